@@ -1,0 +1,53 @@
+/** `npm start`: from a fresh checkout to a running Hanza with its demo school, and down again without a trace. */
+import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
+import { checkNode, ensureBuild, ensurePackages } from './setup/machine.mjs';
+import { startPostgres } from './setup/postgres.mjs';
+import { Trouble, endWith, say } from './setup/say.mjs';
+
+const stops = [];
+let stopping = null;
+
+function stopAll() {
+  stopping ??= (async () => {
+    for (const stop of stops.reverse()) await stop();
+  })();
+  return stopping;
+}
+
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, async () => {
+    await stopAll();
+    process.exit(0);
+  });
+}
+
+try {
+  checkNode();
+  await ensurePackages();
+  await ensureBuild();
+  const host = process.env.HOST ?? '127.0.0.1';
+  const port = await choosePort(host);
+  let url = process.env.DATABASE_URL;
+  let databaseDied = new Promise(() => {});
+  if (!url) {
+    const postgres = await startPostgres('postgres');
+    stops.push(postgres.stop);
+    url = postgres.url;
+    databaseDied = postgres.died;
+  }
+  await prepareDatabase(url, { seed: true });
+  const application = await startApplication(url, { host, port });
+  stops.push(application.stop);
+  say(`ready at ${application.address}`);
+  say('sign in as the instructor  ines.brandvik@vesterlund.example  or the student  maren.tolvik@vesterlund.example');
+  say('password for all demo people: corridor-and-trace   (all sign-ins are in the README)');
+  const why = await Promise.race([
+    databaseDied.then((line) => `the database ended: ${line}`),
+    application.died.then(() => 'the application ended.')
+  ]);
+  if (!stopping) throw new Trouble(why);
+  await stopping;
+} catch (error) {
+  if (!stopping) endWith(error);
+  await stopAll();
+}

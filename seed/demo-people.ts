@@ -1,0 +1,114 @@
+import { createHash } from 'node:crypto';
+import type { Habits } from '../src/lib/core/pilot/pilot';
+
+/** The same name always gives the same id, so that seeding twice, or half, does no harm. */
+export function demoId(name: string): string {
+  const hex = createHash('sha256').update(`hanza demo ${name}`).digest('hex');
+  const variant = ((parseInt(hex[16]!, 16) & 3) | 8).toString(16);
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-${variant}${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+
+export const DEMO_PASSWORD = 'corridor-and-trace';
+export const DEMO_SCHOOL = 'Vesterlund Instrument School';
+
+export const demoStaff = [
+  { key: 'sigrun', name: 'Sigrun Aldane', role: 'chief' },
+  { key: 'ines', name: 'Ines Brandvik', role: 'instructor' },
+  { key: 'halvard', name: 'Halvard Roem', role: 'instructor' }
+] as const;
+
+/** One flown attempt of the demo history: how many days ago, and with which faults. */
+interface DemoAttempt extends Habits {
+  daysAgo: number;
+  note?: string;
+}
+
+interface DemoStudent {
+  key: string;
+  name: string;
+  stage: string;
+  instructor: (typeof demoStaff)[number]['key'];
+  attempts: DemoAttempt[];
+  /** A lesson planned and not flown yet. */
+  waiting: boolean;
+  /** Instrument hours already in the record: in the airplane, in an advanced training device, cross-country. */
+  hours: { airplane: number; device: number; crossCountry: number; longFlight: boolean };
+}
+
+export const demoStudents: readonly DemoStudent[] = [
+  {
+    key: 'maren',
+    name: 'Maren Tolvik',
+    stage: 'Attitude flying',
+    instructor: 'ines',
+    attempts: [
+      { daysAgo: 21, startsDownBeforeSlowing: 1, pumpsPitch: 1, note: 'Hands busy, eyes on the rate. Next time: speed first, and one change at a time.' },
+      { daysAgo: 14, startsDownBeforeSlowing: 0.8, pumpsPitch: 0.55 },
+      { daysAgo: 7, startsDownBeforeSlowing: 0, pumpsPitch: 0.4, note: 'Speed caught before the nose went down, for the first time. Now the quiet hands.' },
+      { daysAgo: 1, startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
+    ],
+    waiting: true,
+    hours: { airplane: 4.2, device: 6.5, crossCountry: 18, longFlight: false }
+  },
+  {
+    key: 'oskar',
+    name: 'Oskar Lindemoor',
+    stage: 'Approaches',
+    instructor: 'ines',
+    attempts: [
+      { daysAgo: 60, startsDownBeforeSlowing: 0, pumpsPitch: 0.3 },
+      { daysAgo: 52, startsDownBeforeSlowing: 0, pumpsPitch: 0 },
+      { daysAgo: 31, startsDownBeforeSlowing: 0, pumpsPitch: 0 }
+    ],
+    waiting: false,
+    hours: { airplane: 19.4, device: 12, crossCountry: 44, longFlight: false }
+  },
+  {
+    key: 'yusra',
+    name: 'Yusra Kettering',
+    stage: 'Test preparation',
+    instructor: 'halvard',
+    attempts: [
+      { daysAgo: 90, startsDownBeforeSlowing: 0.6, pumpsPitch: 0 },
+      { daysAgo: 80, startsDownBeforeSlowing: 0, pumpsPitch: 0 },
+      { daysAgo: 5, startsDownBeforeSlowing: 0, pumpsPitch: 0 }
+    ],
+    waiting: true,
+    hours: { airplane: 26.8, device: 20.5, crossCountry: 58, longFlight: true }
+  },
+  {
+    key: 'davi',
+    name: 'Davi Almansor',
+    stage: 'Attitude flying',
+    instructor: 'halvard',
+    attempts: [
+      { daysAgo: 12, startsDownBeforeSlowing: 1, pumpsPitch: 0.2 },
+      { daysAgo: 6, startsDownBeforeSlowing: 1, pumpsPitch: 0.1 },
+      { daysAgo: 3, startsDownBeforeSlowing: 0.9, pumpsPitch: 0 }
+    ],
+    waiting: true,
+    hours: { airplane: 2.1, device: 3.5, crossCountry: 9, longFlight: false }
+  },
+  {
+    key: 'petra',
+    name: 'Petra Hollisund',
+    stage: 'Courses and holds',
+    instructor: 'ines',
+    attempts: [{ daysAgo: 35, startsDownBeforeSlowing: 0, pumpsPitch: 0.25 }],
+    waiting: false,
+    hours: { airplane: 9.7, device: 14, crossCountry: 31, longFlight: false }
+  },
+  {
+    key: 'tomas',
+    name: 'Tomas Ferrand',
+    stage: 'First flights',
+    instructor: 'halvard',
+    attempts: [],
+    waiting: true,
+    hours: { airplane: 0, device: 0, crossCountry: 4, longFlight: false }
+  }
+];
+
+export function demoEmail(name: string): string {
+  return `${name.toLowerCase().replace(' ', '.')}@vesterlund.example`;
+}

@@ -1,0 +1,187 @@
+import type { Knex } from 'knex';
+import { aircraftById } from '../src/lib/core/aircraft/catalogue';
+import { briefingFor } from '../src/lib/core/drill/briefing';
+import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
+import { rateAndSpeedDescent } from '../src/lib/core/drill/rate-and-speed-descent';
+import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
+import { toleranceProfileById } from '../src/lib/core/drill/tolerance-profile';
+import { trainingAreaById } from '../src/lib/core/earth/training-area';
+import type { FlightChunk } from '../src/lib/core/flight/recorder';
+import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
+import { descentPilot, type Habits } from '../src/lib/core/pilot/pilot';
+import type { TrainingEntry } from '../src/lib/core/record/log-entry';
+import { finishAttempt, keepChunks, openAttempt } from '../src/lib/server/attempts';
+import { database } from '../src/lib/server/database';
+import { addNote } from '../src/lib/server/debrief';
+import type { Identity, Role } from '../src/lib/server/identity';
+import { planLesson } from '../src/lib/server/lessons';
+import { enterTraining, signEntry } from '../src/lib/server/log';
+import { hashPassword } from '../src/lib/server/passwords';
+import { DEMO_PASSWORD, DEMO_SCHOOL, demoEmail, demoId, demoStaff, demoStudents } from './demo-people';
+
+const DAY_MS = 86_400_000;
+
+/**
+ * Fills the demo school through the same doors people use; only the dates are set back afterwards, by the owner.
+ * Does nothing when it has been done; what was half done is completed.
+ */
+export async function seedDemoSchool(owner: Knex): Promise<void> {
+  const schoolId = demoId('school');
+  const done = await owner('log_entry').where({ id: demoId('seeding complete') }).first();
+  if (done) return;
+  process.stdout.write('hanza: filling the demo school\n');
+  await owner('school').insert({ id: schoolId, name: DEMO_SCHOOL }).onConflict('id').ignore();
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const person = async (key: string, name: string, role: Role, stage: string): Promise<Identity> => {
+    const accountId = demoId(key);
+    await owner('account')
+      .insert({ id: accountId, school_id: schoolId, email: demoEmail(name), name, role, stage, password_hash: passwordHash })
+      .onConflict('id')
+      .ignore();
+    return { accountId, schoolId, role, name, email: demoEmail(name), schoolName: DEMO_SCHOOL };
+  };
+  const staff = new Map<string, Identity>();
+  for (const { key, name, role } of demoStaff) staff.set(key, await person(key, name, role, ''));
+
+  for (const student of demoStudents) {
+    const who = await person(student.key, student.name, 'student', student.stage);
+    const instructor = staff.get(student.instructor)!;
+    for (const [index, flown] of student.attempts.entries()) {
+      const name = `${student.key} ${index + 1}`;
+      const at = new Date(Date.now() - flown.daysAgo * DAY_MS);
+      await flyLesson(owner, instructor, who, name, at, { ...demoPlan(index), seed: index + 11 }, flown);
+      if (flown.note) await addNote(instructor, { id: demoId(`note ${name}`), attemptId: demoId(`attempt ${name}`), body: flown.note });
+    }
+    if (student.waiting) {
+      const plan = { ...demoPlan(student.attempts.length), seed: 40 };
+      await planLesson(instructor, { id: demoId(`lesson ${student.key} next`), studentId: who.accountId, plan });
+    }
+    for (const [index, entry] of trainingFlights(student.hours).entries()) {
+      const id = demoId(`log ${student.key} ${index}`);
+      await enterTraining(instructor, { id, studentId: who.accountId, corrects: null, content: entry }, today());
+      if (index > 0) await signEntry(instructor, id);
+    }
+  }
+  const last = demoStudents[0]!;
+  await enterTraining(
+    staff.get('sigrun')!,
+    {
+      id: demoId('seeding complete'),
+      studentId: demoId(last.key),
+      corrects: null,
+      content: { ...blankFlight(40), remarks: 'Introductory flight with the chief instructor, the whole of it for context.', total_h: 1.1, instrumentActual_h: 0.3 }
+    },
+    today()
+  );
+  await signEntry(staff.get('sigrun')!, demoId('seeding complete'));
+  await database().destroy();
+}
+
+function demoPlan(index: number): LessonPlan {
+  const base = sensiblePlan(aircraftById('sandling-160'), trainingAreaById('vesterlund-bay'));
+  const headings = [210, 210, 210, 340, 60];
+  return { ...base, heading_deg: headings[index % headings.length]!, corridors: index < 2 ? 'hints' : 'test' };
+}
+
+async function flyLesson(
+  owner: Knex,
+  instructor: Identity,
+  student: Identity,
+  name: string,
+  at: Date,
+  plan: LessonPlan,
+  habits: Habits
+): Promise<void> {
+  const lessonId = demoId(`lesson ${name}`);
+  const attemptId = demoId(`attempt ${name}`);
+  await planLesson(instructor, { id: lessonId, studentId: student.accountId, plan });
+  await owner('lesson').where({ id: lessonId }).update({ created_at: new Date(at.getTime() - DAY_MS / 2) });
+  await openAttempt(student, { id: attemptId, lessonId, pilot: 'student' });
+  await owner('attempt').where({ id: attemptId, finished_at: null }).update({ started_at: at });
+  await keepChunks(student, attemptId, flown(plan, habits));
+  await finishAttempt(student, attemptId);
+  await owner('attempt').where({ id: attemptId }).update({ finished_at: new Date(at.getTime() + 300_000) });
+}
+
+function flown(plan: LessonPlan, habits: Habits): FlightChunk[] {
+  const aircraft = aircraftById(plan.aircraft);
+  const tolerance = toleranceProfileById(plan.toleranceProfile);
+  const briefing = briefingFor(plan, aircraft, tolerance);
+  if ('kind' in briefing) throw new Error(`the demo plan cannot be flown: ${briefing.explanation}`);
+  const pilot = descentPilot(plan, briefing, habits, plan.seed);
+  return simulateFlight(aircraft, trainingAreaById(plan.area), plan, rateAndSpeedDescent(plan, tolerance), pilot);
+}
+
+function today(): string {
+  return new Date().toISOString().slice(0, 10);
+}
+
+function blankFlight(daysAgo: number): TrainingEntry {
+  return {
+    date: new Date(Date.now() - daysAgo * DAY_MS).toISOString().slice(0, 10),
+    device: 'airplane',
+    aircraft: 'Sandling 160, XV-SND',
+    route: 'XVLB – XVLB',
+    total_h: 1.4,
+    instrumentActual_h: 0,
+    instrumentSimulated_h: 0,
+    crossCountryPic_h: 0,
+    withInstructor: true,
+    approaches: [],
+    holding: false,
+    interceptingTracking: false,
+    ifrCrossCountry_nm: 0,
+    safetyPilot: '',
+    remarks: ''
+  };
+}
+
+/** Past flights that add up to the hours asked for, newest first, a few days apart. */
+function trainingFlights(hours: (typeof demoStudents)[number]['hours']): TrainingEntry[] {
+  const flights: TrainingEntry[] = [];
+  let daysAgo = 4;
+  const tenth = (value: number) => Math.round(value * 10) / 10;
+  const spread = (total: number, each: number, make: (share: number) => TrainingEntry) => {
+    for (let left = tenth(total); left > 0; left = tenth(left - each)) flights.push(make(Math.min(each, left)));
+  };
+  const next = () => blankFlight((daysAgo += 5));
+  if (hours.longFlight) {
+    flights.push({
+      ...next(),
+      route: 'XVLB – XVKO – XVNA – XVLB',
+      total_h: 3.6,
+      instrumentActual_h: 1.2,
+      instrumentSimulated_h: 1.3,
+      ifrCrossCountry_nm: 268,
+      approaches: [
+        { place: 'XVKO', kind: 'ILS' },
+        { place: 'XVNA', kind: 'VOR' },
+        { place: 'XVLB', kind: 'LNAV' }
+      ],
+      holding: true,
+      interceptingTracking: true
+    });
+  }
+  spread(hours.airplane - (hours.longFlight ? 2.5 : 0), 1.2, (share) => ({
+    ...next(),
+    instrumentActual_h: tenth(share * 0.25),
+    instrumentSimulated_h: tenth(share - tenth(share * 0.25)),
+    interceptingTracking: share > 1
+  }));
+  spread(hours.device, 1.5, (share) => ({
+    ...next(),
+    device: 'advanced-atd',
+    aircraft: 'Training device, bay 2',
+    route: 'Vesterlund Bay',
+    total_h: share,
+    instrumentSimulated_h: share
+  }));
+  spread(hours.crossCountry, 4, (share) => ({
+    ...next(),
+    route: 'XVLB – XVKO – XVLB',
+    total_h: tenth(share + 0.4),
+    crossCountryPic_h: share,
+    withInstructor: false
+  }));
+  return flights;
+}

@@ -1,0 +1,31 @@
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+
+/** Steady wind: the direction it blows FROM (degrees, same north as the headings it is used with) and its speed. */
+export interface Wind {
+  from_deg: number;
+  speed_kt: number;
+}
+
+/** Velocity of the air itself, toward north and east, in the wind's own speed unit. */
+export function windVelocity(wind: Wind): { north: number; east: number } {
+  const from = wind.from_deg * RADIANS_PER_DEGREE;
+  return { north: -wind.speed_kt * Math.cos(from), east: -wind.speed_kt * Math.sin(from) };
+}
+
+/** Track (same north as the heading) and groundspeed of an airplane on a heading in a wind. */
+export function groundTrack(heading_deg: number, tas_kt: number, wind: Wind): { track_deg: number; groundspeed_kt: number } {
+  const air = windVelocity(wind);
+  const north = tas_kt * Math.cos(heading_deg * RADIANS_PER_DEGREE) + air.north;
+  const east = tas_kt * Math.sin(heading_deg * RADIANS_PER_DEGREE) + air.east;
+  return {
+    track_deg: normaliseBearing(Math.atan2(east, north) * DEGREES_PER_RADIAN),
+    groundspeed_kt: Math.hypot(north, east)
+  };
+}
+
+/** Angle below the horizon (degrees, + = down) of the path a descent rate and a groundspeed make over the ground. */
+export function descentAngle(rate_fpm: number, groundspeed_kt: number): number {
+  const feetPerMinuteForward = (groundspeed_kt * 6076.115) / 60;
+  return Math.atan2(rate_fpm, clamp(feetPerMinuteForward, 1e-9, Infinity)) * DEGREES_PER_RADIAN;
+}

@@ -1,0 +1,14 @@
+import { Rejection } from '../measure/rejection';
+import { parse } from '../measure/validation';
+import { AircraftFile } from './aircraft-file';
+import sandling160 from './airplanes/sandling-160.json' with { type: 'json' };
+
+/** The invented airplanes that ship with Hanza. */
+export const aircraftCatalogue: readonly AircraftFile[] = [parse(AircraftFile, sandling160, 'aircraft')];
+
+/** @throws Rejection when no airplane has this id */
+export function aircraftById(id: string): AircraftFile {
+  const found = aircraftCatalogue.find((aircraft) => aircraft.id === id);
+  if (!found) throw new Rejection('aircraft', id, `one of ${aircraftCatalogue.map((a) => a.id).join(', ')}`);
+  return found;
+}

@@ -1,0 +1,45 @@
+import type { AircraftFile } from './aircraft-file';
+import { trim, type NoTrim, type TrimCondition } from './trim';
+
+/** One line of the card: what to set, and what it gives, hands off. */
+export interface CardLine {
+  id: string;
+  name: string;
+  ias_kt: number;
+  verticalSpeed_fpm: number;
+  flaps_deg: number;
+  /** + = nose up. */
+  pitch_deg: number;
+  rpm: number;
+  throttle: number;
+  /** −1…+1, + = nose up. */
+  trim: number;
+}
+
+/** Power + attitude + configuration = performance: the setting that holds a condition, or why there is none. */
+export function cardLineFor(
+  aircraft: AircraftFile,
+  condition: TrimCondition,
+  name: { id: string; name: string } = { id: 'asked', name: 'As asked' }
+): CardLine | NoTrim {
+  const found = trim(aircraft, condition);
+  if (found.kind === 'impossible') return found;
+  return {
+    ...name,
+    ias_kt: condition.ias_kt,
+    verticalSpeed_fpm: found.verticalSpeed_fpm,
+    flaps_deg: condition.flaps_deg,
+    pitch_deg: found.pitch_deg,
+    rpm: found.rpm,
+    throttle: found.throttle,
+    trim: found.trim
+  };
+}
+
+/** The airplane's whole card at a pressure altitude (ft); lines it cannot fly there are left out. */
+export function configurationCard(aircraft: AircraftFile, pressureAltitude_ft: number): CardLine[] {
+  return aircraft.card.flatMap((line) => {
+    const found = cardLineFor(aircraft, { ...line, pressureAltitude_ft }, line);
+    return 'kind' in found ? [] : [found];
+  });
+}

@@ -1,0 +1,9 @@
+import { clamp } from '../measure/clamp';
+
+/**
+ * Rudder (−1…+1) that keeps the ball near its middle, for people without pedals: toward the ball, as taught.
+ * @param ball slip ball, fractions of full deflection, + = ball right
+ */
+export function coordinatedRudder(ball: number): number {
+  return clamp(1.2 * ball, -1, 1);
+}

@@ -1,0 +1,185 @@
+import { DEGREES_PER_RADIAN } from '../measure/angle';
+import { STANDARD_GRAVITY_MPS2 } from '../measure/units';
+import { SEA_LEVEL_DENSITY_KGPM3 } from '../air/atmosphere';
+import type { AircraftFile } from './aircraft-file';
+import { STATE_LENGTH, type AirplaneState, type AirSample, type Controls } from './airplane-state';
+
+export interface RigidBody {
+  /** Time derivative of the state, written into `rate` (`RATE_LENGTH` numbers, same layout, per second). */
+  derivatives(state: AirplaneState, controls: Controls, air: AirSample, rate: Float64Array): void;
+  /** Advances the state in place by `dt_s` with one classical fourth-order Runge–Kutta step. Deterministic, allocates nothing. */
+  step(state: AirplaneState, controls: Controls, air: AirSample, dt_s: number): void;
+  /** What an accelerometer at the centre of gravity felt at the start of the last step: body x, y, z, m/s². */
+  readonly specificForce_mps2: Float64Array;
+}
+
+/** The derivatives of the state, followed by the specific force that made them. */
+export const RATE_LENGTH = STATE_LENGTH + 3;
+
+/**
+ * Six-degree-of-freedom equations of motion of a rigid airplane over a flat earth (e.g. Stevens, Lewis and Johnson,
+ * Aircraft Control and Simulation, ch. 1.7 and 2), from non-dimensional derivatives, with the lift curve rounding off to a
+ * flat plate's past the stall and a fixed-pitch propeller whose speed follows the balance of torques.
+ * Everything is kept in local numbers: the same with small objects runs some twenty times slower.
+ */
+export function rigidBody(file: AircraftFile): RigidBody {
+  const mass = file.mass_kg;
+  const { roll_kgm2: ixx, pitch_kgm2: iyy, yaw_kgm2: izz, product_kgm2: ixz } = file.inertia;
+  const gamma = ixx * izz - ixz * ixz;
+  const { area_m2: area, span_m: span, chord_m: chord } = file.wing;
+  const { lift, drag, pitch, side, roll, yaw, flaps, engine, propeller } = file;
+  const stallAngle = lift.stallAngle_deg / DEGREES_PER_RADIAN;
+  const stallWidth = lift.stallWidth_deg / DEGREES_PER_RADIAN;
+  const ratedTorque = engine.power_W / (2 * Math.PI * engine.ratedSpeed_rps) + engine.friction_Nm;
+  const diameter = propeller.diameter_m;
+  const diameter4 = diameter ** 4;
+  const diameter5 = diameter ** 5;
+  const [ct0, ct1, ct2] = propeller.thrust;
+  const [cp0, cp1, cp2] = propeller.power;
+
+  function derivatives(s: AirplaneState, c: Controls, air: AirSample, d: Float64Array): void {
+    const u = s[0]!;
+    const v = s[1]!;
+    const w = s[2]!;
+    const p = s[3]!;
+    const q = s[4]!;
+    const r = s[5]!;
+    const q0 = s[6]!;
+    const q1 = s[7]!;
+    const q2 = s[8]!;
+    const q3 = s[9]!;
+    const flap = s[14]!;
+
+    // Direction cosines, body to north-east-down.
+    const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3;
+    const ny = 2 * (q1 * q2 - q0 * q3);
+    const nz = 2 * (q1 * q3 + q0 * q2);
+    const ex = 2 * (q1 * q2 + q0 * q3);
+    const ey = q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3;
+    const ez = 2 * (q2 * q3 - q0 * q1);
+    const dx = 2 * (q1 * q3 - q0 * q2);
+    const dy = 2 * (q2 * q3 + q0 * q1);
+    const dz = q0 * q0 - q1 * q1 - q2 * q2 + q3 * q3;
+
+    const wn = air.windNorth_mps;
+    const we = air.windEast_mps;
+    const wd = air.windDown_mps;
+    const ua = u - (nx * wn + ex * we + dx * wd) - air.gustAlong_mps;
+    const va = v - (ny * wn + ey * we + dy * wd) - air.gustRight_mps;
+    const wa = w - (nz * wn + ez * we + dz * wd) - air.gustDown_mps;
+    const speed2 = ua * ua + va * va + wa * wa;
+    const speed = speed2 > 1 ? Math.sqrt(speed2) : 1;
+    const alpha = Math.atan2(wa, ua);
+    const sineBeta = va / speed;
+    const beta = Math.asin(sineBeta > 1 ? 1 : sineBeta < -1 ? -1 : sineBeta);
+    const density = air.density_kgpm3;
+    const qS = 0.5 * density * speed * speed * area;
+    const halfChordRate = chord / (2 * speed);
+    const halfSpanRate = span / (2 * speed);
+
+    // Longitudinal coefficients; `stalled` runs smoothly from 0 to 1 around the stall on either side.
+    const above = (alpha - stallAngle) / stallWidth;
+    const below = (-alpha - stallAngle) / stallWidth;
+    const stalled = 1 / (1 + Math.exp(above > 40 ? -40 : -above)) + 1 / (1 + Math.exp(below > 40 ? -40 : -below));
+    const sine = Math.sin(alpha);
+    const cosine = Math.cos(alpha);
+    const flapLift = flaps.lift_pdeg * flap;
+    const attached = lift.zeroAngle + lift.slope_prad * alpha + flapLift;
+    const plate = 2 * sine * cosine;
+    const liftCoefficient =
+      (1 - stalled) * attached + stalled * plate + lift.pitchRate * halfChordRate * q + lift.elevator * c.elevator;
+    const dragCoefficient =
+      drag.zeroLift +
+      flaps.drag_pdeg * flap +
+      drag.sideslip_prad2 * beta * beta +
+      (1 - stalled) * drag.induced * attached * attached +
+      stalled * 2 * sine * sine;
+
+    // Engine and propeller.
+    const n = s[13]! > 1 ? s[13]! : 1;
+    const sigma = density / SEA_LEVEL_DENSITY_KGPM3;
+    const altitudeFactor = 1.132 * sigma - 0.132; // Gagg and Ferrar, 1934: full-throttle power of an unsupercharged engine
+    const engineTorque =
+      (engine.idleTorqueShare + (1 - engine.idleTorqueShare) * c.throttle) * ratedTorque * altitudeFactor - engine.friction_Nm;
+    const advance = (ua > 0 ? ua : 0) / (n * diameter);
+    const thrust = (ct0 + ct1 * advance + ct2 * advance * advance) * density * n * n * diameter4;
+    const propellerTorque =
+      ((cp0 + cp1 * advance + cp2 * advance * advance) * density * n * n * diameter5) / (2 * Math.PI);
+
+    // Forces, stability axes turned into body axes.
+    const fx = qS * (-dragCoefficient * cosine + liftCoefficient * sine) + thrust;
+    const fy = qS * (side.sideslip_prad * beta + side.rudder * c.rudder - dragCoefficient * sineBeta);
+    const fz = qS * (-dragCoefficient * sine - liftCoefficient * cosine);
+
+    // Moments.
+    const pHat = p * halfSpanRate;
+    const rHat = r * halfSpanRate;
+    const stallDamping = 1 - 0.6 * stalled;
+    const rollMoment =
+      qS *
+      span *
+      (roll.sideslip_prad * beta +
+        roll.rollRate * stallDamping * pHat +
+        roll.yawRate * rHat +
+        roll.aileron * (1 - 0.7 * stalled) * c.aileron +
+        roll.rudder * c.rudder);
+    const pitchMoment =
+      qS *
+        chord *
+        (pitch.zeroAngle +
+          pitch.angle_prad * alpha +
+          pitch.pitchRate * halfChordRate * q +
+          pitch.elevator * c.elevator +
+          pitch.trim * c.trim +
+          flaps.pitch_pdeg * flap) +
+      thrust * pitch.thrustArm_m;
+    const yawMoment =
+      qS *
+      span *
+      (yaw.sideslip_prad * beta + yaw.rollRate * pHat + yaw.yawRate * rHat + yaw.aileron * c.aileron + yaw.rudder * c.rudder);
+
+    d[15] = fx / mass;
+    d[16] = fy / mass;
+    d[17] = fz / mass;
+    d[0] = fx / mass + dx * STANDARD_GRAVITY_MPS2 + r * v - q * w;
+    d[1] = fy / mass + dy * STANDARD_GRAVITY_MPS2 + p * w - r * u;
+    d[2] = fz / mass + dz * STANDARD_GRAVITY_MPS2 + q * u - p * v;
+    const hx = rollMoment + ixz * p * q + (iyy - izz) * q * r;
+    const hz = yawMoment - ixz * q * r + (ixx - iyy) * p * q;
+    d[3] = (izz * hx + ixz * hz) / gamma;
+    d[4] = (pitchMoment + (izz - ixx) * p * r - ixz * (p * p - r * r)) / iyy;
+    d[5] = (ixz * hx + ixx * hz) / gamma;
+    // The last term pulls the quaternion back to unit length.
+    const stray = 1 - (q0 * q0 + q1 * q1 + q2 * q2 + q3 * q3);
+    d[6] = 0.5 * (-q1 * p - q2 * q - q3 * r) + stray * q0;
+    d[7] = 0.5 * (q0 * p + q2 * r - q3 * q) + stray * q1;
+    d[8] = 0.5 * (q0 * q - q1 * r + q3 * p) + stray * q2;
+    d[9] = 0.5 * (q0 * r + q1 * q - q2 * p) + stray * q3;
+    d[10] = nx * u + ny * v + nz * w;
+    d[11] = ex * u + ey * v + ez * w;
+    d[12] = -(dx * u + dy * v + dz * w);
+    d[13] = (engineTorque - propellerTorque) / (2 * Math.PI * engine.inertia_kgm2);
+    const flapGap = c.flapsTarget_deg - flap;
+    d[14] = flapGap > 0.05 ? flaps.rate_degps : flapGap < -0.05 ? -flaps.rate_degps : 0;
+  }
+
+  const k1 = new Float64Array(RATE_LENGTH);
+  const k2 = new Float64Array(RATE_LENGTH);
+  const k3 = new Float64Array(RATE_LENGTH);
+  const k4 = new Float64Array(RATE_LENGTH);
+  const at = new Float64Array(STATE_LENGTH);
+
+  function step(s: AirplaneState, c: Controls, air: AirSample, dt: number): void {
+    derivatives(s, c, air, k1);
+    for (let i = 0; i < STATE_LENGTH; i++) at[i] = s[i]! + 0.5 * dt * k1[i]!;
+    derivatives(at, c, air, k2);
+    for (let i = 0; i < STATE_LENGTH; i++) at[i] = s[i]! + 0.5 * dt * k2[i]!;
+    derivatives(at, c, air, k3);
+    for (let i = 0; i < STATE_LENGTH; i++) at[i] = s[i]! + dt * k3[i]!;
+    derivatives(at, c, air, k4);
+    const sixth = dt / 6;
+    for (let i = 0; i < STATE_LENGTH; i++) s[i]! += sixth * (k1[i]! + 2 * (k2[i]! + k3[i]!) + k4[i]!);
+  }
+
+  return { derivatives, step, specificForce_mps2: k1.subarray(STATE_LENGTH) };
+}

@@ -1,0 +1,134 @@
+import { DEGREES_PER_RADIAN } from '../measure/angle';
+import { solveLinearSystem } from '../measure/linear-system';
+import { METRES_PER_FOOT, METRES_PER_SECOND_PER_FOOT_PER_MINUTE, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
+import { densityAt, pressureAt, trueFromCalibrated } from '../air/atmosphere';
+import type { AircraftFile } from './aircraft-file';
+import { STATE, STATE_LENGTH, setAttitude, type AirplaneState, type AirSample, type Controls } from './airplane-state';
+import { RATE_LENGTH, rigidBody } from './rigid-body';
+
+/** A steady wings-level flight to be found. */
+export interface TrimCondition {
+  ias_kt: number;
+  /** + = up; `null` asks for what full throttle gives. */
+  verticalSpeed_fpm: number | null;
+  flaps_deg: number;
+  pressureAltitude_ft: number;
+  temperatureOffset_K?: number;
+}
+
+export interface Trim {
+  kind: 'trimmed';
+  /** + = nose up. */
+  pitch_deg: number;
+  angleOfAttack_deg: number;
+  verticalSpeed_fpm: number;
+  tas_kt: number;
+  rpm: number;
+  throttle: number;
+  trim: number;
+  /** State heading true north in still air, ready to fly hands off with `controls`. */
+  state: AirplaneState;
+  controls: Controls;
+}
+
+/** Why the airplane cannot fly the condition steadily. */
+export interface NoTrim {
+  kind: 'impossible';
+  reason: 'too little power' | 'too much power at idle' | 'stalled' | 'beyond the trim' | 'no equilibrium';
+  explanation: string;
+}
+
+
+/**
+ * Finds steady, wings-level, hands-off flight (zero elevator force) by Newton's method on the equations of motion:
+ * the four unknowns are angle of attack, trim, propeller speed, and throttle (or the climb angle at full throttle).
+ * Residual below 1e-9 in SI accelerations.
+ */
+export function trim(file: AircraftFile, condition: TrimCondition): Trim | NoTrim {
+  const body = rigidBody(file);
+  const height_m = condition.pressureAltitude_ft * METRES_PER_FOOT;
+  const offset = condition.temperatureOffset_K ?? 0;
+  const density = densityAt(height_m, offset);
+  const speed = trueFromCalibrated(condition.ias_kt * METRES_PER_SECOND_PER_KNOT, pressureAt(height_m), density);
+  const air: AirSample = stillAir(density);
+  const state = new Float64Array(STATE_LENGTH);
+  const rate = new Float64Array(RATE_LENGTH);
+  const controls: Controls = { aileron: 0, elevator: 0, rudder: 0, throttle: 1, trim: 0, flapsTarget_deg: condition.flaps_deg };
+  const wanted = condition.verticalSpeed_fpm;
+
+  const apply = (x: readonly number[]) => {
+    const [alpha, trimSetting, engineSpeed, last] = x as [number, number, number, number];
+    const climbAngle = wanted === null ? last : Math.asin((wanted * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
+    controls.trim = trimSetting;
+    controls.throttle = wanted === null ? 1 : last;
+    state[STATE.forward] = speed * Math.cos(alpha);
+    state[STATE.down] = speed * Math.sin(alpha);
+    setAttitude(state, { pitch_rad: alpha + climbAngle, bank_rad: 0, heading_rad: 0 });
+    state[STATE.altitude] = height_m;
+    state[STATE.engineSpeed] = engineSpeed;
+    state[STATE.flaps] = condition.flaps_deg;
+    body.derivatives(state, controls, air, rate);
+    return [rate[STATE.forward]!, rate[STATE.down]!, 10 * rate[STATE.pitchRate]!, rate[STATE.engineSpeed]!];
+  };
+
+  let x = [0.05, 0, 0.8 * file.engine.ratedSpeed_rps, wanted === null ? 0.05 : 0.5];
+  let residual = apply(x);
+  for (let iteration = 0; iteration < 60 && Math.max(...residual.map(Math.abs)) > 1e-10; iteration++) {
+    const columns = x.map((value, i) => {
+      const h = 1e-6 * Math.max(1, Math.abs(value));
+      const nudged = apply(x.map((other, k) => (k === i ? other + h : other)));
+      return nudged.map((f, k) => (f - residual[k]!) / h);
+    });
+    const jacobian = residual.map((_, row) => columns.map((column) => column[row]!));
+    const change = solveLinearSystem(jacobian, residual);
+    if (!change) break;
+    // A long first stride can throw the angle of attack past the stall, where there is no way back.
+    const stride = Math.min(1, 0.08 / Math.max(1e-12, Math.abs(change[0]!)), 12 / Math.max(1e-12, Math.abs(change[2]!)));
+    x = x.map((value, i) => value - stride * change[i]!);
+    residual = apply(x);
+  }
+  const settled = Math.max(...apply(x).map(Math.abs)) < 1e-6;
+  const [alpha, trimSetting, engineSpeed, last] = x as [number, number, number, number];
+  const said = `${condition.ias_kt} kt, ${wanted === null ? 'full throttle' : `${wanted} ft/min`}, flaps ${condition.flaps_deg}°`;
+  if (!settled || !x.every(Number.isFinite)) {
+    return no('no equilibrium', `The ${file.name} has no steady flight at ${said}.`);
+  }
+  if (alpha * DEGREES_PER_RADIAN > file.lift.stallAngle_deg - file.lift.stallWidth_deg) {
+    return no('stalled', `The ${file.name} would be stalled at ${said}.`);
+  }
+  if (wanted !== null && last > 1) return no('too little power', `The ${file.name} has not the power for ${said}.`);
+  if (wanted !== null && last < 0) {
+    return no('too much power at idle', `Even at idle the ${file.name} cannot come down so steeply: ${said}.`);
+  }
+  if (Math.abs(trimSetting) > 1) return no('beyond the trim', `The trim of the ${file.name} does not reach ${said}.`);
+  const climbAngle = wanted === null ? last : Math.asin((wanted * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
+  return {
+    kind: 'trimmed',
+    pitch_deg: (alpha + climbAngle) * DEGREES_PER_RADIAN,
+    angleOfAttack_deg: alpha * DEGREES_PER_RADIAN,
+    verticalSpeed_fpm: (speed * Math.sin(climbAngle)) / METRES_PER_SECOND_PER_FOOT_PER_MINUTE,
+    tas_kt: speed / METRES_PER_SECOND_PER_KNOT,
+    rpm: engineSpeed * 60,
+    throttle: controls.throttle,
+    trim: trimSetting,
+    state: state.slice(),
+    controls: { ...controls }
+  };
+}
+
+function no(reason: NoTrim['reason'], explanation: string): NoTrim {
+  return { kind: 'impossible', reason, explanation };
+}
+
+/** Air of this density without wind or gusts. */
+export function stillAir(density_kgpm3: number): AirSample {
+  return {
+    density_kgpm3,
+    windNorth_mps: 0,
+    windEast_mps: 0,
+    windDown_mps: 0,
+    gustAlong_mps: 0,
+    gustRight_mps: 0,
+    gustDown_mps: 0
+  };
+}

@@ -1,0 +1,139 @@
+import { normaliseSigned } from '../measure/angle';
+import type { Condition, Drill } from './drill';
+
+/** The newest value of a channel. */
+export type ReadChannel = (channel: string) => number;
+
+/** Where a phase began, where each of its settling corridors began to count, and where it ended; seconds. */
+export interface PhaseSpan {
+  phaseId: string;
+  start_s: number;
+  end_s: number;
+  /** Channel → time from which its corridor is judged; channels without settling are judged from `start_s`. */
+  settled_s: Partial<Record<string, number>>;
+  /** False while the phase has not come to its own end. */
+  complete: boolean;
+}
+
+/** Watches a flight sample by sample and finds its phases. The same code runs live and in grading. */
+export interface PhaseTracker {
+  advance(time_s: number, read: ReadChannel): void;
+  /** All phases begun so far, in order; the last one's `end_s` is the newest sample. */
+  spans(): PhaseSpan[];
+  current(): { phaseId: string; index: number };
+  finished(): boolean;
+}
+
+/** Tells the moment a condition came true (backdated to the start of its holding), or null as long as it has not. */
+type Watch = (time_s: number, read: ReadChannel) => number | null;
+
+export function trackPhases(drill: Drill): PhaseTracker {
+  const spans: PhaseSpan[] = [];
+  let index = -1;
+  let finished = false;
+  let until: Watch = () => null;
+  let settling: { channel: string; watch: Watch; latest_s: number }[] = [];
+
+  function begin(next: number, start_s: number): void {
+    const phase = drill.phases[next]!;
+    index = next;
+    until = watch(phase.until, start_s);
+    settling = phase.settling.map((s) => ({
+      channel: s.channel,
+      watch: watch(s.when, start_s),
+      latest_s: start_s + s.atLatest_s
+    }));
+    spans.push({ phaseId: phase.id, start_s, end_s: start_s, settled_s: {}, complete: false });
+  }
+
+  return {
+    advance(time_s, read) {
+      if (finished) return;
+      if (index < 0) begin(0, time_s);
+      const span = spans[index]!;
+      span.end_s = time_s;
+      for (const s of settling) {
+        if (span.settled_s[s.channel] !== undefined) continue;
+        const came = s.watch(time_s, read);
+        if (came !== null) span.settled_s[s.channel] = came;
+        else if (time_s >= s.latest_s) span.settled_s[s.channel] = s.latest_s;
+      }
+      const ended = until(time_s, read);
+      if (ended === null) return;
+      span.end_s = ended;
+      span.complete = true;
+      for (const [channel, at] of Object.entries(span.settled_s)) {
+        span.settled_s[channel] = Math.min(at!, ended);
+      }
+      if (index + 1 < drill.phases.length) begin(index + 1, ended);
+      else finished = true;
+    },
+    spans: () => spans.map((span) => ({ ...span, settled_s: { ...span.settled_s } })),
+    current: () => ({ phaseId: drill.phases[Math.max(0, index)]!.id, index: Math.max(0, index) }),
+    finished: () => finished
+  };
+}
+
+function watch(condition: Condition, start_s: number): Watch {
+  switch (condition.is) {
+    case 'below':
+    case 'above': {
+      const sign = condition.is === 'above' ? 1 : -1;
+      const { channel, value, since = value } = condition;
+      return holding(
+        condition.for_s,
+        (read) => (read(channel) - since) * sign > 0,
+        (read) => (read(channel) - value) * sign > 0
+      );
+    }
+    case 'within': {
+      const gap =
+        condition.channel === 'heading_deg'
+          ? (value: number) => Math.abs(normaliseSigned(value - condition.value))
+          : (value: number) => Math.abs(value - condition.value);
+      return holding(condition.for_s, (read) => gap(read(condition.channel)) <= condition.tolerance);
+    }
+    case 'after':
+      return (time_s) => (time_s - start_s >= condition.seconds ? start_s + condition.seconds : null);
+    case 'any': {
+      const watches = condition.of.map((part) => watch(part, start_s));
+      return (time_s, read) => {
+        let earliest: number | null = null;
+        for (const part of watches) {
+          const came = part(time_s, read);
+          if (came !== null && (earliest === null || came < earliest)) earliest = came;
+        }
+        return earliest;
+      };
+    }
+    case 'all': {
+      const watches = condition.of.map((part) => watch(part, start_s));
+      return (time_s, read) => {
+        let latest: number | null = -Infinity;
+        for (const part of watches) {
+          const came = part(time_s, read);
+          if (came === null) latest = null;
+          else if (latest !== null && came > latest) latest = came;
+        }
+        return latest;
+      };
+    }
+  }
+}
+
+/** True from where `holds` began, once that has lasted and `confirmed` is true as well. */
+function holding(
+  for_s: number,
+  holds: (read: ReadChannel) => boolean,
+  confirmed: (read: ReadChannel) => boolean = () => true
+): Watch {
+  let since: number | null = null;
+  return (time_s, read) => {
+    if (!holds(read)) {
+      since = null;
+      return null;
+    }
+    since ??= time_s;
+    return time_s - since >= for_s - 1e-9 && confirmed(read) ? since : null;
+  };
+}

@@ -1,0 +1,51 @@
+/**
+ * The channels a flight records, each as a whole number of its resolution (10^−decimals of its unit):
+ * what an instrument of that kind can be read to. Recorded, sent, stored and graded values are therefore the same.
+ */
+export interface ChannelDefinition {
+  id: string;
+  name: string;
+  unit: string;
+  decimals: number;
+}
+
+const channel = (id: string, name: string, unit: string, decimals: number): ChannelDefinition => ({ id, name, unit, decimals });
+
+export const channelDefinitions = [
+  channel('latitude_deg', 'Latitude', '°', 7),
+  channel('longitude_deg', 'Longitude', '°', 7),
+  channel('altitude_ft', 'Altitude', 'ft', 0),
+  channel('trueAltitude_ft', 'True altitude', 'ft', 0),
+  channel('ias_kt', 'Airspeed', 'kt', 1),
+  channel('tas_kt', 'True airspeed', 'kt', 1),
+  channel('groundspeed_kt', 'Groundspeed', 'kt', 1),
+  channel('verticalSpeed_fpm', 'Vertical speed', 'ft/min', 0),
+  channel('climbRate_fpm', 'Climb rate', 'ft/min', 0),
+  channel('pitch_deg', 'Pitch', '°', 1),
+  channel('bank_deg', 'Bank', '°', 1),
+  channel('heading_deg', 'Heading', '°', 1),
+  channel('track_deg', 'Track', '°', 1),
+  channel('turnRate_degps', 'Turn rate', '°/s', 1),
+  channel('ball', 'Slip ball', '', 2),
+  channel('rpm', 'Power', 'RPM', 0),
+  channel('throttle', 'Throttle', '', 2),
+  channel('elevator', 'Elevator', '', 2),
+  channel('aileron', 'Aileron', '', 2),
+  channel('rudder', 'Rudder', '', 2),
+  channel('trim', 'Trim', '', 3),
+  channel('flaps_deg', 'Flaps', '°', 0),
+  channel('loadFactor', 'Load factor', 'g', 2),
+  channel('angleOfAttack_deg', 'Angle of attack', '°', 1)
+] as const satisfies readonly ChannelDefinition[];
+
+export const RECORDING_RATE_HZ = 10;
+
+const indexById = new Map(channelDefinitions.map((definition, index) => [definition.id, index]));
+
+/** Position of a channel in recordings, or null when there is no such channel. */
+export function channelIndex(id: string): number | null {
+  return indexById.get(id) ?? null;
+}
+
+/** Powers of ten of each channel, in order. */
+export const channelScales: readonly number[] = channelDefinitions.map((definition) => 10 ** definition.decimals);

@@ -1,0 +1,74 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Rejection } from '../measure/rejection';
+import { RECORDING_RATE_HZ, channelDefinitions, channelIndex, channelScales } from './channels';
+
+/** Something that happened at a moment of a flight. */
+export const FlightEvent = Type.Object(
+  {
+    time_s: Type.Number({ minimum: 0 }),
+    kind: Type.Union(
+      ['phase', 'flaps', 'pause', 'continue', 'resume', 'altimeter', 'assist', 'end'].map((kind) => Type.Literal(kind)),
+      { accepted: 'a known kind of event' }
+    ),
+    detail: Type.String({ maxLength: 200 })
+  },
+  { additionalProperties: false }
+);
+export type FlightEvent = Static<typeof FlightEvent>;
+
+/** A flight at rest: columns at an even rate from time zero, and events. A column may be missing. */
+export interface Flight {
+  rate_hz: number;
+  /** Number of samples; the k-th is at time k / rate_hz. */
+  length: number;
+  columns: ReadonlyMap<string, Float32Array | Float64Array>;
+  events: readonly FlightEvent[];
+}
+
+/** The column of a channel. @throws Rejection when the flight has not recorded it */
+export function column(flight: Flight, id: string): Float32Array | Float64Array {
+  const values = flight.columns.get(id);
+  if (!values) throw new Rejection('channel', id, `this flight recorded ${[...flight.columns.keys()].join(', ')}`);
+  return values;
+}
+
+export function duration(flight: Flight): number {
+  return flight.length === 0 ? 0 : (flight.length - 1) / flight.rate_hz;
+}
+
+/** Sample index of a time, held within the flight. */
+export function sampleAt(flight: Flight, time_s: number): number {
+  return Math.min(flight.length - 1, Math.max(0, Math.round(time_s * flight.rate_hz)));
+}
+
+/** Whole-number samples (see `channelDefinitions` for their scale), one array a channel, to a flight. */
+export function flightFromCounts(counts: readonly ArrayLike<number>[], events: readonly FlightEvent[]): Flight {
+  const columns = new Map<string, Float32Array | Float64Array>();
+  channelDefinitions.forEach((definition, index) => {
+    const source = counts[index]!;
+    const scale = channelScales[index]!;
+    // Seven decimals of a degree need more than a float32 holds.
+    const values = definition.decimals > 5 ? new Float64Array(source.length) : new Float32Array(source.length);
+    for (let k = 0; k < source.length; k++) values[k] = source[k]! / scale;
+    columns.set(definition.id, values);
+  });
+  return { rate_hz: RECORDING_RATE_HZ, length: counts[0]?.length ?? 0, columns, events };
+}
+
+/** Whole-number samples of a flight in the order of `channelDefinitions`; inverse of `flightFromCounts`. */
+export function countsOf(flight: Flight): Int32Array[] {
+  return channelDefinitions.map((definition, index) => {
+    const values = column(flight, definition.id);
+    const scale = channelScales[index]!;
+    return Int32Array.from(values, (value) => Math.round(value * scale));
+  });
+}
+
+/** Reads the newest sample of a growing recording by channel name. */
+export function readerOf(sample: readonly number[] | Int32Array): (id: string) => number {
+  return (id) => {
+    const index = channelIndex(id);
+    if (index === null) throw new Rejection('channel', id, `one of ${channelDefinitions.map((d) => d.id).join(', ')}`);
+    return sample[index]! / channelScales[index]!;
+  };
+}

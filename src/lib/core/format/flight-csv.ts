@@ -1,0 +1,14 @@
+import { stringify } from 'csv-stringify/sync';
+import { channelDefinitions } from '../flight/channels';
+import { column, type Flight } from '../flight/flight';
+
+/** A flight as CSV (RFC 4180): a header row of channel names with their units, then one row a sample. */
+export function flightToCsv(flight: Flight): string {
+  const columns = channelDefinitions.map((definition) => column(flight, definition.id));
+  const header = ['time_s', ...channelDefinitions.map((definition) => definition.id)];
+  const rows = Array.from({ length: flight.length }, (_, k) => [
+    (k / flight.rate_hz).toFixed(1),
+    ...columns.map((values, index) => values[k]!.toFixed(channelDefinitions[index]!.decimals))
+  ]);
+  return stringify([header, ...rows], { record_delimiter: '\r\n' });
+}

@@ -1,0 +1,89 @@
+import { parquetMetadataAsync, parquetReadObjects, type AsyncBuffer, type Compressors } from 'hyparquet';
+import { ByteWriter, parquetWrite, type ColumnSource } from 'hyparquet-writer';
+import type { SchemaElement } from 'hyparquet';
+import { Rejection } from '../measure/rejection';
+import { parse } from '../measure/validation';
+import { Type } from '@sinclair/typebox';
+import { channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
+import { FlightEvent, countsOf, flightFromCounts, type Flight } from '../flight/flight';
+
+/** How bytes are squeezed: given from outside, because the core knows neither browser nor server. */
+export type Squeeze = (bytes: Uint8Array) => Uint8Array;
+
+/**
+ * A flight as a Parquet file any data tool opens: a `time_s` column and one column a channel, whole numbers of the
+ * channel's resolution (as DECIMAL, so that readers show 104.9 and not 1049), delta encoded and gzipped.
+ * Units, rate and events are in the file's key-value metadata.
+ */
+export function flightToParquet(flight: Flight, gzip: Squeeze, about: Record<string, string> = {}): Uint8Array {
+  const counts = countsOf(flight);
+  const time = Int32Array.from({ length: flight.length }, (_, k) => Math.round((k * 1000) / flight.rate_hz));
+  const columns = [
+    { name: 'time_s', decimals: 3, data: time },
+    ...channelDefinitions.map((definition, index) => ({ name: definition.id, decimals: definition.decimals, data: counts[index]! }))
+  ];
+  const schema: SchemaElement[] = [
+    { name: 'flight', num_children: columns.length },
+    ...columns.map(
+      ({ name, decimals }): SchemaElement => ({
+        name,
+        type: 'INT32',
+        repetition_type: 'REQUIRED',
+        ...(decimals > 0 ? { converted_type: 'DECIMAL' as const, scale: decimals, precision: 10 } : {})
+      })
+    )
+  ];
+  const writer = new ByteWriter();
+  parquetWrite({
+    writer,
+    schema,
+    columnData: columns.map(
+      ({ name, data, decimals }): ColumnSource => ({
+        name,
+        data: decimals > 0 ? Float64Array.from(data, (count) => count / 10 ** decimals) : data,
+        encoding: 'DELTA_BINARY_PACKED',
+        statistics: false,
+        offsetIndex: false
+      })
+    ),
+    codec: 'GZIP',
+    compressors: { GZIP: gzip },
+    rowGroupSize: 1_000_000,
+    kvMetadata: [
+      { key: 'hanza.rate_hz', value: String(flight.rate_hz) },
+      { key: 'hanza.units', value: JSON.stringify(Object.fromEntries(channelDefinitions.map((d) => [d.id, d.unit]))) },
+      { key: 'hanza.events', value: JSON.stringify(flight.events) },
+      ...Object.entries(about).map(([key, value]) => ({ key: `hanza.${key}`, value }))
+    ],
+    createdBy: 'Hanza'
+  });
+  return new Uint8Array(writer.getBuffer());
+}
+
+const Events = Type.Array(FlightEvent);
+
+/**
+ * Reads a flight that `flightToParquet` wrote.
+ * @throws Rejection when a channel is missing or the rate is another one
+ */
+export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Promise<Flight> {
+  const file: AsyncBuffer = {
+    byteLength: bytes.byteLength,
+    slice: (start, end) => bytes.slice(start, end).buffer
+  };
+  const compressors: Compressors = { GZIP: gunzip };
+  const metadata = await parquetMetadataAsync(file);
+  const about = new Map(metadata.key_value_metadata?.map(({ key, value }) => [key, value ?? '']));
+  const rate = Number(about.get('hanza.rate_hz'));
+  if (rate !== RECORDING_RATE_HZ) throw new Rejection('hanza.rate_hz', about.get('hanza.rate_hz'), `${RECORDING_RATE_HZ}`);
+  const rows = await parquetReadObjects({ file, metadata, compressors });
+  const counts = channelDefinitions.map((definition, index) =>
+    Int32Array.from(rows, (row) => {
+      const value: unknown = row[definition.id];
+      if (typeof value !== 'number') throw new Rejection(definition.id, value, 'a number in every row');
+      return Math.round(value * channelScales[index]!);
+    })
+  );
+  const events = parse(Events, JSON.parse(about.get('hanza.events') ?? '[]'), 'hanza.events');
+  return flightFromCounts(counts, events);
+}

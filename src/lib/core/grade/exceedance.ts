@@ -1,0 +1,126 @@
+import type { Corridor, CorridorChannel } from '../drill/drill';
+import { column, type Flight } from '../flight/flight';
+import { deviationFrom, fractionOfTolerance } from './deviation';
+
+/** A time outside a corridor that lasted long enough to count. */
+export interface Exceedance {
+  start_s: number;
+  end_s: number;
+  /** Where it was farthest out. */
+  peak_s: number;
+  /** Deviation there, in the channel's unit, signed. */
+  peak: number;
+  side: 'above' | 'below';
+  /** From leaving the corridor to the first input the right way; null when none came. */
+  correctedAfter_s: number | null;
+  /** True when it was still outside as the phase ended. */
+  open: boolean;
+  prompt: boolean;
+}
+
+/** Outside for this long counts … */
+export const COUNTS_AFTER_S = 3;
+/** … until this long has been spent inside `BACK_INSIDE` of the tolerance. */
+export const ENDS_AFTER_S = 2;
+export const BACK_INSIDE = 0.8;
+/** Prompt: the first input the right way within this time of leaving … */
+export const PROMPT_INPUT_S = 5;
+/** … and back inside within this. */
+export const PROMPT_RETURN_S = 15;
+
+/** What a pilot moves to bring a quantity down again: the channel, its direction, and how much shows intent. */
+const INPUTS: Record<CorridorChannel, readonly { channel: string; direction: 1 | -1; least: number }[]> = {
+  altitude_ft: [{ channel: 'pitch_deg', direction: -1, least: 0.7 }],
+  verticalSpeed_fpm: [
+    { channel: 'pitch_deg', direction: -1, least: 0.7 },
+    { channel: 'throttle', direction: -1, least: 0.03 }
+  ],
+  ias_kt: [
+    { channel: 'throttle', direction: -1, least: 0.03 },
+    { channel: 'pitch_deg', direction: 1, least: 0.7 }
+  ],
+  heading_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }]
+};
+
+/** Exceedances of a corridor between two samples (inclusive), by the 3 s / 2 s rule. */
+export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, to: number): Exceedance[] {
+  const values = column(flight, corridor.channel);
+  const dt = 1 / flight.rate_hz;
+  const found: Exceedance[] = [];
+  let outsideSince: number | null = null;
+  let insideSince: number | null = null;
+  let peakAt = 0;
+  let peakFraction = 0;
+  let peak = 0;
+  let counts = false;
+
+  const close = (end: number, open: boolean) => {
+    const start = outsideSince!;
+    if (counts) {
+      const correctedAfter_s = firstCorrection(flight, corridor.channel, start, end, Math.sign(peak));
+      found.push({
+        start_s: start * dt,
+        end_s: end * dt,
+        peak_s: peakAt * dt,
+        peak,
+        side: peak > 0 ? 'above' : 'below',
+        correctedAfter_s,
+        open,
+        prompt: !open && correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S && (end - start) * dt <= PROMPT_RETURN_S
+      });
+    }
+    outsideSince = null;
+    insideSince = null;
+    peakFraction = 0;
+    counts = false;
+  };
+
+  let continuousSince: number | null = null;
+  for (let k = from; k <= to; k++) {
+    const deviation = deviationFrom(corridor, values[k]!);
+    const fraction = fractionOfTolerance(corridor, deviation);
+    const size = Math.abs(fraction);
+    if (size > 1) {
+      continuousSince ??= k;
+      outsideSince ??= k;
+      if ((k - continuousSince) * dt >= COUNTS_AFTER_S - 1e-9) counts = true;
+    } else {
+      continuousSince = null;
+    }
+    if (outsideSince === null) continue;
+    if (size > peakFraction) {
+      peakFraction = size;
+      peakAt = k;
+      peak = deviation;
+    }
+    if (size <= BACK_INSIDE) {
+      insideSince ??= k;
+      if ((k - insideSince) * dt >= ENDS_AFTER_S - 1e-9) close(insideSince, false);
+    } else insideSince = null;
+  }
+  if (outsideSince !== null) close(insideSince ?? to, insideSince === null);
+  return found;
+}
+
+/** Seconds from `start` to the first input that works against an error of this sign, or null. */
+function firstCorrection(flight: Flight, channel: CorridorChannel, start: number, end: number, sign: number): number | null {
+  let first: number | null = null;
+  // An input may have begun as the edge came near: what was moved just before leaving counts too.
+  const from = Math.max(0, start - 2 * flight.rate_hz);
+  for (const input of INPUTS[channel]) {
+    const values = flight.columns.get(input.channel);
+    if (!values) continue;
+    const wanted = input.direction * sign;
+    let extreme = values[from]! * wanted;
+    for (let k = from; k <= end; k++) {
+      const value = values[k]! * wanted;
+      if (value < extreme) extreme = value;
+      if (value - extreme >= input.least) {
+        const after = Math.max(0, (k - start) / flight.rate_hz);
+        if (first === null || after < first) first = after;
+        break;
+      }
+    }
+  }
+  return first;
+}

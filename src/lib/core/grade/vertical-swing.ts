@@ -1,0 +1,78 @@
+import { column, type Flight } from '../flight/flight';
+
+/** A run of vertical-speed swings, up and down about its own middle. */
+export interface Swinging {
+  start_s: number;
+  end_s: number;
+  swings: number;
+  lowest_fpm: number;
+  highest_fpm: number;
+  period_s: number;
+}
+
+/** Each side of the middle by more than this is a swing worth the name. */
+export const SWING_FPM = 300;
+const SHORTEST_PERIOD_S = 5;
+const LONGEST_PERIOD_S = 40;
+/** Turning points in a row that make a habit: two full cycles. */
+const LEAST_TURNS = 4;
+
+/**
+ * Finds pumping: vertical speed swinging more than ±300 ft/min with a period of 5–40 s, between two samples.
+ * Turning points are taken where the rate has come back by a full ±300 from the last extreme, so that ripples do not count.
+ */
+export function swingingOf(flight: Flight, from: number, to: number): Swinging | null {
+  const rate = column(flight, 'verticalSpeed_fpm');
+  const turns: { at: number; value: number }[] = [];
+  let extremeAt = from;
+  let extreme = rate[from]!;
+  let direction = 0;
+  let low = rate[from]!;
+  let high = rate[from]!;
+  for (let k = from; k <= to; k++) {
+    const value = rate[k]!;
+    if (direction === 0) {
+      low = Math.min(low, value);
+      high = Math.max(high, value);
+      if (value - low > 2 * SWING_FPM) direction = 1;
+      else if (high - value > 2 * SWING_FPM) direction = -1;
+      if (direction !== 0) {
+        extreme = value;
+        extremeAt = k;
+      }
+      continue;
+    }
+    if ((value - extreme) * direction >= 0) {
+      extreme = value;
+      extremeAt = k;
+    } else if (Math.abs(value - extreme) > 2 * SWING_FPM) {
+      turns.push({ at: extremeAt, value: extreme });
+      direction = -direction;
+      extreme = value;
+      extremeAt = k;
+    }
+  }
+  turns.push({ at: extremeAt, value: extreme });
+
+  let best: typeof turns = [];
+  let run: typeof turns = [];
+  for (const turn of turns) {
+    const last = run[run.length - 1];
+    const half_s = last ? (turn.at - last.at) / flight.rate_hz : 0;
+    if (last && (half_s < SHORTEST_PERIOD_S / 2 || half_s > LONGEST_PERIOD_S / 2)) run = [];
+    run.push(turn);
+    if (run.length > best.length) best = [...run];
+  }
+  if (best.length < LEAST_TURNS) return null;
+  const first = best[0]!;
+  const last = best[best.length - 1]!;
+  const values = best.map((turn) => turn.value);
+  return {
+    start_s: first.at / flight.rate_hz,
+    end_s: last.at / flight.rate_hz,
+    swings: best.length,
+    lowest_fpm: Math.min(...values),
+    highest_fpm: Math.max(...values),
+    period_s: (2 * (last.at - first.at)) / flight.rate_hz / (best.length - 1)
+  };
+}

@@ -1,0 +1,177 @@
+import type { Verdict } from '../core/grade/corridor-measure';
+import type { ComparableMeasures, Grade } from '../core/grade/grade';
+import type { PilotKind } from './attempts';
+import { as } from './database';
+import type { Identity } from './identity';
+import { lessonById, type Lesson } from './lessons';
+
+export interface Override {
+  verdict: Verdict;
+  reason: string;
+  madeBy: string;
+  madeAt: string;
+}
+export interface Note {
+  body: string;
+  madeBy: string;
+  madeAt: string;
+}
+export interface AttemptLine {
+  id: string;
+  lessonId: string;
+  lessonNumber: number;
+  studentName: string;
+  pilot: PilotKind;
+  finishedAt: string;
+  verdict: Verdict;
+  score: number;
+  comparable: ComparableMeasures;
+}
+export interface Debrief {
+  attemptId: string;
+  pilot: PilotKind;
+  finishedAt: string;
+  lesson: Lesson;
+  grade: Grade;
+  /** Newest first; the first one stands. */
+  overrides: Override[];
+  notes: Note[];
+  /** This attempt among the student's own at this drill, oldest first. */
+  attempts: AttemptLine[];
+}
+
+const COMPARED = 12;
+export const ATTEMPTS_PER_PAGE = 50;
+
+/** Everything said about a finished attempt, or null when there is none this person may see. */
+export async function debriefOf(identity: Identity, attemptId: string): Promise<Debrief | null> {
+  const found = await as(identity, async (db) => {
+    const attempt = await db('attempt').where({ id: attemptId }).whereNotNull('finished_at').first();
+    if (!attempt) return null;
+    const grade = await db('grade').select('computed').where({ attempt_id: attemptId }).orderBy('grader_version', 'desc').first();
+    const overrides = await db('grade_override as o')
+      .join('account as a', 'a.id', 'o.made_by')
+      .select('o.verdict', 'o.reason', 'o.made_at', 'a.name')
+      .where({ attempt_id: attemptId })
+      .orderBy('o.made_at', 'desc')
+      .limit(50);
+    const notes = await db('note as n')
+      .join('account as a', 'a.id', 'n.made_by')
+      .select('n.body', 'n.made_at', 'a.name')
+      .where({ attempt_id: attemptId })
+      .orderBy('n.made_at', 'desc')
+      .limit(50);
+    const earlier = await selectAttempts(db)
+      .where('a.student_id', attempt.student_id)
+      .where('a.finished_at', '<=', attempt.finished_at)
+      .where((either) => either.where('a.pilot', 'student').orWhere('a.id', attemptId))
+      .orderBy('a.finished_at', 'desc')
+      .limit(COMPARED);
+    return { attempt, grade, overrides, notes, earlier };
+  });
+  if (!found) return null;
+  const lesson = await lessonById(identity, found.attempt.lesson_id);
+  const said = (row: { name: string; made_at: Date }) => ({ madeBy: row.name, madeAt: row.made_at.toISOString() });
+  return {
+    attemptId,
+    pilot: found.attempt.pilot,
+    finishedAt: found.attempt.finished_at.toISOString(),
+    lesson: lesson!,
+    grade: found.grade.computed,
+    overrides: found.overrides.map((row) => ({ verdict: row.verdict, reason: row.reason, ...said(row) })),
+    notes: found.notes.map((row) => ({ body: row.body, ...said(row) })),
+    attempts: found.earlier.map(lineOf).reverse()
+  };
+}
+
+/** Finished attempts this person may see, newest first; of one student when asked. */
+export async function listAttempts(
+  identity: Identity,
+  { studentId, page = 1 }: { studentId?: string | null; page?: number } = {}
+): Promise<AttemptLine[]> {
+  return as(identity, async (db) => {
+    const query = selectAttempts(db).whereNotNull('a.finished_at').orderBy('a.finished_at', 'desc');
+    if (studentId) query.where('a.student_id', studentId);
+    else query.where('a.school_id', identity.schoolId);
+    const rows = await query.limit(ATTEMPTS_PER_PAGE).offset((page - 1) * ATTEMPTS_PER_PAGE);
+    return rows.map(lineOf);
+  });
+}
+
+/** The stored flight as Parquet bytes, or null. */
+export async function flightBytes(identity: Identity, attemptId: string): Promise<Uint8Array | null> {
+  return as(identity, async (db) => {
+    const row = await db('flight').select('parquet').where({ attempt_id: attemptId }).first<{ parquet: Buffer } | undefined>();
+    return row ? new Uint8Array(row.parquet) : null;
+  });
+}
+
+/** An instructor's own verdict beside the computed one. Repeating it under the same id changes nothing. */
+export async function overrideGrade(
+  identity: Identity,
+  made: { id: string; attemptId: string; verdict: Verdict; reason: string }
+): Promise<void> {
+  await addBeside(identity, 'grade_override', made.attemptId, { id: made.id, verdict: made.verdict, reason: made.reason });
+}
+
+/** An instructor's words. Repeating them under the same id changes nothing. */
+export async function addNote(identity: Identity, made: { id: string; attemptId: string; body: string }): Promise<void> {
+  await addBeside(identity, 'note', made.attemptId, { id: made.id, body: made.body });
+}
+
+async function addBeside(identity: Identity, table: 'note' | 'grade_override', attemptId: string, row: { id: string }): Promise<void> {
+  await as(identity, async (db) => {
+    const { student_id } = await db('attempt').select('student_id').where({ id: attemptId }).first();
+    await db(table)
+      .insert({ ...row, attempt_id: attemptId, school_id: identity.schoolId, student_id, made_by: identity.accountId })
+      .onConflict('id')
+      .ignore();
+  });
+}
+
+interface AttemptRow {
+  id: string;
+  lesson_id: string;
+  number: number;
+  student_name: string;
+  pilot: PilotKind;
+  finished_at: Date;
+  verdict: Verdict;
+  score: number;
+  comparable: ComparableMeasures;
+}
+
+function selectAttempts(db: import('knex').Knex) {
+  return db('attempt as a')
+    .join('grade as g', 'g.attempt_id', 'a.id')
+    .join('lesson as l', 'l.id', 'a.lesson_id')
+    .join('account as s', 's.id', 'a.student_id')
+    .joinRaw(
+      'LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true'
+    )
+    .select<AttemptRow[]>(
+      'a.id',
+      'a.lesson_id',
+      'a.pilot',
+      'a.finished_at',
+      'l.number',
+      's.name as student_name',
+      'g.score',
+      'g.comparable',
+      db.raw('coalesce(o.verdict, g.verdict) AS verdict')
+    );
+}
+
+function lineOf(row: AttemptRow): AttemptLine {
+  return {
+    id: row.id,
+    lessonId: row.lesson_id,
+    lessonNumber: row.number,
+    studentName: row.student_name,
+    pilot: row.pilot,
+    finishedAt: row.finished_at.toISOString(),
+    verdict: row.verdict,
+    score: row.score,
+    comparable: row.comparable
+  };
+}

@@ -1,0 +1,119 @@
+import { aircraftById } from '../core/aircraft/catalogue';
+import { LessonPlan } from '../core/drill/lesson-plan';
+import { problemsOf } from '../core/drill/plan-check';
+import { toleranceProfileById } from '../core/drill/tolerance-profile';
+import { trainingAreaById } from '../core/earth/training-area';
+import { Rejection } from '../core/measure/rejection';
+import { parse } from '../core/measure/validation';
+import { as } from './database';
+import type { Identity } from './identity';
+
+export interface Lesson {
+  id: string;
+  number: number;
+  studentId: string;
+  studentName: string;
+  plannedBy: string;
+  createdAt: string;
+  plan: LessonPlan;
+}
+
+export interface LessonLine extends Lesson {
+  attempts: number;
+  lastVerdict: string | null;
+  lastAttempt: string | null;
+}
+
+export const LESSONS_SHOWN = 50;
+
+/**
+ * Plans a lesson; planning it again under the same id changes nothing.
+ * @throws Rejection at the first field that cannot be flown
+ */
+export async function planLesson(identity: Identity, asked: { id: string; studentId: string; plan: unknown }): Promise<Lesson> {
+  const plan = parse(LessonPlan, asked.plan, 'plan');
+  toleranceProfileById(plan.toleranceProfile);
+  const [problem] = problemsOf(plan, aircraftById(plan.aircraft), trainingAreaById(plan.area));
+  if (problem) throw new Rejection(problem.field, plan[problem.field], problem.message);
+  return as(identity, async (db) => {
+    const student = await db('account').select('id').where({ id: asked.studentId, role: 'student' }).first();
+    if (!student) throw new Rejection('student', asked.studentId, 'a student of this school');
+    // Numbers run by student: two plans at once must not take the same one.
+    await db.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`lesson ${asked.studentId}`]);
+    await db.raw(
+      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan)
+       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb FROM lesson WHERE student_id = ?
+       ON CONFLICT (id) DO NOTHING`,
+      [asked.id, identity.schoolId, asked.studentId, identity.accountId, JSON.stringify(plan), asked.studentId]
+    );
+    const lesson = await selectLessons(db).where('l.id', asked.id).first();
+    if (!lesson || lesson.student_id !== asked.studentId) throw new Rejection('id', asked.id, 'an id no other lesson has');
+    return lessonOf(lesson);
+  });
+}
+
+export async function lessonById(identity: Identity, id: string): Promise<Lesson | null> {
+  return as(identity, async (db) => {
+    const row = await selectLessons(db).where('l.id', id).first();
+    return row ? lessonOf(row) : null;
+  });
+}
+
+/** The latest lessons of a student, newest first, with how they went. */
+export async function lessonsOf(identity: Identity, studentId: string): Promise<LessonLine[]> {
+  return as(identity, async (db) => {
+    const rows = await selectLessons(db)
+      .select(
+        db.raw(`(SELECT count(*)::int FROM attempt a WHERE a.lesson_id = l.id AND a.finished_at IS NOT NULL AND a.pilot = 'student') AS attempts`),
+        db.raw('latest.attempt_id AS last_attempt, latest.verdict AS last_verdict')
+      )
+      .joinRaw(
+        `LEFT JOIN LATERAL (
+           SELECT a.id AS attempt_id, coalesce(o.verdict, g.verdict) AS verdict
+           FROM attempt a JOIN grade g ON g.attempt_id = a.id
+           LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
+           WHERE a.lesson_id = l.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL
+           ORDER BY a.finished_at DESC LIMIT 1
+         ) latest ON true`
+      )
+      .where('l.student_id', studentId)
+      .orderBy('l.number', 'desc')
+      .limit(LESSONS_SHOWN);
+    return rows.map((row) => ({
+      ...lessonOf(row),
+      attempts: row.attempts as number,
+      lastVerdict: row.last_verdict as string | null,
+      lastAttempt: row.last_attempt as string | null
+    }));
+  });
+}
+
+interface LessonRow {
+  id: string;
+  number: number;
+  student_id: string;
+  student_name: string;
+  planned_by_name: string;
+  created_at: Date;
+  plan: LessonPlan;
+  [more: string]: unknown;
+}
+
+function selectLessons(db: import('knex').Knex) {
+  return db('lesson as l')
+    .join('account as s', 's.id', 'l.student_id')
+    .join('account as i', 'i.id', 'l.planned_by')
+    .select<LessonRow[]>('l.id', 'l.number', 'l.student_id', 'l.plan', 'l.created_at', 's.name as student_name', 'i.name as planned_by_name');
+}
+
+function lessonOf(row: LessonRow): Lesson {
+  return {
+    id: row.id,
+    number: row.number,
+    studentId: row.student_id,
+    studentName: row.student_name,
+    plannedBy: row.planned_by_name,
+    createdAt: row.created_at.toISOString(),
+    plan: row.plan
+  };
+}
