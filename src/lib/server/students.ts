@@ -1,5 +1,12 @@
+import { Type } from '@sinclair/typebox';
+import { randomUUID } from 'node:crypto';
+import { Rejection } from '../core/measure/rejection';
+import { parse } from '../core/measure/validation';
 import { as } from './database';
 import type { Identity } from './identity';
+import { hashPassword } from './passwords';
+
+const UNIQUE_VIOLATION = '23505';
 
 /** A line of the students list. */
 export interface StudentLine {
@@ -50,6 +57,7 @@ export async function listStudents(
            JOIN grade g ON g.attempt_id = a.id
            LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
            WHERE a.student_id = p.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL
+             AND (g.comparable->>'completed')::boolean
            ORDER BY a.finished_at DESC LIMIT ?
          ) x
        ) latest ON true
@@ -91,4 +99,29 @@ export async function studentById(identity: Identity, id: string): Promise<Stude
 /** Names for a choice of student, at most 200. */
 export async function studentNames(identity: Identity): Promise<{ id: string; name: string }[]> {
   return as(identity, (db) => db('account').select('id', 'name').where({ role: 'student' }).orderBy(['name', 'id']).limit(200));
+}
+
+const NewStudent = Type.Object({
+  name: Type.String({ minLength: 2, maxLength: 120, accepted: 'the student’s name' }),
+  email: Type.String({ format: 'email', maxLength: 200, accepted: 'an e-mail address nobody else here uses' }),
+  stage: Type.String({ maxLength: 60, accepted: 'at most 60 letters' }),
+  password: Type.String({ minLength: 10, maxLength: 200, accepted: 'a first password of at least 10 characters' })
+});
+
+/**
+ * Takes a student into the school.
+ * @throws Rejection at the field that does not fit
+ */
+export async function addStudent(identity: Identity, asked: unknown): Promise<string> {
+  const fields = parse(NewStudent, asked, 'student');
+  const id = randomUUID();
+  const password_hash = await hashPassword(fields.password);
+  const row = { id, school_id: identity.schoolId, role: 'student', name: fields.name.trim(), stage: fields.stage.trim() };
+  await as(identity, (db) => db('account').insert({ ...row, email: fields.email.toLowerCase(), password_hash })).catch(
+    (error: { code?: string }) => {
+      if (error.code === UNIQUE_VIOLATION) throw new Rejection('email', fields.email, 'an e-mail address nobody else here uses');
+      throw error;
+    }
+  );
+  return id;
 }

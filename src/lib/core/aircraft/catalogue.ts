@@ -1,10 +1,9 @@
 import { Rejection } from '../measure/rejection';
-import { parse } from '../measure/validation';
-import { AircraftFile } from './aircraft-file';
+import type { AircraftFile } from './aircraft-file';
 import sandling160 from './airplanes/sandling-160.json' with { type: 'json' };
 
-/** The invented airplanes that ship with Hanza. */
-export const aircraftCatalogue: readonly AircraftFile[] = [parse(AircraftFile, sandling160, 'aircraft')];
+/** The invented airplanes that ship with Hanza; a test holds them to the schema. */
+export const aircraftCatalogue: readonly AircraftFile[] = [sandling160];
 
 /** @throws Rejection when no airplane has this id */
 export function aircraftById(id: string): AircraftFile {

@@ -5,5 +5,5 @@ import { clamp } from '../measure/clamp';
  * @param ball slip ball, fractions of full deflection, + = ball right
  */
 export function coordinatedRudder(ball: number): number {
-  return clamp(1.2 * ball, -1, 1);
+  return clamp(0.25 * ball, -1, 1);
 }

@@ -1,4 +1,5 @@
 import { DEGREES_PER_RADIAN } from '../measure/angle';
+import { figure } from '../measure/figure';
 import { solveLinearSystem } from '../measure/linear-system';
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_FOOT_PER_MINUTE, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 import { densityAt, pressureAt, trueFromCalibrated } from '../air/atmosphere';
@@ -41,29 +42,60 @@ export interface NoTrim {
 
 /**
  * Finds steady, wings-level, hands-off flight (zero elevator force) by Newton's method on the equations of motion:
- * the four unknowns are angle of attack, trim, propeller speed, and throttle (or the climb angle at full throttle).
- * Residual below 1e-9 in SI accelerations.
+ * the four unknowns are angle of attack, trim, propeller speed, and throttle (or the climb angle at a given throttle).
+ * Residual below 1e-6 in SI accelerations.
  */
 export function trim(file: AircraftFile, condition: TrimCondition): Trim | NoTrim {
+  const wanted = condition.verticalSpeed_fpm;
+  const flaps = `flaps ${condition.flaps_deg}°`;
+  const said = `${figure(condition.ias_kt)} kt, ${wanted === null ? 'full throttle' : `${figure(wanted)} ft/min`}, ${flaps}`;
+  const found = solve(file, condition, wanted === null ? 1 : null);
+  if (found && wanted !== null && found.throttle > 1 + 1e-9) {
+    const most = solve(file, condition, 1);
+    const limit = most ? ` At full throttle it makes ${figure(most.verticalSpeed_fpm)} ft/min there.` : '';
+    return no('too little power', `The ${file.name} has not the power for ${said}.${limit}`);
+  }
+  if (wanted !== null && (!found || found.throttle < -1e-9)) {
+    const least = solve(file, condition, 0);
+    if (least && wanted < least.verticalSpeed_fpm) {
+      return no(
+        'too much power at idle',
+        `The ${file.name} cannot come down so steeply at ${figure(condition.ias_kt)} kt, ${flaps}: ${figure(least.verticalSpeed_fpm)} ft/min at idle.`
+      );
+    }
+  }
+  if (!found) return no('no equilibrium', `The ${file.name} has no steady flight at ${said}.`);
+  if (found.angleOfAttack_deg > file.lift.stallAngle_deg - file.lift.stallWidth_deg) {
+    return no('stalled', `The ${file.name} would be stalled at ${said}.`);
+  }
+  if (Math.abs(found.trim) > 1) return no('beyond the trim', `The trim of the ${file.name} does not reach ${said}.`);
+  return found;
+}
+
+/**
+ * The equilibrium itself, whether or not its throttle and trim are within their travel; null when Newton finds none.
+ * @param fixedThrottle given: the climb angle is sought; null: the throttle for the condition's vertical speed
+ */
+function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: number | null): Trim | null {
   const body = rigidBody(file);
   const height_m = condition.pressureAltitude_ft * METRES_PER_FOOT;
-  const offset = condition.temperatureOffset_K ?? 0;
-  const density = densityAt(height_m, offset);
+  const density = densityAt(height_m, condition.temperatureOffset_K ?? 0);
   const speed = trueFromCalibrated(condition.ias_kt * METRES_PER_SECOND_PER_KNOT, pressureAt(height_m), density);
+  const asked = condition.verticalSpeed_fpm ?? 0;
+  const askedAngle = Math.asin((asked * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
+  if (!Number.isFinite(askedAngle) || !(density > 0)) return null;
   const air: AirSample = stillAir(density);
   const state = new Float64Array(STATE_LENGTH);
   const rate = new Float64Array(RATE_LENGTH);
   const controls: Controls = { aileron: 0, elevator: 0, rudder: 0, throttle: 1, trim: 0, flapsTarget_deg: condition.flaps_deg };
-  const wanted = condition.verticalSpeed_fpm;
 
   const apply = (x: readonly number[]) => {
     const [alpha, trimSetting, engineSpeed, last] = x as [number, number, number, number];
-    const climbAngle = wanted === null ? last : Math.asin((wanted * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
     controls.trim = trimSetting;
-    controls.throttle = wanted === null ? 1 : last;
+    controls.throttle = fixedThrottle ?? last;
     state[STATE.forward] = speed * Math.cos(alpha);
     state[STATE.down] = speed * Math.sin(alpha);
-    setAttitude(state, { pitch_rad: alpha + climbAngle, bank_rad: 0, heading_rad: 0 });
+    setAttitude(state, { pitch_rad: alpha + (fixedThrottle === null ? askedAngle : last), bank_rad: 0, heading_rad: 0 });
     state[STATE.altitude] = height_m;
     state[STATE.engineSpeed] = engineSpeed;
     state[STATE.flaps] = condition.flaps_deg;
@@ -71,9 +103,10 @@ export function trim(file: AircraftFile, condition: TrimCondition): Trim | NoTri
     return [rate[STATE.forward]!, rate[STATE.down]!, 10 * rate[STATE.pitchRate]!, rate[STATE.engineSpeed]!];
   };
 
-  let x = [0.05, 0, 0.8 * file.engine.ratedSpeed_rps, wanted === null ? 0.05 : 0.5];
+  const firstClimb = fixedThrottle === 0 ? -0.08 : 0.05;
+  let x = [0.05, 0, (fixedThrottle === 0 ? 0.5 : 0.8) * file.engine.ratedSpeed_rps, fixedThrottle === null ? 0.5 : firstClimb];
   let residual = apply(x);
-  for (let iteration = 0; iteration < 60 && Math.max(...residual.map(Math.abs)) > 1e-10; iteration++) {
+  for (let iteration = 0; iteration < 80 && Math.max(...residual.map(Math.abs)) > 1e-10; iteration++) {
     const columns = x.map((value, i) => {
       const h = 1e-6 * Math.max(1, Math.abs(value));
       const nudged = apply(x.map((other, k) => (k === i ? other + h : other)));
@@ -87,21 +120,9 @@ export function trim(file: AircraftFile, condition: TrimCondition): Trim | NoTri
     x = x.map((value, i) => value - stride * change[i]!);
     residual = apply(x);
   }
-  const settled = Math.max(...apply(x).map(Math.abs)) < 1e-6;
+  if (!x.every(Number.isFinite) || !(Math.max(...apply(x).map(Math.abs)) < 1e-6)) return null;
   const [alpha, trimSetting, engineSpeed, last] = x as [number, number, number, number];
-  const said = `${condition.ias_kt} kt, ${wanted === null ? 'full throttle' : `${wanted} ft/min`}, flaps ${condition.flaps_deg}°`;
-  if (!settled || !x.every(Number.isFinite)) {
-    return no('no equilibrium', `The ${file.name} has no steady flight at ${said}.`);
-  }
-  if (alpha * DEGREES_PER_RADIAN > file.lift.stallAngle_deg - file.lift.stallWidth_deg) {
-    return no('stalled', `The ${file.name} would be stalled at ${said}.`);
-  }
-  if (wanted !== null && last > 1) return no('too little power', `The ${file.name} has not the power for ${said}.`);
-  if (wanted !== null && last < 0) {
-    return no('too much power at idle', `Even at idle the ${file.name} cannot come down so steeply: ${said}.`);
-  }
-  if (Math.abs(trimSetting) > 1) return no('beyond the trim', `The trim of the ${file.name} does not reach ${said}.`);
-  const climbAngle = wanted === null ? last : Math.asin((wanted * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
+  const climbAngle = fixedThrottle === null ? askedAngle : last;
   return {
     kind: 'trimmed',
     pitch_deg: (alpha + climbAngle) * DEGREES_PER_RADIAN,

@@ -40,8 +40,9 @@ export interface FlightLoop {
   step(hands: Hands): void;
   time_s(): number;
   readings(): Readings;
-  /** The lesson's starting hands: trimmed, level, at speed. */
-  readonly startingHands: Hands;
+  /** The levers and stick as they stand, to go on with after a resume. */
+  hands(): Hands;
+  trueAltitude_ft(): number;
   /** Writes one whole-number sample in the order of the channel definitions. */
   sample(counts: Int32Array): void;
   /** Height above the area's ground, ft; the flight is over when it reaches zero. */
@@ -51,7 +52,7 @@ export interface FlightLoop {
   restore(snapshot: readonly number[]): void;
 }
 
-const SNAPSHOT_LENGTH = 2 + STATE_LENGTH + 4 + 5 + 1 + 6 + 4;
+const SNAPSHOT_LENGTH = 2 + STATE_LENGTH + 4 + 5 + 3 + 1 + 6 + 4;
 
 /**
  * @throws Rejection when the airplane cannot fly the plan's starting condition, naming the field
@@ -183,14 +184,6 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
     },
     time_s: () => steps * STEP_S,
     readings: () => readInstruments(instruments, truth, altimeterSetting),
-    startingHands: {
-      stick: { kind: 'direct', aileron: 0, elevator: 0 },
-      rudder: null,
-      throttle: start.throttle,
-      trim: start.trim,
-      flapsTarget_deg: 0,
-      altimeterSetting_hPa: plan.altimeterSetting_hPa
-    },
     sample(counts) {
       const shown = readInstruments(instruments, truth, altimeterSetting);
       const place = placeOnPlane(area, state[STATE.north]!, state[STATE.east]!);
@@ -223,6 +216,15 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
       ];
       for (let i = 0; i < values.length; i++) counts[i] = Math.round(values[i]! * channelScales[i]!);
     },
+    hands: () => ({
+      stick: { kind: 'attitude', pitch_deg: truth.pitch_deg, bank_deg: truth.bank_deg },
+      rudder: null,
+      throttle: controls.throttle,
+      trim: controls.trim,
+      flapsTarget_deg: controls.flapsTarget_deg,
+      altimeterSetting_hPa: altimeterSetting
+    }),
+    trueAltitude_ft: () => state[STATE.altitude]! / METRES_PER_FOOT,
     heightAboveGround_ft: () => state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft,
     snapshot: () => [
       steps,
@@ -230,6 +232,7 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
       ...state,
       ...instruments,
       ...turbulence,
+      ...gust,
       hold.pitchIntegral,
       controls.aileron,
       controls.elevator,
@@ -250,6 +253,8 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
       state.set(take(STATE_LENGTH));
       instruments.set(take(4));
       turbulence.set(take(5));
+      gust.set(take(3));
+      air.gustAlong_mps = gust[0]!;
       hold.pitchIntegral = take(1)[0]!;
       [controls.aileron, controls.elevator, controls.rudder, controls.throttle, controls.trim, controls.flapsTarget_deg] =
         take(6) as [number, number, number, number, number, number];

@@ -2,10 +2,8 @@ import { parquetMetadataAsync, parquetReadObjects, type AsyncBuffer, type Compre
 import { ByteWriter, parquetWrite, type ColumnSource } from 'hyparquet-writer';
 import type { SchemaElement } from 'hyparquet';
 import { Rejection } from '../measure/rejection';
-import { parse } from '../measure/validation';
-import { Type } from '@sinclair/typebox';
 import { channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
-import { FlightEvent, countsOf, flightFromCounts, type Flight } from '../flight/flight';
+import { countsOf, flightFromCounts, type Flight, type FlightEvent } from '../flight/flight';
 
 /** How bytes are squeezed: given from outside, because the core knows neither browser nor server. */
 export type Squeeze = (bytes: Uint8Array) => Uint8Array;
@@ -60,8 +58,6 @@ export function flightToParquet(flight: Flight, gzip: Squeeze, about: Record<str
   return new Uint8Array(writer.getBuffer());
 }
 
-const Events = Type.Array(FlightEvent);
-
 /**
  * Reads a flight that `flightToParquet` wrote.
  * @throws Rejection when a channel is missing or the rate is another one
@@ -84,6 +80,7 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
       return Math.round(value * channelScales[index]!);
     })
   );
-  const events = parse(Events, JSON.parse(about.get('hanza.events') ?? '[]'), 'hanza.events');
+  const events = JSON.parse(about.get('hanza.events') ?? '[]') as FlightEvent[];
+  if (!Array.isArray(events)) throw new Rejection('hanza.events', events, 'a list of events');
   return flightFromCounts(counts, events);
 }

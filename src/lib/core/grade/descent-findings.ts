@@ -4,7 +4,7 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import type { ToleranceProfile } from '../drill/tolerance-profile';
 import { duration, sampleAt, type Flight } from '../flight/flight';
-import type { CorridorMeasure } from './corridor-measure';
+import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from './corridor-measure';
 import { cures } from './cures';
 import type { DescentTechnique } from './descent-technique';
 import type { Exceedance } from './exceedance';
@@ -17,6 +17,8 @@ export const SPEED_FIRST_MARGIN_KT = 5;
 export const LEVEL_OFF_MARGIN_FT = 50;
 /** Leaving the descent higher than this above the decision altitude is early. */
 export const EARLY_MARGIN_FT = 50;
+/** So many exceedances of one corridor are said in one finding. */
+const SUMMED_FROM = 3;
 /** Bias: mean error beyond this share of the tolerance, over at least this long. */
 const BIAS_SHARE = 0.4;
 const BIAS_LEAST_S = 60;
@@ -61,7 +63,8 @@ export function descentFindings(
     });
 
   for (const measure of measures) {
-    for (const exceedance of measure.exceedances) sayExceedance(measure, exceedance);
+    if (measure.exceedances.length >= SUMMED_FROM) saySum(measure);
+    else for (const exceedance of measure.exceedances) sayExceedance(measure, exceedance);
     sayBias(measure);
   }
   sayOrder();
@@ -97,6 +100,24 @@ export function descentFindings(
       { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
       `${size}${unit} ${quantity[e.side]} of ${target} at the most (${allowed}${unit} allowed), ${e.open ? `outside for ${lasted} s as the phase ended` : `${lasted} s until settled inside again`}; ${input}.`,
       { channel: measure.channel, side: e.side }
+    );
+  }
+
+  function saySum(measure: CorridorMeasure): void {
+    const quantity = QUANTITY[measure.channel];
+    const unit = measure.channel === 'heading_deg' ? '°' : ` ${quantity.unit}`;
+    const phase = drill.phases.find((p) => p.id === measure.phaseId)!.name.toLowerCase();
+    const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
+    const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
+    const prompt = measure.exceedances.filter((e) => e.prompt).length;
+    const sides = (['above', 'below'] as const).filter((side) => of(side) > 0).map((side) => `${of(side)} × ${quantity[side]}`);
+    say(
+      'exceedance',
+      'fault',
+      `${capital(quantity.name)} out ${measure.exceedances.length} times in the ${phase}`,
+      { moment_s: worst.peak_s, start_s: measure.exceedances[0]!.start_s, end_s: measure.exceedances.at(-1)!.end_s },
+      `${capital(sides.join(', '))}; at the most ${figure(Math.abs(worst.peak))}${unit} ${quantity[worst.side]}. ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+      { channel: measure.channel, side: worst.side }
     );
   }
 
@@ -209,7 +230,9 @@ export function descentFindings(
         'good',
         'Climbed away at the decision altitude',
         { moment_s: decision.at_s },
-        `${figure(decision.toClimb_s, 1)} s from ${figure(plan.decisionAltitude_ft)} ft to a positive climb. ${lowest}.`,
+        decision.passed
+          ? `${figure(decision.toClimb_s, 1)} s from ${figure(plan.decisionAltitude_ft)} ft to a positive climb. ${lowest}.`
+          : `The climb had begun when ${figure(plan.decisionAltitude_ft)} ft was reached. ${lowest}.`,
         { channel: 'altitude_ft' }
       );
     }

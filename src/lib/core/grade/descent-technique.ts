@@ -48,8 +48,9 @@ export function descentTechnique(flight: Flight, plan: LessonPlan, spans: readon
   };
 
   function begun(source: Flight, from_s: number) {
-    // The phase counts from the clear sinking; the descent itself began where the rate first left level.
-    const rate = column(source, 'climbRate_fpm');
+    // The phase counts from the clear sinking; the descent itself began where the rate left level. The indicated rate is
+    // taken, not the true one: its lag smooths the second-long sinks of rough air, which nobody calls a descent.
+    const rate = column(source, 'verticalSpeed_fpm');
     let k = sampleAt(source, from_s);
     while (k > 0 && rate[k]! < -LEFT_LEVEL_SHARE * plan.descentRate_fpm) k -= 1;
     return { at_s: k / source.rate_hz, ias_kt: column(source, 'ias_kt')[k]!, flaps_deg: column(source, 'flaps_deg')[k]! };

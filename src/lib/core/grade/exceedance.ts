@@ -45,7 +45,7 @@ const INPUTS: Record<CorridorChannel, readonly { channel: string; direction: 1 |
 /** Exceedances of a corridor between two samples (inclusive), by the 3 s / 2 s rule. */
 export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, to: number): Exceedance[] {
   const values = column(flight, corridor.channel);
-  const dt = 1 / flight.rate_hz;
+  const rate = flight.rate_hz;
   const found: Exceedance[] = [];
   let outsideSince: number | null = null;
   let insideSince: number | null = null;
@@ -59,14 +59,14 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
     if (counts) {
       const correctedAfter_s = firstCorrection(flight, corridor.channel, start, end, Math.sign(peak));
       found.push({
-        start_s: start * dt,
-        end_s: end * dt,
-        peak_s: peakAt * dt,
+        start_s: start / rate,
+        end_s: end / rate,
+        peak_s: peakAt / rate,
         peak,
         side: peak > 0 ? 'above' : 'below',
         correctedAfter_s,
         open,
-        prompt: !open && correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S && (end - start) * dt <= PROMPT_RETURN_S
+        prompt: !open && correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S && (end - start) / rate <= PROMPT_RETURN_S
       });
     }
     outsideSince = null;
@@ -83,7 +83,7 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
     if (size > 1) {
       continuousSince ??= k;
       outsideSince ??= k;
-      if ((k - continuousSince) * dt >= COUNTS_AFTER_S - 1e-9) counts = true;
+      if ((k - continuousSince) / rate >= COUNTS_AFTER_S - 1e-9) counts = true;
     } else {
       continuousSince = null;
     }
@@ -95,7 +95,7 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
     }
     if (size <= BACK_INSIDE) {
       insideSince ??= k;
-      if ((k - insideSince) * dt >= ENDS_AFTER_S - 1e-9) close(insideSince, false);
+      if ((k - insideSince) / rate >= ENDS_AFTER_S - 1e-9) close(insideSince, false);
     } else insideSince = null;
   }
   if (outsideSince !== null) close(insideSince ?? to, insideSince === null);

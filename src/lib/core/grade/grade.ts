@@ -49,6 +49,8 @@ export interface Grade {
 
 /** The few figures by which attempts of this drill are laid side by side; null where not reached. */
 export interface ComparableMeasures {
+  /** Flown to its end. */
+  completed: boolean;
   rateShare: number | null;
   rateRms_fpm: number | null;
   speedShare: number | null;
@@ -63,9 +65,9 @@ export interface ComparableMeasures {
 const WEIGHT_DESCENT = 3;
 const WEIGHT_TECHNIQUE = 2;
 
-/** The most a figure can be when something required was not met, and when a hard finding stands. */
-const CAP_NOT_MET = 69;
-const CAP_HARD = 49;
+/** What is left of the figure when something required was not met, and when a hard finding stands. */
+const SHARE_NOT_MET = 0.7;
+const SHARE_HARD = 0.5;
 
 /** Grades a flight of a lesson's drill. The flight alone decides: nothing is taken from how it was flown. */
 export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
@@ -88,14 +90,16 @@ export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
   const weights = elements.reduce((sum, element) => sum + element.weight, 0);
   const raw = weights > 0 ? elements.reduce((sum, element) => sum + element.weight * element.score, 0) / weights : 0;
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
-  const cap = hard.length > 0 ? CAP_HARD : verdict === 'not met' ? CAP_NOT_MET : 100;
-  const score = Math.round(Math.min(cap, raw * completed));
+  const left = hard.length > 0 ? SHARE_HARD : verdict === 'not met' ? SHARE_NOT_MET : 1;
+  const score = Math.round(raw * completed * left);
   const arithmetic = [
     `Mean of ${elements.length} elements by weight (descent rate and speed 3, technique 2, others 1): ${figure(raw, 1)}.`,
     ...(completed < 1 ? [`${phases.filter((p) => p.complete).length} of ${drill.phases.length} phases completed: × ${figure(completed, 2)}.`] : []),
-    ...(cap < 100 && raw * completed > cap
-      ? [hard.length > 0 ? `A hard finding cannot be averaged away: at most ${cap}.` : `A required element was not met: at most ${cap}.`]
-      : []),
+    ...(hard.length > 0
+      ? [`A hard finding cannot be averaged away: × ${SHARE_HARD}.`]
+      : left < 1
+        ? [`A required element was not met: × ${SHARE_NOT_MET}.`]
+        : []),
     `Figure ${score}. The worst required element decides the verdict: ${verdict}.`
   ];
   const learningStep = stepOf(verdict, score, plan);
@@ -111,7 +115,7 @@ export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
     phases,
     measures,
     technique,
-    comparable: comparableOf(measures, technique, plan)
+    comparable: { completed: !unfinished, ...comparableOf(measures, technique, plan) }
   };
 }
 
@@ -190,7 +194,7 @@ function summarise(findings: readonly Finding[], measures: readonly CorridorMeas
   return [...good.slice(0, 1), ...held, ...toWork].join(' ') || 'Too little was flown to say anything.';
 }
 
-function comparableOf(measures: readonly CorridorMeasure[], technique: DescentTechnique, plan: LessonPlan): ComparableMeasures {
+function comparableOf(measures: readonly CorridorMeasure[], technique: DescentTechnique, plan: LessonPlan): Omit<ComparableMeasures, 'completed'> {
   const inDescent = (channel: string) => measures.find((m) => m.phaseId === 'descent' && m.channel === channel);
   return {
     rateShare: inDescent('verticalSpeed_fpm')?.shareInside ?? null,

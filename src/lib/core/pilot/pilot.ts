@@ -120,7 +120,7 @@ export function descentPilot(plan: LessonPlan, briefing: Briefing, habits: Habit
         const speedError = plan.targetSpeed_kt - r.ias_kt;
         pitchCorrection = clamp(pitchCorrection + clamp(0.0012 * rateError, -0.35, 0.35), -4, 4);
         powerCorrection = clamp(powerCorrection + clamp(0.003 * speedError - 0.02 * trend_ktps, -0.03, 0.03), -0.3, 0.3);
-        pitch_deg += pitchCorrection + clamp(0.003 * rateError, -1.2, 1.2);
+        pitch_deg += pitchCorrection + clamp(0.005 * rateError, -2, 2);
         throttle += powerCorrection;
       }
       pitch_deg -= 4.5 * habits.pumpsPitch * Math.sin((2 * Math.PI * inStep_s) / pumpPeriod_s);

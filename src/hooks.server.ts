@@ -1,0 +1,34 @@
+import { redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { randomUUID } from 'node:crypto';
+import { log } from '$lib/server/logging';
+import { SESSION_COOKIE, identityOf } from '$lib/server/sessions';
+
+const OPEN_PATHS = ['/sign-in'];
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const token = event.cookies.get(SESSION_COOKIE);
+  event.locals.identity = token ? await identityOf(token) : null;
+  event.locals.theme = event.cookies.get('hanza_theme') === 'night' ? 'night' : 'paper';
+
+  if (!event.locals.identity && !OPEN_PATHS.includes(event.url.pathname)) {
+    if (event.url.pathname.startsWith('/api/')) {
+      return Response.json({ message: 'You are signed out. Sign in again; nothing flown is lost.' }, { status: 401 });
+    }
+    redirect(303, `/sign-in?next=${encodeURIComponent(event.url.pathname + event.url.search)}`);
+  }
+  const response = await resolve(event, {
+    transformPageChunk: ({ html }) => html.replace('%hanza.theme%', event.locals.theme)
+  });
+  response.headers.set('x-content-type-options', 'nosniff');
+  response.headers.set('referrer-policy', 'same-origin');
+  // What one person saw must not come back for the next one from a cache.
+  if (!event.url.pathname.startsWith('/_app/')) response.headers.set('cache-control', 'private, no-cache');
+  return response;
+};
+
+export const handleError: HandleServerError = ({ error, event, status, message }) => {
+  if (status === 404) return { message };
+  const reference = randomUUID().slice(0, 8);
+  log.error({ reference, path: event.url.pathname, error }, 'request failed');
+  return { message: 'Something failed on the server. Nothing that was saved is lost.', reference };
+};

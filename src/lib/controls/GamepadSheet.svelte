@@ -1,0 +1,110 @@
+<script lang="ts">
+  import { button } from '$lib/ui/button';
+  import { input } from '$lib/ui/input';
+  import Sheet from '$lib/ui/Sheet.svelte';
+  import { deflection, leverSetting, uncalibrated, widened, type AxisCalibration } from './axis';
+  import { connectedGamepads, defaultSetup, storeSetup, type GamepadSetup } from './gamepad';
+
+  let { open = $bindable(false), setup = $bindable(null) }: { open?: boolean; setup?: GamepadSetup | null } = $props();
+
+  let pads = $state<{ id: string; axes: number[] }[]>([]);
+  let calibrating = $state(false);
+  const pad = $derived(pads.find((candidate) => candidate.id === setup?.deviceId) ?? null);
+
+  $effect(() => {
+    if (!open) return;
+    let handle = requestAnimationFrame(function look() {
+      pads = connectedGamepads().map((connected) => ({ id: connected.id, axes: [...connected.axes] }));
+      if (setup && calibrating && pad) {
+        for (const part of [setup.roll, setup.pitch, setup.throttle, setup.rudder]) {
+          if (part) part.calibration = widened(part.calibration, pad.axes[part.axis] ?? NaN);
+        }
+      }
+      handle = requestAnimationFrame(look);
+    });
+    return () => cancelAnimationFrame(handle);
+  });
+
+  function choose(id: string) {
+    setup = id ? defaultSetup(id) : null;
+  }
+
+  function begin() {
+    if (!setup || !pad) return;
+    for (const part of [setup.roll, setup.pitch, setup.throttle, setup.rudder]) {
+      if (!part) continue;
+      const rest = pad.axes[part.axis] ?? 0;
+      part.calibration = { ...part.calibration, low: rest - 0.02, centre: rest, high: rest + 0.02 };
+    }
+    calibrating = true;
+  }
+
+  function done() {
+    calibrating = false;
+    if (setup) storeSetup($state.snapshot(setup) as GamepadSetup);
+    open = false;
+  }
+
+  function toggle(part: 'throttle' | 'rudder', on: boolean) {
+    if (!setup) return;
+    setup[part] = on ? { axis: part === 'throttle' ? 2 : 3, calibration: { ...uncalibrated, deadZone: part === 'throttle' ? 0 : 0.05 } } : null;
+  }
+</script>
+
+{#snippet axisRow(name: string, part: { axis: number; calibration: AxisCalibration }, lever: boolean)}
+  {@const raw = pad?.axes[part.axis] ?? 0}
+  {@const value = lever ? leverSetting(raw, part.calibration) * 2 - 1 : deflection(raw, part.calibration)}
+  <div class="grid grid-cols-[70px_90px_1fr_80px_90px] items-center gap-2 text-[13px]">
+    <span>{name}</span>
+    <select class={input} aria-label="{name}: axis" bind:value={part.axis}>
+      {#each pad?.axes ?? [] as _, index (index)}<option value={index}>axis {index + 1}</option>{/each}
+    </select>
+    <div class="relative h-4 border border-line bg-paper" aria-hidden="true">
+      <div class="absolute top-0 h-full w-1 bg-now" style:left="calc({(value + 1) * 50}% - 2px)"></div>
+    </div>
+    <label class="flex items-center gap-1 text-xs text-soft">
+      <input type="checkbox" bind:checked={part.calibration.inverted} /> invert
+    </label>
+    <label class="flex items-center gap-1 text-xs text-soft">
+      play <input type="number" min="0" max="0.5" step="0.01" class="{input} figure w-16" bind:value={part.calibration.deadZone} />
+    </label>
+  </div>
+{/snippet}
+
+<Sheet bind:open wide title="Joystick or yoke" description="Move the device once so that the browser sees it.">
+  <label class="block text-xs text-soft"
+    >Device
+    <select class="{input} mt-1 text-sm" value={setup?.deviceId ?? ''} onchange={(event) => choose(event.currentTarget.value)}>
+      <option value="">none: keys and pad</option>
+      {#each pads as candidate (candidate.id)}<option value={candidate.id}>{candidate.id}</option>{/each}
+      {#if setup && !pad}<option value={setup.deviceId}>{setup.deviceId} (not connected)</option>{/if}
+    </select>
+  </label>
+  {#if setup && pad}
+    <div class="mt-4 grid gap-2">
+      {@render axisRow('Roll', setup.roll, false)}
+      {@render axisRow('Pitch', setup.pitch, false)}
+      {#if setup.throttle}{@render axisRow('Throttle', setup.throttle, true)}{/if}
+      {#if setup.rudder}{@render axisRow('Rudder', setup.rudder, false)}{/if}
+    </div>
+    <div class="mt-3 flex gap-5 text-[13px]">
+      <label class="flex items-center gap-2"
+        ><input type="checkbox" checked={setup.throttle !== null} onchange={(e) => toggle('throttle', e.currentTarget.checked)} /> it has a throttle</label
+      >
+      <label class="flex items-center gap-2"
+        ><input type="checkbox" checked={setup.rudder !== null} onchange={(e) => toggle('rudder', e.currentTarget.checked)} /> it has pedals or a twist</label
+      >
+    </div>
+    <p class="mt-4 text-[13px] text-soft">
+      {calibrating
+        ? 'Now move every axis to both ends of its travel, then let go.'
+        : 'To calibrate, let everything rest in the middle, begin, and move every axis to both ends.'}
+    </p>
+  {:else if pads.length === 0}
+    <p class="mt-4 text-[13px] text-soft">No device is seen. Keys, the yoke pad and the levers on screen always work.</p>
+  {/if}
+  <div class="mt-4 flex justify-end gap-2">
+    {#if setup && pad && !calibrating}<button class={button.plain} onclick={begin}>Calibrate</button>{/if}
+    <button class={button.main} onclick={done}>Done</button>
+  </div>
+</Sheet>

@@ -1,0 +1,110 @@
+import { clamp } from '$core/measure/clamp';
+import type { AircraftFile } from '$core/aircraft/aircraft-file';
+import type { Hands } from '$core/flight/flight-loop';
+import { readGamepad, type GamepadSetup } from './gamepad';
+
+/** Steps of the keys. */
+const PITCH_STEP_DEG = 0.5;
+const BANK_STEP_DEG = 2.5;
+const THROTTLE_STEP = 0.02;
+const TRIM_STEP = 0.01;
+const LARGEST_PITCH_DEG = 20;
+const LARGEST_BANK_DEG = 45;
+/** How fast a held key moves a stick without attitude hold, and how fast it comes back, full travels a second. */
+const KEY_STICK_RATE = 1.2;
+const KEY_STICK_RETURN = 3;
+
+/**
+ * Everything a person works, wherever it comes from: keys, the yoke pad, a gamepad, the levers on screen.
+ * With attitude hold the stick's sources set pitch and bank targets; without it they move the stick.
+ */
+export class PersonsHands {
+  attitudeHold = $state(false);
+  pitch_deg = $state(0);
+  bank_deg = $state(0);
+  throttle = $state(0);
+  trim = $state(0);
+  flapsTarget_deg = $state(0);
+  altimeterSetting_hPa = $state(1013);
+  /** Yoke pad, −1…+1, while it is held. */
+  pad = $state<{ x: number; y: number } | null>(null);
+  gamepad = $state<GamepadSetup | null>(null);
+  readonly pressed = new Set<string>();
+  private keyStick = { aileron: 0, elevator: 0 };
+
+  constructor(private readonly aircraft: AircraftFile) {}
+
+  /** Takes over what the airplane is flying with. */
+  takeFrom(hands: Hands, attitude: { pitch_deg: number; bank_deg: number }): void {
+    this.throttle = hands.throttle;
+    this.trim = hands.trim;
+    this.flapsTarget_deg = hands.flapsTarget_deg;
+    this.altimeterSetting_hPa = hands.altimeterSetting_hPa;
+    this.pitch_deg = Math.round(attitude.pitch_deg / PITCH_STEP_DEG) * PITCH_STEP_DEG;
+    this.bank_deg = Math.round(attitude.bank_deg / BANK_STEP_DEG) * BANK_STEP_DEG;
+  }
+
+  /** What the airplane gets now. @param dt_s time since the last asking, for keys that are held */
+  now(dt_s: number): Hands {
+    const pad = this.gamepad ? readGamepad(this.gamepad) : null;
+    if (pad?.throttle !== null && pad?.throttle !== undefined) this.throttle = pad.throttle;
+    return {
+      stick: this.stick(dt_s, pad),
+      rudder: pad?.rudder ?? null,
+      throttle: this.throttle,
+      trim: this.trim,
+      flapsTarget_deg: this.flapsTarget_deg,
+      altimeterSetting_hPa: this.altimeterSetting_hPa
+    };
+  }
+
+  private stick(dt_s: number, pad: { aileron: number; elevator: number } | null): Hands['stick'] {
+    if (pad && (pad.aileron !== 0 || pad.elevator !== 0 || !this.attitudeHold)) {
+      return { kind: 'direct', aileron: pad.aileron, elevator: pad.elevator };
+    }
+    if (this.attitudeHold) return { kind: 'attitude', pitch_deg: this.pitch_deg, bank_deg: this.bank_deg };
+    if (this.pad) return { kind: 'direct', aileron: this.pad.x, elevator: this.pad.y };
+    this.keyStick.aileron = this.keyAxis(this.keyStick.aileron, 'ArrowRight', 'ArrowLeft', dt_s);
+    this.keyStick.elevator = this.keyAxis(this.keyStick.elevator, 'ArrowUp', 'ArrowDown', dt_s);
+    return { kind: 'direct', aileron: 0.6 * this.keyStick.aileron, elevator: 0.6 * this.keyStick.elevator };
+  }
+
+  private keyAxis(value: number, more: string, less: string, dt_s: number): number {
+    const wanted = Number(this.pressed.has(more)) - Number(this.pressed.has(less));
+    const rate = wanted === 0 ? KEY_STICK_RETURN : KEY_STICK_RATE;
+    return clamp(value + clamp(wanted - value, -rate * dt_s, rate * dt_s), -1, 1);
+  }
+
+  /** The yoke pad while attitude hold is on: the pad's place is the attitude wanted. */
+  padMoved(x: number, y: number): void {
+    if (this.attitudeHold) {
+      this.bank_deg = Math.round((x * 30) / BANK_STEP_DEG) * BANK_STEP_DEG;
+      this.pitch_deg = Math.round((y * 15) / PITCH_STEP_DEG) * PITCH_STEP_DEG;
+    } else this.pad = { x, y };
+  }
+
+  nudgePitch(steps: number): void {
+    this.pitch_deg = clamp(this.pitch_deg + steps * PITCH_STEP_DEG, -LARGEST_PITCH_DEG, LARGEST_PITCH_DEG);
+  }
+  nudgeBank(steps: number): void {
+    this.bank_deg = clamp(this.bank_deg + steps * BANK_STEP_DEG, -LARGEST_BANK_DEG, LARGEST_BANK_DEG);
+  }
+  levelWings(): void {
+    this.bank_deg = 0;
+  }
+  nudgeThrottle(steps: number): void {
+    this.throttle = clamp(Math.round((this.throttle + steps * THROTTLE_STEP) * 100) / 100, 0, 1);
+  }
+  nudgeTrim(steps: number): void {
+    this.trim = clamp(this.trim + steps * TRIM_STEP, -1, 1);
+  }
+  /** The next flap position down (+1) or up (−1). */
+  moveFlaps(steps: 1 | -1): void {
+    const positions = this.aircraft.flaps.positions_deg;
+    const index = positions.indexOf(this.flapsTarget_deg);
+    this.flapsTarget_deg = positions[clamp(index + steps, 0, positions.length - 1)]!;
+  }
+  turnSubscale(steps: number): void {
+    this.altimeterSetting_hPa = clamp(this.altimeterSetting_hPa + steps, 940, 1060);
+  }
+}

@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
+
+  let {
+    me,
+    chosen,
+    theme
+  }: {
+    me: { name: string; teaches: boolean; schoolName: string };
+    chosen: { id: string; name: string } | null;
+    theme: 'paper' | 'night';
+  } = $props();
+
+  const work = $derived([
+    { href: me.teaches ? '/students' : `/students/${chosen?.id ?? ''}`, name: me.teaches ? 'Students' : 'My work' },
+    ...(me.teaches ? [{ href: '/plan', name: 'Plan' }] : []),
+    { href: '/fly', name: 'Fly' },
+    { href: '/debrief', name: 'Debrief' },
+    { href: '/record', name: 'Record' }
+  ]);
+  const reference = [{ href: '/hangar', name: 'Hangar' }];
+
+  const isCurrent = (href: string) => page.url.pathname === href || page.url.pathname.startsWith(`/${href.split('/')[1]}/`);
+
+  async function switchTheme() {
+    const next = theme === 'night' ? 'paper' : 'night';
+    document.cookie = `hanza_theme=${next}; path=/; max-age=31536000; samesite=lax`;
+    document.documentElement.dataset['theme'] = next;
+    await invalidateAll();
+  }
+</script>
+
+<nav
+  aria-label="Work"
+  class="no-print sticky top-0 flex h-screen w-[104px] shrink-0 flex-col border-r border-line bg-paper pt-4 pb-3"
+>
+  <a href="/" class="mb-3 px-3.5 text-[15px] font-bold text-ink no-underline hover:no-underline">Hanza</a>
+  {#each work as tab (tab.name)}
+    <a
+      href={tab.href}
+      aria-current={isCurrent(tab.href) ? 'page' : undefined}
+      class="mb-1 ml-2 flex h-11 items-center rounded-l-lg border border-r-0 border-line pl-3 text-[13px] text-soft no-underline hover:text-ink hover:no-underline aria-[current=page]:-mr-px aria-[current=page]:ml-1 aria-[current=page]:bg-sheet aria-[current=page]:font-bold aria-[current=page]:text-ink"
+      >{tab.name}</a
+    >
+  {/each}
+  <div class="mt-5"></div>
+  {#each reference as tab (tab.name)}
+    <a
+      href={tab.href}
+      aria-current={isCurrent(tab.href) ? 'page' : undefined}
+      class="mb-1 ml-2 flex h-9 items-center rounded-l-lg border border-r-0 border-line pl-3 text-xs text-soft no-underline hover:text-ink hover:no-underline aria-[current=page]:-mr-px aria-[current=page]:ml-1 aria-[current=page]:bg-sheet aria-[current=page]:font-bold aria-[current=page]:text-ink"
+      >{tab.name}</a
+    >
+  {/each}
+  <div class="mt-auto px-3 text-[11px] leading-snug text-soft">
+    {#if me.teaches && chosen}
+      <div class="mb-3">
+        <div>with</div>
+        <a href="/students/{chosen.id}" class="font-bold text-ink">{chosen.name}</a>
+      </div>
+    {/if}
+    <div class="mb-2 break-words">{me.name}</div>
+    <button class="mb-1 block min-h-6 text-left underline underline-offset-2" onclick={switchTheme}>
+      {theme === 'night' ? 'Paper' : 'Night'}
+    </button>
+    <a href="/sign-out" class="block min-h-6 text-soft underline underline-offset-2">Sign out</a>
+  </div>
+</nav>

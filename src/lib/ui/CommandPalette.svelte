@@ -1,0 +1,57 @@
+<script lang="ts">
+  import { Command, Dialog } from 'bits-ui';
+  import { goto } from '$app/navigation';
+  import { onMount } from 'svelte';
+  import { tinykeys } from 'tinykeys';
+
+  let { teaches, chosen }: { teaches: boolean; chosen: { id: string; name: string } | null } = $props();
+  let open = $state(false);
+
+  const places = $derived([
+    ...(teaches ? [{ name: 'Students', href: '/students' }, { name: 'Plan a lesson', href: '/plan' }] : []),
+    ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),
+    { name: 'Fly', href: '/fly' },
+    { name: 'Debrief', href: '/debrief' },
+    { name: 'Record', href: '/record' },
+    { name: 'Hangar: airplanes and their numbers', href: '/hangar' },
+    { name: 'Sign out', href: '/sign-out' }
+  ]);
+
+  onMount(() =>
+    tinykeys(window, {
+      '$mod+k': (event) => {
+        event.preventDefault();
+        open = !open;
+      }
+    })
+  );
+
+  function choose(href: string) {
+    open = false;
+    void goto(href);
+  }
+</script>
+
+<Dialog.Root bind:open>
+  <Dialog.Portal>
+    <Dialog.Overlay class="fixed inset-0 z-40 bg-black/40" />
+    <Dialog.Content
+      class="fixed top-24 left-1/2 z-50 w-[calc(100vw-2rem)] max-w-md -translate-x-1/2 rounded-md border border-strong-line bg-sheet shadow-xl"
+    >
+      <Dialog.Title class="sr-only">Go anywhere</Dialog.Title>
+      <Command.Root label="Go anywhere">
+        <Command.Input placeholder="Go to…" class="w-full border-b border-line bg-transparent px-4 py-3 outline-none" />
+        <Command.List class="max-h-80 overflow-auto p-2">
+          <Command.Empty class="px-3 py-2 text-soft">Nothing of that name.</Command.Empty>
+          {#each places as place (place.href)}
+            <Command.Item
+              value={place.name}
+              onSelect={() => choose(place.href)}
+              class="cursor-pointer rounded-sm px-3 py-2 data-[selected]:bg-band">{place.name}</Command.Item
+            >
+          {/each}
+        </Command.List>
+      </Command.Root>
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>

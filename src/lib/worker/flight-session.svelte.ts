@@ -1,0 +1,104 @@
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import type { FlightChunk } from '$core/flight/recorder';
+import type { Hands } from '$core/flight/flight-loop';
+import type { Habits } from '$core/pilot/pilot';
+import type { Frame, FromFlight, ToFlight } from './flight-protocol';
+import FlightWorker from './flight.worker?worker';
+
+export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
+
+export interface SessionEvents {
+  onready: (hands: Hands, frame: Frame) => void;
+  onchunk: (chunk: FlightChunk) => void;
+  onended: (how: 'flown' | 'ground' | 'stopped') => void;
+}
+
+/** The interface's end of one flight: the worker behind it, its newest frame, and what it is doing. */
+export class FlightSession {
+  state = $state<SessionState>('loading');
+  frame = $state.raw<Frame | null>(null);
+  failure = $state('');
+  rate = $state(1);
+  private readonly worker = new FlightWorker();
+  private newest: Frame | null = null;
+
+  constructor(
+    plan: LessonPlan,
+    pilot: { habits: Habits; seed: number } | null,
+    resume: FlightChunk[],
+    private readonly events: SessionEvents
+  ) {
+    this.worker.onmessage = ({ data }: MessageEvent<FromFlight>) => this.hear(data);
+    this.worker.onerror = (event) => this.fail(event.message || 'the flight loop stopped');
+    this.tell({ kind: 'start', plan: $state.snapshot(plan) as LessonPlan, pilot, resume });
+  }
+
+  private hear(message: FromFlight): void {
+    switch (message.kind) {
+      case 'ready':
+        this.frame = this.newest = message.frame;
+        this.state = 'ready';
+        this.events.onready(message.startingHands, message.frame);
+        return;
+      case 'frame':
+        this.newest = message.frame;
+        return;
+      case 'chunk':
+        this.events.onchunk(message.chunk);
+        return;
+      case 'ended':
+        this.show();
+        this.state = 'ended';
+        this.events.onended(message.how);
+        return;
+      case 'failed':
+        this.fail(message.message);
+    }
+  }
+
+  private fail(message: string): void {
+    this.failure = message;
+    this.state = 'failed';
+  }
+
+  /** Puts the newest frame on the panel; to be called once a picture. */
+  show(): void {
+    if (this.newest !== this.frame) this.frame = this.newest;
+  }
+
+  hands(hands: Hands): void {
+    if (this.state === 'running') this.tell({ kind: 'hands', hands });
+  }
+
+  run(running: boolean): void {
+    if (!['ready', 'running', 'paused'].includes(this.state)) return;
+    this.state = running ? 'running' : 'paused';
+    this.tell({ kind: 'run', running });
+  }
+
+  setRate(rate: number): void {
+    this.rate = rate;
+    this.tell({ kind: 'rate', rate });
+  }
+
+  assist(on: boolean): void {
+    this.tell({ kind: 'assist', on });
+  }
+
+  toTheEnd(): void {
+    this.state = 'running';
+    this.tell({ kind: 'to the end' });
+  }
+
+  stop(): void {
+    this.tell({ kind: 'stop' });
+  }
+
+  dispose(): void {
+    this.worker.terminate();
+  }
+
+  private tell(message: ToFlight): void {
+    this.worker.postMessage(message);
+  }
+}

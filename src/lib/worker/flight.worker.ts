@@ -1,0 +1,128 @@
+/// <reference lib="webworker" />
+import { aircraftById } from '$core/aircraft/catalogue';
+import { briefingFor } from '$core/drill/briefing';
+import { rateAndSpeedDescent } from '$core/drill/rate-and-speed-descent';
+import { toleranceProfileById } from '$core/drill/tolerance-profile';
+import { trainingAreaById } from '$core/earth/training-area';
+import { STEP_S, flightLoop, type Hands } from '$core/flight/flight-loop';
+import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
+import { handsOf } from '$core/flight/simulated-flight';
+import { descentPilot } from '$core/pilot/pilot';
+import type { Frame, FromFlight, ToFlight } from './flight-protocol';
+
+/** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
+
+const TICK_MS = 8;
+/** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
+const LARGEST_CATCH_UP_S = 0.25;
+/** Longest flight of a simulated pilot. */
+const LONGEST_S = 1200;
+
+let flown: FlownDrill | null = null;
+let nextHands: (() => Hands) | null = null;
+let hands: Hands | null = null;
+let running = false;
+let rate = 1;
+let timer: ReturnType<typeof setInterval> | null = null;
+let last = 0;
+let owed_s = 0;
+
+const tell = (message: FromFlight) => postMessage(message);
+
+function start(message: Extract<ToFlight, { kind: 'start' }>): void {
+  const { plan } = message;
+  const aircraft = aircraftById(plan.aircraft);
+  const tolerance = toleranceProfileById(plan.toleranceProfile);
+  const loop = flightLoop(aircraft, trainingAreaById(plan.area), plan);
+  flown = flyDrill(loop, rateAndSpeedDescent(plan, tolerance), message.resume.length > 0 ? { chunks: message.resume } : undefined);
+  hands = loop.hands();
+  if (message.pilot) {
+    const briefing = briefingFor(plan, aircraft, tolerance);
+    if ('kind' in briefing) throw new Error(briefing.explanation);
+    nextHands = handsOf(descentPilot(plan, briefing, message.pilot.habits, message.pilot.seed), loop);
+  }
+  tell({ kind: 'ready', frame: frame(), startingHands: hands });
+  timer = setInterval(tick, TICK_MS);
+}
+
+function frame(): Frame {
+  return {
+    time_s: flown!.loop.time_s(),
+    readings: flown!.loop.readings(),
+    phaseIndex: flown!.phase().index,
+    hands: hands!,
+    trueAltitude_ft: flown!.loop.trueAltitude_ft()
+  };
+}
+
+function step(): boolean {
+  hands = nextHands ? nextHands() : hands;
+  const chunk = flown!.step(hands!);
+  if (chunk) tell({ kind: 'chunk', chunk });
+  const how = flown!.ended();
+  if (how) end(how);
+  return how === null;
+}
+
+function tick(): void {
+  const now = performance.now();
+  const passed_s = Math.min(LARGEST_CATCH_UP_S, (now - last) / 1000);
+  last = now;
+  if (!running || !flown) return;
+  owed_s += passed_s * rate;
+  while (owed_s >= STEP_S) {
+    owed_s -= STEP_S;
+    if (!step()) return;
+  }
+  tell({ kind: 'frame', frame: frame() });
+}
+
+function end(how: 'flown' | 'ground' | 'stopped'): void {
+  if (timer) clearInterval(timer);
+  timer = null;
+  running = false;
+  const chunk = flown!.finish();
+  if (chunk) tell({ kind: 'chunk', chunk });
+  tell({ kind: 'frame', frame: frame() });
+  tell({ kind: 'ended', how });
+  flown = null;
+}
+
+function obey(message: ToFlight): void {
+  switch (message.kind) {
+    case 'start':
+      return start(message);
+    case 'hands':
+      if (!nextHands) hands = message.hands;
+      return;
+    case 'run':
+      if (running === message.running || !flown) return;
+      running = message.running;
+      last = performance.now();
+      owed_s = 0;
+      flown.note(running ? 'continue' : 'pause', '');
+      return;
+    case 'rate':
+      rate = message.rate;
+      return;
+    case 'assist':
+      flown?.note('assist', message.on ? 'attitude hold on' : 'attitude hold off');
+      return;
+    case 'to the end':
+      if (!flown || !nextHands) return;
+      while (flown && flown.loop.time_s() < LONGEST_S && step());
+      if (flown) end('stopped');
+      return;
+    case 'stop':
+      if (flown) end('stopped');
+  }
+}
+
+onmessage = (event: MessageEvent<ToFlight>) => {
+  try {
+    obey(event.data);
+  } catch (error) {
+    if (timer) clearInterval(timer);
+    tell({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+  }
+};

@@ -1,0 +1,29 @@
+<script lang="ts">
+  import '../app.css';
+  import type { Snippet } from 'svelte';
+  import { page } from '$app/state';
+  import Binder from '$lib/ui/Binder.svelte';
+  import KeyHelp from '$lib/ui/KeyHelp.svelte';
+  import CommandPalette from '$lib/ui/CommandPalette.svelte';
+  import type { LayoutData } from './$types';
+
+  let { data, children }: { data: LayoutData; children: Snippet } = $props();
+  const bare = $derived(!data.me || page.url.pathname === '/sign-in');
+</script>
+
+<svelte:head><title>Hanza</title></svelte:head>
+
+{#if bare}
+  {@render children()}
+{:else if data.me}
+  <a
+    href="#main"
+    class="no-print absolute -top-20 left-2 z-50 bg-sheet px-3 py-2 focus:top-2">Skip to the page</a
+  >
+  <div class="flex min-h-screen print:block">
+    <Binder me={data.me} chosen={data.chosen} theme={data.theme} />
+    <main id="main" class="min-w-0 flex-1 px-5 py-3 print:p-0" tabindex="-1">{@render children()}</main>
+  </div>
+  <KeyHelp />
+  <CommandPalette teaches={data.me.teaches} chosen={data.chosen} />
+{/if}

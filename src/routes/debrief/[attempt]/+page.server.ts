@@ -1,0 +1,46 @@
+import { error } from '@sveltejs/kit';
+import { Type } from '@sinclair/typebox';
+import { randomUUID } from 'node:crypto';
+import { verdicts, type Verdict } from '$core/grade/corridor-measure';
+import { parse } from '$core/measure/validation';
+import { chooseStudent } from '$lib/chosen-student';
+import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { addNote, debriefOf, overrideGrade } from '$lib/server/debrief';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+  const debrief = await debriefOf(identityFrom(locals), idFrom(params.attempt));
+  if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
+  chooseStudent(cookies, url, debrief.lesson.studentId);
+  return { debrief, freshIds: { override: randomUUID(), note: randomUUID() } };
+};
+
+const id = Type.String({ format: 'uuid', accepted: 'a fresh id; open the page again' });
+const OverrideForm = Type.Object({
+  id,
+  verdict: Type.Unsafe<Verdict>(Type.String({ enum: [...verdicts], accepted: `one of ${verdicts.join(', ')}` })),
+  reason: Type.String({ minLength: 3, maxLength: 1000, pattern: '\\S', accepted: 'the reason, in a few words' })
+});
+const NoteForm = Type.Object({
+  id,
+  body: Type.String({ minLength: 1, maxLength: 4000, pattern: '\\S', accepted: 'a note of up to 4,000 letters' })
+});
+
+export const actions: Actions = {
+  override: async ({ request, locals, params }) => {
+    const identity = instructorFrom(locals);
+    const fields = Object.fromEntries(await request.formData());
+    return refusing(async () => {
+      await overrideGrade(identity, { attemptId: idFrom(params.attempt), ...parse(OverrideForm, fields) });
+      return { done: 'override' };
+    });
+  },
+  note: async ({ request, locals, params }) => {
+    const identity = instructorFrom(locals);
+    const fields = Object.fromEntries(await request.formData());
+    return refusing(async () => {
+      await addNote(identity, { attemptId: idFrom(params.attempt), ...parse(NoteForm, fields) });
+      return { done: 'note' };
+    });
+  }
+};

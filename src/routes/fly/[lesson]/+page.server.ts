@@ -1,0 +1,14 @@
+import { error } from '@sveltejs/kit';
+import { chooseStudent } from '$lib/chosen-student';
+import { idFrom, identityFrom } from '$lib/server/answers';
+import { openAttempts } from '$lib/server/attempts';
+import { lessonById } from '$lib/server/lessons';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+  const identity = identityFrom(locals);
+  const lesson = await lessonById(identity, idFrom(params.lesson));
+  if (!lesson) error(404, 'There is no such lesson.');
+  chooseStudent(cookies, url, lesson.studentId);
+  return { lesson, open: await openAttempts(identity, lesson.id) };
+};

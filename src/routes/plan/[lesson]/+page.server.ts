@@ -1,0 +1,12 @@
+import { error } from '@sveltejs/kit';
+import { chooseStudent } from '$lib/chosen-student';
+import { idFrom, identityFrom } from '$lib/server/answers';
+import { lessonById } from '$lib/server/lessons';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+  const lesson = await lessonById(identityFrom(locals), idFrom(params.lesson));
+  if (!lesson) error(404, 'There is no such lesson.');
+  chooseStudent(cookies, url, lesson.studentId);
+  return { lesson };
+};

@@ -1,0 +1,110 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { figure, heading } from '$core/measure/figure';
+  import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import RequirementBar from '$lib/draw/RequirementBar.svelte';
+  import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
+  import { onDay } from '$lib/draw/when';
+  import { button } from '$lib/ui/button';
+  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import Verdict from '$lib/ui/Verdict.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const teaches = $derived(data.me?.teaches ?? false);
+  const own = $derived(data.attempts.filter((attempt) => attempt.pilot === 'student' && attempt.comparable.completed));
+  const scores = $derived(own.map((attempt) => attempt.score).reverse());
+  const waiting = $derived(data.lessons.find((lesson) => lesson.attempts === 0));
+
+  useShortcuts([
+    { key: 'p', shown: 'P', does: 'plan a lesson', run: () => data.me?.teaches && goto(`/plan?student=${data.student.id}`) },
+    { key: 'r', shown: 'R', does: 'record', run: () => goto('/record') }
+  ]);
+</script>
+
+<svelte:head><title>{data.student.name} · Hanza</title></svelte:head>
+
+<header class="flex flex-wrap items-end justify-between gap-3">
+  <div>
+    <h1>{data.student.name}</h1>
+    <p class="text-soft">{data.student.stage || 'no stage set'} · {data.student.email}</p>
+  </div>
+  <div class="flex gap-2">
+    {#if teaches}<a class={button.main} href="/plan?student={data.student.id}">Plan a lesson</a>{/if}
+    {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a>{/if}
+    <a class={button.plain} href="/record">Record</a>
+  </div>
+</header>
+
+<div class="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[1fr_360px]">
+  <div class="min-w-0">
+    <section>
+      <div class="flex items-end justify-between">
+        <h2>Lessons</h2>
+        <ScoreSpark {scores} width={180} height={28} />
+      </div>
+      {#if data.lessons.length === 0}
+        <p class="mt-3 text-soft">No lesson planned yet.</p>
+      {:else}
+        <table class="sheet-table mt-2">
+          <thead>
+            <tr><th>Lesson</th><th>Asked for</th><th class="number">tries</th><th>Latest</th><th></th></tr>
+          </thead>
+          <tbody>
+            {#each data.lessons as lesson (lesson.id)}
+              <tr class="hover:bg-paper">
+                <td>
+                  <a href="/plan/{lesson.id}" class="font-bold text-ink">Lesson {lesson.number}</a>
+                  <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>
+                </td>
+                <td class="figure text-xs whitespace-nowrap">
+                  {figure(lesson.plan.descentRate_fpm)} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(lesson.plan.heading_deg)}<br
+                  />to {figure(lesson.plan.decisionAltitude_ft)} ft · {lesson.plan.corridors}
+                </td>
+                <td class="number">{lesson.attempts}</td>
+                <td>
+                  {#if lesson.lastVerdict}
+                    <a href="/debrief/{lesson.lastAttempt}" class="no-underline"><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a>
+                  {:else}<span class="text-xs text-soft">not flown yet</span>{/if}
+                </td>
+                <td class="text-right"><a href="/fly/{lesson.id}" aria-label="Fly lesson {lesson.number}">Fly</a></td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    </section>
+
+    {#if data.attempts.length > 0}
+      <section class="mt-8">
+        <h2>Latest attempts</h2>
+        <ul class="mt-2">
+          {#each data.attempts as attempt (attempt.id)}
+            <li class="flex items-center gap-4 border-b border-line py-1.5 text-[13px]">
+              <a href="/debrief/{attempt.id}" class="figure w-16 shrink-0">{onDay(attempt.finishedAt)}</a>
+              <span class="w-20 shrink-0 text-soft">lesson {attempt.lessonNumber}</span>
+              <span class="figure w-8 text-right">{attempt.score}</span>
+              <Verdict verdict={attempt.verdict} />
+              {#if attempt.pilot !== 'student'}<span class="text-xs text-soft">demonstration</span>{/if}
+              {#if !attempt.comparable.completed}<span class="text-xs text-soft">stopped early</span>{/if}
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
+  </div>
+
+  <section>
+    <h2>Toward the instrument rating</h2>
+    <p class="mb-3 text-xs text-soft">14 CFR 61.65(d). Check the current edition and your authority.</p>
+    <div class="grid gap-3">
+      {#each data.progress as item (item.requirement.id)}<RequirementBar progress={item} compact />{/each}
+    </div>
+    {#if data.unsigned > 0}
+      <p class="mt-4 text-[13px] text-below">
+        ▼ {data.unsigned} {data.unsigned === 1 ? 'entry is' : 'entries are'} not signed and not counted.
+        <a href="/record">Open the record</a>
+      </p>
+    {/if}
+  </section>
+</div>

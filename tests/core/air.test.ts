@@ -1,0 +1,97 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  calibratedFromTrue,
+  densityAt,
+  pressureAltitudeFor,
+  pressureAltitudeOf,
+  pressureAt,
+  temperatureAt,
+  trueFromCalibrated,
+  trueFromIndicated
+} from '$core/air/atmosphere';
+import { calmTurbulence, stepTurbulence } from '$core/air/turbulence';
+import { descentAngle, groundTrack } from '$core/air/wind';
+import { placeOnPlane } from '$core/earth/local-plane';
+import { seededNoise } from '$core/measure/seeded-noise';
+
+describe('standard atmosphere', () => {
+  // ICAO Doc 7488/3, geopotential altitude in feet: pressure hPa, temperature K, density kg/m³.
+  test.each([
+    [0, 1013.25, 288.15, 1.225],
+    [5000, 843.07, 278.244, 1.05555],
+    [10000, 696.82, 268.338, 0.904637],
+    [20000, 465.63, 248.526, 0.652694],
+    [30000, 300.9, 228.714, 0.458312]
+  ])('at %d ft', (feet, pressure_hPa, temperature_K, density) => {
+    const height_m = feet * 0.3048;
+    expect(pressureAt(height_m) / 100).toBeCloseTo(pressure_hPa, 1);
+    expect(temperatureAt(height_m)).toBeCloseTo(temperature_K, 2);
+    expect(densityAt(height_m)).toBeCloseTo(density, 4);
+  });
+
+  test('pressure altitude and airspeeds go there and back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -600, max: 10900, noNaN: true }), fc.double({ min: 15, max: 200, noNaN: true }), (h, v) => {
+        expect(pressureAltitudeOf(pressureAt(h))).toBeCloseTo(h, 6);
+        const p = pressureAt(h);
+        const rho = densityAt(h);
+        expect(trueFromCalibrated(calibratedFromTrue(v, p, rho), p, rho)).toBeCloseTo(v, 7);
+      })
+    );
+  });
+
+  test('true is indicated at sea level and about 2 % more for each 1,000 ft', () => {
+    expect(trueFromIndicated(90, 0)).toBeCloseTo(90, 5);
+    expect(trueFromIndicated(100, 5000)).toBeCloseTo(107.7, 0);
+    expect(pressureAltitudeFor(4000, 1013.25)).toBeCloseTo(4000, 6);
+    expect(pressureAltitudeFor(0, 1003.25)).toBeCloseTo(274, 0); // 10 hPa are about 274 ft near sea level
+  });
+});
+
+describe('wind', () => {
+  test('a headwind slows, a tailwind helps, a crosswind drifts by atan(w/V)', () => {
+    expect(groundTrack(90, 100, { from_deg: 90, speed_kt: 20 })).toMatchObject({ groundspeed_kt: 80 });
+    expect(groundTrack(90, 100, { from_deg: 270, speed_kt: 20 }).groundspeed_kt).toBeCloseTo(120, 9);
+    const { track_deg, groundspeed_kt } = groundTrack(360, 100, { from_deg: 270, speed_kt: 20 });
+    expect(track_deg).toBeCloseTo((Math.atan(0.2) * 180) / Math.PI, 9);
+    expect(groundspeed_kt).toBeCloseTo(Math.hypot(100, 20), 9);
+  });
+
+  test('turning everything turns the answer, nothing else', () => {
+    const direction = fc.double({ min: 0, max: 360, noNaN: true });
+    fc.assert(
+      fc.property(direction, direction, fc.double({ min: 0, max: 60, noNaN: true }), direction, (heading, from, speed, by) => {
+        const a = groundTrack(heading, 100, { from_deg: from, speed_kt: speed });
+        const b = groundTrack(heading + by, 100, { from_deg: from + by, speed_kt: speed });
+        expect(b.groundspeed_kt).toBeCloseTo(a.groundspeed_kt, 7);
+      })
+    );
+  });
+
+  test('the rate on a path is groundspeed × tan(angle) × 101.27', () => {
+    expect(descentAngle(90 * Math.tan((3 * Math.PI) / 180) * 101.27, 90)).toBeCloseTo(3, 3);
+  });
+});
+
+test('turbulence has the strength it is set to, lasts as long as its scale, and is nought when smooth', () => {
+  const gust = new Float64Array(3);
+  const memory = calmTurbulence();
+  const noise = seededNoise(3);
+  const squares = [0, 0, 0];
+  const steps = 400_000;
+  for (let i = 0; i < steps; i++) {
+    stepTurbulence(memory, 'moderate', 50, 0.1, noise, gust);
+    for (let axis = 0; axis < 3; axis++) squares[axis]! += gust[axis]! ** 2;
+  }
+  for (const sum of squares) expect(Math.sqrt(sum / steps)).toBeCloseTo(1.8, 1);
+  stepTurbulence(memory, 'smooth', 50, 0.1, noise, gust);
+  expect([...gust]).toEqual([0, 0, 0]);
+});
+
+test('a place on the plane agrees with the ellipsoid: a minute of latitude at 45° is 1,852.2 m', () => {
+  const north = placeOnPlane({ latitude_deg: 45, longitude_deg: -33 }, 1852.2, 0);
+  expect(north.latitude_deg).toBeCloseTo(45 + 1 / 60, 5);
+  const east = placeOnPlane({ latitude_deg: 45, longitude_deg: -33 }, 0, 1314.1);
+  expect(east.longitude_deg).toBeCloseTo(-33 + 1 / 60, 5); // a minute of longitude at 45°: 1,314.2 m
+});

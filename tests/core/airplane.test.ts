@@ -1,0 +1,163 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { densityAt } from '$core/air/atmosphere';
+import { AircraftFile } from '$core/aircraft/aircraft-file';
+import { STATE, attitudeOf, setAttitude, type Controls } from '$core/aircraft/airplane-state';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { configurationCard } from '$core/aircraft/configuration-card';
+import { rigidBody } from '$core/aircraft/rigid-body';
+import { stillAir, trim, type Trim } from '$core/aircraft/trim';
+import { STANDARD_GRAVITY_MPS2 } from '$core/measure/units';
+import { parse } from '$core/measure/validation';
+
+const aircraft = aircraftCatalogue[0]!;
+const height_m = 1000;
+const air = stillAir(densityAt(height_m));
+const cruise = trim(aircraft, { ias_kt: 100, verticalSpeed_fpm: 0, flaps_deg: 0, pressureAltitude_ft: height_m / 0.3048 }) as Trim;
+
+function fly(state: Float64Array, controls: Controls, seconds: number, each?: (t: number) => void, dt = 0.01): Float64Array {
+  const body = rigidBody(aircraft);
+  for (let i = 0; i < Math.round(seconds / dt); i++) {
+    body.step(state, controls, air, dt);
+    each?.((i + 1) * dt);
+  }
+  return state;
+}
+
+test('every airplane in the catalogue fits the schema', () => {
+  for (const file of aircraftCatalogue) expect(parse(AircraftFile, structuredClone(file))).toEqual(file);
+  const broken = structuredClone(aircraft) as unknown as { pitch: { angle_prad: number } };
+  broken.pitch.angle_prad = 0.4;
+  expect(() => parse(AircraftFile, broken)).toThrow(/pitch\.angle_prad: 0.4 is not accepted; a number from -5 to 0/);
+});
+
+describe('laws of motion', () => {
+  test('the change of energy is the work of what an accelerometer feels', () => {
+    const body = rigidBody(aircraft);
+    const state = cruise.state.slice();
+    const energy = () =>
+      0.5 * (state[STATE.forward]! ** 2 + state[STATE.right]! ** 2 + state[STATE.down]! ** 2) +
+      STANDARD_GRAVITY_MPS2 * state[STATE.altitude]!;
+    const before = energy();
+    let work = 0;
+    const power = () => {
+      const rate = new Float64Array(18);
+      body.derivatives(state, controls, air, rate);
+      return rate[15]! * state[0]! + rate[16]! * state[1]! + rate[17]! * state[2]!;
+    };
+    const controls = { ...cruise.controls, elevator: 0.15, aileron: 0.1, throttle: 0.2 };
+    for (let i = 0; i < 1500; i++) {
+      if (i === 500) Object.assign(controls, { elevator: -0.1, aileron: -0.1, throttle: 1 });
+      const first = power();
+      body.step(state, controls, air, 0.01);
+      work += 0.005 * (first + power());
+    }
+    expect(Math.abs(energy() - before - work)).toBeLessThan(0.002 * Math.abs(work) + 1);
+  });
+
+  test('the mirror image of the controls gives the mirror image of the flight', () => {
+    const mirrored = (c: Controls): Controls => ({ ...c, aileron: -c.aileron, rudder: -c.rudder });
+    const controls = { ...cruise.controls, aileron: 0.12, rudder: 0.05, elevator: 0.08 };
+    const a = fly(cruise.state.slice(), controls, 8);
+    const b = fly(cruise.state.slice(), mirrored(controls), 8);
+    for (const index of [STATE.forward, STATE.down, STATE.pitchRate, STATE.altitude]) expect(b[index]).toBeCloseTo(a[index]!, 8);
+    for (const index of [STATE.right, STATE.rollRate, STATE.yawRate, STATE.east]) expect(b[index]).toBeCloseTo(-a[index]!, 8);
+    expect(attitudeOf(a).bank_rad).toBeGreaterThan(0.3);
+  });
+
+  test('halving the step changes a lively flight by next to nothing', () => {
+    const controls = { ...cruise.controls, aileron: 0.1, elevator: 0.1 };
+    const coarse = fly(cruise.state.slice(), controls, 10);
+    const fine = fly(cruise.state.slice(), controls, 10, undefined, 0.005);
+    expect(Math.abs(coarse[STATE.altitude]! - fine[STATE.altitude]!)).toBeLessThan(0.001);
+  });
+
+  test('attitude angles go into a state and come out again', () => {
+    const within = (limit: number) => fc.double({ min: -limit, max: limit, noNaN: true });
+    fc.assert(
+      fc.property(within(1.5), within(3.1), within(3.1), (pitch_rad, bank_rad, heading_rad) => {
+        const state = cruise.state.slice();
+        setAttitude(state, { pitch_rad, bank_rad, heading_rad });
+        const out = attitudeOf(state);
+        expect(out.pitch_rad).toBeCloseTo(pitch_rad, 6);
+        expect(out.bank_rad).toBeCloseTo(bank_rad, 6);
+        expect(out.heading_rad).toBeCloseTo(heading_rad, 6);
+      })
+    );
+  });
+
+  test('no controls, no attitude and no gust ever make it yield anything but numbers', () => {
+    const unit = fc.double({ min: -1, max: 1, noNaN: true });
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(unit, unit, unit, share, unit, unit, unit, unit, (aileron, elevator, rudder, throttle, pitch, bank, gust, slip) => {
+        const body = rigidBody(aircraft);
+        const state = cruise.state.slice();
+        setAttitude(state, { pitch_rad: pitch * 1.5, bank_rad: bank * 3, heading_rad: slip });
+        state[STATE.right] = 30 * slip;
+        state[STATE.down] = 40 * gust;
+        const rough = { ...air, gustAlong_mps: 20 * gust, gustDown_mps: 20 * slip, windNorth_mps: 30 * bank };
+        for (let i = 0; i < 600; i++) {
+          body.step(state, { aileron, elevator, rudder, throttle, trim: gust, flapsTarget_deg: 30 * throttle }, rough, 0.01);
+        }
+        expect(state.every(Number.isFinite)).toBe(true);
+        expect(Math.hypot(state[6]!, state[7]!, state[8]!, state[9]!)).toBeCloseTo(1, 3);
+      }),
+      { numRuns: 60 }
+    );
+  });
+});
+
+describe('the airplane’s numbers', () => {
+  test.each(configurationCard(aircraft, height_m / 0.3048).map((line, index) => [line.name, line, aircraft.card[index]!] as const))(
+    '%s: set as the card says and left alone for a minute, it does what the card says',
+    (_, line, asked) => {
+      const set = trim(aircraft, { ...asked, pressureAltitude_ft: height_m / 0.3048 }) as Trim;
+      const state = set.state.slice();
+      const speedBefore = Math.hypot(state[0]!, state[2]!);
+      const altitudeBefore = state[STATE.altitude]!;
+      fly(state, set.controls, 60);
+      expect(Math.hypot(state[0]!, state[2]!)).toBeCloseTo(speedBefore, 2);
+      expect((state[STATE.altitude]! - altitudeBefore) / 0.3048).toBeCloseTo(line.verticalSpeed_fpm, 0);
+      expect(state[STATE.engineSpeed]! * 60).toBeCloseTo(line.rpm, 0);
+    }
+  );
+
+  test('the card holds together: more power for level than for descent, full throttle in the climb', () => {
+    const card = new Map(configurationCard(aircraft, 3000).map((line) => [line.id, line]));
+    expect(card.get('approach-descent')!.rpm).toBeLessThan(card.get('level-approach-speed')!.rpm - 200);
+    expect(card.get('non-precision-descent')!.pitch_deg).toBeLessThan(card.get('approach-descent')!.pitch_deg);
+    expect(card.get('climb-vy')!.throttle).toBe(1);
+    expect(card.get('climb-vy')!.verticalSpeed_fpm).toBeGreaterThan(card.get('cruise-climb')!.verticalSpeed_fpm);
+  });
+
+  // Lanchester's period, lengthened because pitch damping holds the nose back: the square of the ratio is
+  // (Cmα + Cmq CLα ρSc/4m)/Cmα (e.g. Phillips, Mechanics of Flight, on the phugoid approximation).
+  test('disturbed hands off, it swings in the phugoid’s period, and the swing dies', () => {
+    const state = cruise.state.slice();
+    state[STATE.forward]! += 4;
+    const speed = Math.hypot(cruise.state[0]!, cruise.state[2]!);
+    const peaks: { t: number; v: number }[] = [];
+    let before = [0, 0];
+    fly(state, cruise.controls, 120, (t) => {
+      const v = Math.hypot(state[0]!, state[2]!);
+      if (before[1]! > before[0]! && before[1]! > v && t > 3) peaks.push({ t, v: before[1]! - speed });
+      before = [before[1]!, v];
+    });
+    const period = peaks[1]!.t - peaks[0]!.t;
+    const lanchester = (Math.PI * Math.SQRT2 * speed) / STANDARD_GRAVITY_MPS2;
+    const relativeDensity = (air.density_kgpm3 * aircraft.wing.area_m2 * aircraft.wing.chord_m) / (4 * aircraft.mass_kg);
+    const { angle_prad, pitchRate } = aircraft.pitch;
+    const held = (angle_prad + pitchRate * aircraft.lift.slope_prad * relativeDensity) / angle_prad;
+    expect(Math.abs(period / (lanchester * Math.sqrt(held)) - 1)).toBeLessThan(0.08);
+    expect(peaks[1]!.v).toBeLessThan(0.85 * peaks[0]!.v);
+  });
+
+  test('what it cannot do is said with the reason', () => {
+    const asked = { flaps_deg: 0, pressureAltitude_ft: 3000 };
+    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 1500 })).toMatchObject({ reason: 'too little power' });
+    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: -2500 })).toMatchObject({ reason: 'too much power at idle' });
+    expect(trim(aircraft, { ...asked, ias_kt: 40, verticalSpeed_fpm: 0 })).toMatchObject({ kind: 'impossible' });
+    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 0, pressureAltitude_ft: 90000 })).toMatchObject({ kind: 'impossible' });
+  });
+});

@@ -1,0 +1,115 @@
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { describe, expect, test } from 'vitest';
+import { groundTrack } from '$core/air/wind';
+import { channelDefinitions } from '$core/flight/channels';
+import { column } from '$core/flight/flight';
+import { flightLoop } from '$core/flight/flight-loop';
+import { flyDrill } from '$core/flight/flown-drill';
+import { FlightChunk, flightFromChunks } from '$core/flight/recorder';
+import { handsOf } from '$core/flight/simulated-flight';
+import { flightToCsv } from '$core/format/flight-csv';
+import { flightFromParquet, flightToParquet } from '$core/format/flight-parquet';
+import { turnFromTo } from '$core/measure/angle';
+import { parse } from '$core/measure/validation';
+import { aircraft, area, chunksOf, drillOf, flown, pilotOf, planOf } from './flown';
+
+const gzip = (part: Uint8Array) => gzipSync(part, { level: 9 });
+const gunzip = (part: Uint8Array) => gunzipSync(part);
+
+describe('the flight loop', () => {
+  test('the same inputs give the same flight, bit for bit; another seed another', () => {
+    const plan = planOf({ turbulence: 'moderate' });
+    expect(chunksOf(plan)).toEqual(chunksOf(plan));
+    expect(chunksOf({ ...plan, seed: 2 })).not.toEqual(chunksOf(plan));
+  });
+
+  test('taken up from a snapshot, a flight goes on as if it had never stopped', () => {
+    const plan = planOf({ turbulence: 'moderate' });
+    const whole = flightLoop(aircraft, area, plan);
+    const hands = { ...whole.hands(), stick: { kind: 'attitude' as const, pitch_deg: -2, bank_deg: 12 }, throttle: 0.4, flapsTarget_deg: 20 };
+    for (let i = 0; i < 700; i++) whole.step(hands);
+    const later = flightLoop(aircraft, area, plan);
+    later.restore(JSON.parse(JSON.stringify(whole.snapshot())) as number[]);
+    for (let i = 0; i < 700; i++) {
+      whole.step(hands);
+      later.step(hands);
+    }
+    expect(later.snapshot()).toEqual(whole.snapshot());
+    expect(later.readings()).toEqual(whole.readings());
+    expect(() => later.restore([1, 2, 3])).toThrow(/snapshot: 3 is not accepted/);
+  });
+
+  test('begun in wind, it is in trim: track and groundspeed are the wind triangle’s, and nothing moves', () => {
+    const plan = planOf({ turbulence: 'smooth', windFrom_deg: 290, windSpeed_kt: 25, heading_deg: 240 });
+    const loop = flightLoop(aircraft, area, plan);
+    const hands = { ...loop.hands(), stick: { kind: 'direct' as const, aileron: 0, elevator: 0 } };
+    for (let i = 0; i < 1000; i++) loop.step(hands);
+    const counts = new Int32Array(channelDefinitions.length);
+    loop.sample(counts);
+    const at = (id: string) => {
+      const index = channelDefinitions.findIndex((definition) => definition.id === id);
+      return counts[index]! / 10 ** channelDefinitions[index]!.decimals;
+    };
+    const expected = groundTrack(240, at('tas_kt'), { from_deg: 290, speed_kt: 25 });
+    expect(Math.abs(turnFromTo(at('track_deg'), expected.track_deg))).toBeLessThan(0.3);
+    expect(at('groundspeed_kt')).toBeCloseTo(expected.groundspeed_kt, 0);
+    expect(at('ias_kt')).toBeCloseTo(105, 0);
+    expect(Math.abs(at('altitude_ft') - 4000)).toBeLessThan(10);
+    expect(Math.abs(at('verticalSpeed_fpm'))).toBeLessThan(60);
+  });
+
+  test('the altimeter shows what its subscale makes of the pressure: 27–30 ft for each hPa', () => {
+    const loop = flightLoop(aircraft, area, planOf({ altimeterSetting_hPa: 1003 }));
+    const right = loop.readings().altitude_ft;
+    expect(right).toBeCloseTo(4000, 0);
+    loop.step({ ...loop.hands(), altimeterSetting_hPa: 1013 });
+    expect((loop.readings().altitude_ft - right) / 10).toBeGreaterThan(27);
+    expect((loop.readings().altitude_ft - right) / 10).toBeLessThan(30);
+  });
+});
+
+describe('the recording', () => {
+  test('a drill resumed after its first chunks is recorded without a seam', () => {
+    const plan = planOf();
+    const chunks = chunksOf(plan);
+    const kept = chunks.slice(0, 7);
+    const loop = flightLoop(aircraft, area, plan);
+    const again = flyDrill(loop, drillOf(plan), { chunks: kept });
+    expect(again.phase().phaseId).toBe('level');
+    const nextHands = handsOf(pilotOf(plan), loop);
+    let next = null;
+    while (!next) next = again.step(nextHands());
+    expect(next.sequence).toBe(7);
+    expect(next.counts[2]![0]! - kept[6]!.counts[2]![19]!).toBeLessThan(3);
+    expect(next.events.map((event) => event.kind)).toContain('resume');
+  });
+
+  test('chunks make the flight in any order; a missing one is named; each fits its schema', () => {
+    const chunks = chunksOf(planOf());
+    for (const chunk of chunks) parse(FlightChunk, chunk);
+    const flight = flightFromChunks(chunks);
+    expect(flightFromChunks([...chunks].reverse())).toEqual(flight);
+    expect(flight.length).toBe(chunks.reduce((sum, chunk) => sum + chunk.counts[0]!.length, 0));
+    expect(() => flightFromChunks(chunks.filter((chunk) => chunk.sequence !== 3))).toThrow(/chunk 3 is missing/);
+    const torn = structuredClone(chunks[0]!);
+    torn.counts[4]!.pop();
+    expect(() => flightFromChunks([torn])).toThrow(/counts\.4/);
+  });
+
+  test('Parquet gives back every value and event exactly, in an eighth of raw float32 or less', async () => {
+    const flight = flown(planOf());
+    const bytes = flightToParquet(flight, gzip, { attempt: 'a' });
+    expect(await flightFromParquet(bytes, gunzip)).toEqual(flight);
+    expect((flight.length * channelDefinitions.length * 4) / bytes.byteLength).toBeGreaterThan(8);
+    await expect(flightFromParquet(bytes.slice(0, 500), gunzip)).rejects.toThrow();
+  });
+
+  test('CSV has a row a sample with as many decimals as the channel carries', () => {
+    const flight = flown(planOf());
+    const [header, first, ...rest] = flightToCsv(flight).trimEnd().split('\r\n');
+    expect(header).toMatch(/^time_s,latitude_deg,longitude_deg,altitude_ft,/);
+    expect(first).toMatch(/^0\.0,44\.1200000,-33\.2000000,4000,4000,105\.0,/);
+    expect(rest).toHaveLength(flight.length - 1);
+    expect(Number(rest[499]!.split(',')[3])).toBe(column(flight, 'altitude_ft')[500]);
+  });
+});

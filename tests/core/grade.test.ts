@@ -1,0 +1,130 @@
+import { describe, expect, test } from 'vitest';
+import type { Corridor } from '$core/drill/drill';
+import { deviationFrom, fractionOfTolerance } from '$core/grade/deviation';
+import { exceedancesOf } from '$core/grade/exceedance';
+import type { FindingKind } from '$core/grade/finding';
+import { gradeFlight, type Grade } from '$core/grade/grade';
+import { swingingOf } from '$core/grade/vertical-swing';
+import { flightFromChunks } from '$core/flight/recorder';
+import { chunksOf, flown, madeFlight, planOf } from './flown';
+
+const altitude: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
+const found = (grade: Grade) => new Set(grade.findings.map((finding) => finding.kind));
+
+/** High by `peak` from `from_s` to `to_s`, with the nose lowered `after_s` after leaving. */
+function excursion(from_s: number, to_s: number, peak = 160, after_s = 1) {
+  return madeFlight(60, {
+    altitude_ft: (t) => (t >= from_s && t < to_s ? 4000 + peak : 4000),
+    pitch_deg: (t) => (t >= from_s + after_s ? 0 : 2)
+  });
+}
+
+describe('exceedances', () => {
+  const of = (flight: ReturnType<typeof madeFlight>) => exceedancesOf(flight, altitude, 0, flight.length - 1);
+
+  test('outside for less than 3 s does not count; from 3 s on it does, with peak, side and duration', () => {
+    expect(of(excursion(10, 12.9))).toEqual([]);
+    expect(of(excursion(10, 13.2))).toMatchObject([{ start_s: 10, end_s: 13.2, peak: 160, side: 'above', prompt: true, open: false }]);
+    expect(of(excursion(10, 14, -130, 1))).toMatchObject([{ peak: -130, side: 'below' }]);
+  });
+
+  test('it ends only after 2 s within 0.8 of the tolerance', () => {
+    const two = madeFlight(60, {
+      altitude_ft: (t) => (t >= 10 && t < 15 ? 4150 : t >= 15 && t < 16.5 ? 4000 : t >= 16.5 && t < 20 ? 4150 : 4000)
+    });
+    expect(of(two)).toMatchObject([{ start_s: 10, end_s: 20 }]);
+    const lingering = madeFlight(60, { altitude_ft: (t) => (t >= 10 && t < 15 ? 4150 : t >= 15 && t < 30 ? 4090 : 4000) });
+    expect(of(lingering)).toMatchObject([{ end_s: 30, prompt: false }]);
+  });
+
+  test('prompt is an input the right way within 5 s and back within 15 s', () => {
+    expect(of(excursion(10, 20, 160, 4))[0]).toMatchObject({ correctedAfter_s: 4, prompt: true });
+    expect(of(excursion(10, 20, 160, 7))[0]).toMatchObject({ correctedAfter_s: 7, prompt: false });
+    expect(of(excursion(10, 28, 160, 2))[0]).toMatchObject({ prompt: false });
+    expect(of(excursion(10, 20, -160, 2))[0]).toMatchObject({ correctedAfter_s: null, prompt: false });
+    expect(of(excursion(50, 99))[0]).toMatchObject({ open: true, prompt: false });
+  });
+
+  test('headings are measured the short way round; a side that allows nothing is broken by anything', () => {
+    const north: Corridor = { channel: 'heading_deg', target: 360, above: 10, below: 10 };
+    expect(deviationFrom(north, 5)).toBe(5);
+    expect(deviationFrom(north, 355)).toBe(-5);
+    expect(fractionOfTolerance({ ...altitude, below: 0 }, -1)).toBeLessThan(-1);
+    expect(fractionOfTolerance({ ...altitude, below: 0 }, 0)).toBe(0);
+  });
+});
+
+describe('pumping', () => {
+  const swing = (amplitude: number, period_s: number) => {
+    const flight = madeFlight(90, { verticalSpeed_fpm: (t) => -500 + amplitude * Math.sin((2 * Math.PI * t) / period_s) });
+    return swingingOf(flight, 0, flight.length - 1);
+  };
+  test('swings beyond ±300 ft/min with a period of 5–40 s are found, with their period', () => {
+    expect(swing(400, 12)).toMatchObject({ lowest_fpm: -900, highest_fpm: -100 });
+    expect(swing(400, 12)!.period_s).toBeCloseTo(12, 1);
+    expect(swing(250, 12)).toBeNull();
+    expect(swing(600, 3)).toBeNull();
+    expect(swing(600, 44)).toBeNull();
+  });
+});
+
+describe('the grader against pilots whose faults are known', () => {
+  const winds = [0, 18, 30];
+  const cases = [1, 2, 3, 4, 5, 6].map((seed) => planOf({ seed: seed * 17, windSpeed_kt: winds[seed % 3]!, descentRate_fpm: 400 + 50 * seed }));
+
+  test.each(cases.map((plan) => [plan.seed, plan] as const))('seed %d: the reference flies to standard, each habit is found, and only it', (_, plan) => {
+    const reference = gradeFlight(flown(plan), plan);
+    expect(reference.verdict).not.toBe('not met');
+    expect(reference.score).toBeGreaterThan(90);
+    expect(found(reference)).toContain<FindingKind>('speed-first');
+    for (const kind of ['started-down-before-slowing', 'pumping', 'below-decision-altitude', 'late-decision', 'not-flown'] as const) {
+      expect(found(reference)).not.toContain(kind);
+    }
+    const early = gradeFlight(flown(plan, { startsDownBeforeSlowing: 1 }), plan);
+    expect(found(early)).toContain<FindingKind>('started-down-before-slowing');
+    expect(found(early)).not.toContain<FindingKind>('pumping');
+    expect(early.verdict).toBe('not met');
+    const pumping = gradeFlight(flown(plan, { pumpsPitch: 1 }), plan);
+    expect(found(pumping)).toContain<FindingKind>('pumping');
+    expect(found(pumping)).not.toContain<FindingKind>('started-down-before-slowing');
+    expect(pumping.score).toBeLessThan(early.score + 20);
+    expect(reference.score).toBeGreaterThan(Math.max(early.score, pumping.score));
+  });
+
+  test('the figure is its own arithmetic, and the worst element decides the verdict', () => {
+    const plan = cases[1]!;
+    const grade = gradeFlight(flown(plan, { startsDownBeforeSlowing: 1 }), plan);
+    const weights = grade.elements.reduce((sum, element) => sum + element.weight, 0);
+    const raw = grade.elements.reduce((sum, element) => sum + element.weight * element.score, 0) / weights;
+    expect(grade.score).toBe(Math.round(raw * 0.7));
+    expect(grade.elements.filter((element) => element.verdict === 'not met').map((element) => element.name)).toContain('Speed before descent');
+    expect(grade.arithmetic.join(' ')).toContain('× 0.7');
+  });
+
+  test('unaided needs the corridors hidden', () => {
+    const calm = planOf({ turbulence: 'smooth' });
+    expect(gradeFlight(flown(calm), calm)).toMatchObject({ verdict: 'met', learningStep: 'with prompting' });
+    const test = { ...calm, corridors: 'test' as const };
+    expect(gradeFlight(flown(test), test)).toMatchObject({ verdict: 'met', learningStep: 'unaided to standard' });
+  });
+
+  test('sinking through the decision altitude is a hard finding that no average hides', () => {
+    const asked = planOf({ turbulence: 'smooth' });
+    // Judged against a decision altitude 200 ft higher than the pilot believed.
+    const judged = { ...asked, decisionAltitude_ft: asked.decisionAltitude_ft + 200 };
+    const grade = gradeFlight(flown(asked), judged);
+    expect(grade.findings.find((finding) => finding.kind === 'below-decision-altitude')).toMatchObject({ severity: 'hard' });
+    expect(grade.verdict).toBe('not met');
+    expect(grade.score).toBeLessThanOrEqual(50);
+  });
+
+  test('a flight broken off is graded as far as it went, and says so', () => {
+    const plan = planOf();
+    const chunks = chunksOf(plan);
+    const grade = gradeFlight(flightFromChunks(chunks.slice(0, 30)), plan);
+    expect(grade.comparable).toMatchObject({ completed: false, toClimb_s: null, lowestAtDecision_ft: null });
+    expect(found(grade)).toContain<FindingKind>('not-flown');
+    expect(grade.verdict).toBe('not met');
+    expect(gradeFlight(flightFromChunks(chunks.slice(0, 1)), plan).score).toBeLessThan(20);
+  });
+});

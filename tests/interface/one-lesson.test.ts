@@ -1,0 +1,153 @@
+import { expect, test } from '@playwright/test';
+import { parquetReadObjects } from 'hyparquet';
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import { fitsAcross, signedIn } from './people';
+
+test('one lesson from plan to record, by two people in two browsers', async ({ browser }) => {
+  const faults: string[] = [];
+  const instructor = await signedIn(browser, 'Ines Brandvik', faults);
+  await expect(instructor.getByRole('heading', { name: 'Students' })).toBeVisible();
+  await expect(instructor.getByRole('link', { name: 'Tomas Ferrand', exact: true })).toBeVisible();
+
+  // Plan. What cannot be flown is refused at its field, with the reason.
+  await instructor.getByRole('link', { name: 'Plan', exact: true }).click();
+  await instructor.getByLabel('Student', { exact: true }).selectOption({ label: 'Petra Hollisund' });
+  await expect(instructor.getByLabel('Student', { exact: true })).toHaveValue(/.+/);
+  await instructor.getByRole('button', { name: 'The airplane’s own figures' }).click();
+  const rate = instructor.getByLabel('Rate');
+  await rate.fill('1900');
+  await expect(instructor.locator('#descentRate_fpm-problem')).toContainText('cannot come down so steeply');
+  await expect(instructor.getByRole('button', { name: 'Plan this lesson' })).toBeDisabled();
+  await rate.fill('600');
+  const decision = instructor.getByLabel('Decision altitude');
+  await decision.fill('300');
+  await expect(instructor.locator('#decisionAltitude_ft-problem')).toContainText('500 ft or more');
+  await decision.fill('3000');
+  await instructor.getByLabel('Where').selectOption({ label: 'Korrin Plateau' });
+  await instructor.getByLabel('Where').selectOption({ label: 'Vesterlund Bay' });
+  await expect(instructor.getByText('−600 ft/min').first()).toBeVisible();
+  await fitsAcross(instructor);
+  await instructor.getByRole('button', { name: 'Plan this lesson' }).click();
+  await expect(instructor).toHaveURL(/\/plan\/[0-9a-f-]{36}$/);
+  await expect(instructor.getByText('Petra Hollisund').first()).toBeVisible();
+  const lessonPath = new URL(instructor.url()).pathname.replace('/plan/', '/fly/');
+
+  // The student finds it, flies a little with the keys, and steps away; nothing flown is lost.
+  const student = await signedIn(browser, 'Petra Hollisund', faults);
+  await student.getByRole('navigation').getByRole('link', { name: 'Fly' }).click();
+  await expect(student).toHaveURL(/\/fly$/);
+  await student.locator(`a[href="${lessonPath}"]`).click();
+  await expect(student.getByRole('img', { name: /^Attitude/ })).toBeVisible();
+  await student.keyboard.press('4');
+  await student.keyboard.press('Space');
+  await expect(student.getByText('0:08')).toBeVisible();
+  for (let press = 0; press < 4; press++) await student.keyboard.press('ArrowRight');
+  await expect(student.getByRole('img', { name: /^Attitude.*bank [4-9]|1\d right/ })).toBeVisible();
+  await student.keyboard.press('l');
+  await student.keyboard.press('f');
+  await expect(student.getByRole('slider', { name: 'Flaps' })).toHaveValue('10');
+  await student.keyboard.press('Space');
+  await expect(student.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await expect(student.getByText('all saved')).toBeVisible();
+
+  await student.reload();
+  await expect(student.getByText(/was begun and not finished/)).toBeVisible();
+  await student.getByRole('button', { name: 'Resume it' }).click();
+  await expect(student.getByText(/Resumed at/)).toBeVisible();
+  await student.keyboard.press('Space');
+  await expect(student.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await student.waitForTimeout(1500);
+  await student.keyboard.press('r');
+  await student.getByRole('button', { name: 'Stop and debrief' }).click();
+  await expect(student).toHaveURL(/\/debrief\/[0-9a-f-]{36}$/);
+  await expect(student.getByText('Not flown to the end').first()).toBeVisible();
+  await expect(student.getByRole('button', { name: 'Write a note' })).toHaveCount(0);
+
+  // The simulated pilot with habits flies it to the end at once; each habit is found.
+  await student.goto(lessonPath);
+  await student.getByRole('button', { name: 'a pilot with habits' }).click();
+  await student.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(student).toHaveURL(/\/debrief\//);
+  await expect(student.getByText('Down before slow').first()).toBeVisible();
+  await expect(student.getByText('Pumping the pitch').first()).toBeVisible();
+  await expect(student.getByText('demonstration').first()).toBeVisible();
+
+  // So does the reference pilot, to standard.
+  await student.goto(lessonPath);
+  await student.getByRole('button', { name: 'the reference pilot' }).click();
+  await student.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(student).toHaveURL(/\/debrief\//);
+  await expect(student.getByText('Speed first, then descent').first()).toBeVisible();
+  await expect(student.getByRole('img', { name: /^Altitude: / })).toBeVisible();
+  const debriefPath = new URL(student.url()).pathname;
+
+  // Debrief: a finding takes the cursor to its moment; the instructor overrides with a reason, both values stay.
+  await instructor.goto(debriefPath);
+  await instructor.getByRole('button', { name: /Speed first, then descent/ }).click();
+  await expect(instructor.getByLabel('Moment of the flight')).not.toHaveValue('0');
+  const asked = instructor.getByRole('button', { name: /^Verdict: / });
+  await asked.click();
+  await expect(instructor.getByRole('dialog')).toContainText('The worst required element decides');
+  await instructor.getByRole('button', { name: 'Override…' }).click();
+  await instructor.getByLabel('Verdict').selectOption('not met');
+  await instructor.getByLabel('Reason').fill('The call at the decision altitude was missing.');
+  await instructor.getByRole('dialog').getByRole('button', { name: 'Override', exact: true }).click();
+  await expect(asked).toHaveAccessibleName(/not met/);
+  await expect(instructor.getByText(/instructor’s; computed: met/)).toBeVisible();
+  await instructor.getByRole('button', { name: 'Write a note' }).click();
+  await instructor.getByLabel('What you would say').fill('Say the altitude aloud at a hundred above.');
+  await instructor.getByRole('button', { name: 'Keep it' }).click();
+  await student.reload();
+  await expect(student.getByText('Say the altitude aloud at a hundred above.')).toBeVisible();
+
+  // The flight leaves as Parquet, and an independent reader opens it.
+  const download = instructor.waitForEvent('download');
+  await instructor.getByRole('link', { name: 'Parquet' }).click();
+  const file = readFileSync(await (await download).path());
+  const rows = await parquetReadObjects({
+    file: { byteLength: file.byteLength, slice: (from, to) => new Uint8Array(file.subarray(from, to)).slice().buffer },
+    compressors: { GZIP: (part) => gunzipSync(part) }
+  });
+  expect(rows.length).toBeGreaterThan(1000);
+  expect(rows[0]).toMatchObject({ time_s: 0, altitude_ft: 4000, ias_kt: 105 });
+
+  // Record: practice is shown and not counted; a training flight counts once it is signed.
+  await instructor.getByRole('link', { name: 'Record', exact: true }).click();
+  await expect(instructor.getByText('not counted').first()).toBeVisible();
+  const instrument = instructor.getByRole('progressbar', { name: 'Actual or simulated instrument time' });
+  const before = Number(await instrument.getAttribute('aria-valuenow'));
+  await instructor.getByRole('button', { name: 'Enter a flight' }).click();
+  await instructor.getByLabel('Type and registration').fill('Sandling 160, XV-SND');
+  await instructor.getByLabel('Route').fill('XVLB – XVLB');
+  await instructor.getByLabel('Total').fill('1.0');
+  await instructor.getByLabel('Actual instrument').fill('0.4');
+  await instructor.getByLabel('Simulated instrument').fill('0.9');
+  await instructor.getByRole('button', { name: 'Enter', exact: true }).click();
+  await expect(instructor.getByText('Actual and simulated together at most the total')).toBeVisible();
+  await instructor.getByLabel('Simulated instrument').fill('0.5');
+  await instructor.getByRole('button', { name: 'Enter', exact: true }).click();
+  await expect(instructor.getByRole('dialog')).toHaveCount(0);
+  expect(Number(await instrument.getAttribute('aria-valuenow'))).toBeCloseTo(before, 5);
+  const entry = instructor.getByRole('row').filter({ hasText: 'XVLB – XVLB' }).first();
+  await entry.getByRole('button', { name: 'Sign' }).click();
+  await expect(entry.getByText('◆ Ines Brandvik')).toBeVisible();
+  expect(Number(await instrument.getAttribute('aria-valuenow'))).toBeCloseTo(before + 0.9, 5);
+
+  // A signed entry is put right by a new one, which counts in its place once signed.
+  await entry.getByRole('button', { name: 'correct' }).click();
+  await instructor.getByLabel('Actual instrument').fill('0.1');
+  await instructor.getByRole('button', { name: 'Enter the correction' }).click();
+  await expect(instructor.getByText('puts an earlier entry right')).toBeVisible();
+  await instructor.getByRole('row').filter({ hasText: 'puts an earlier entry right' }).getByRole('button', { name: 'Sign' }).click();
+  await expect(instrument).toHaveAttribute('aria-valuenow', String(Math.round((before + 0.6) * 10) / 10));
+
+  // The student sees the progress, and nobody else's record.
+  await student.getByRole('link', { name: 'Record', exact: true }).click();
+  await expect(student.getByRole('progressbar', { name: 'Actual or simulated instrument time' })).toHaveAttribute(
+    'aria-valuenow',
+    String(Math.round((before + 0.6) * 10) / 10)
+  );
+  await expect(student.getByRole('button', { name: 'Sign' })).toHaveCount(0);
+  expect(faults).toEqual([]);
+});
