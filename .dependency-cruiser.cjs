@@ -37,7 +37,10 @@ module.exports = {
       comment: 'The core imports nothing from outside it but a few pure packages.',
       severity: 'error',
       from: { path: '^src/lib/core/' },
-      to: { pathNot: '^(src/lib/core/|node_modules/(@sinclair/typebox|ajv|ajv-formats|pure-rand|hyparquet|hyparquet-writer|csv-stringify)/)' }
+      to: {
+        pathNot:
+          '^(src/lib/core/|node_modules/(@sinclair/typebox|ajv|ajv-formats|pure-rand|hyparquet|hyparquet-writer|csv-stringify)/)'
+      }
     },
     {
       name: 'core-without-node',
@@ -51,12 +54,22 @@ module.exports = {
       from: { path: '^src/lib/(panel|draw|ui|worker)/' },
       to: { path: '^src/lib/server/' }
     },
-    { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } }
+    {
+      name: 'no-unresolvable',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^\\$(app|env)/' }
+    }
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['svelte', 'import', 'default', 'types'], extensions: ['.ts', '.js', '.mjs', '.svelte', '.d.ts'] }
+    webpackConfig: { fileName: '.dependency-cruiser-aliases.cjs' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['svelte', 'import', 'default', 'types'],
+      extensions: ['.ts', '.js', '.mjs', '.svelte', '.d.ts']
+    }
   }
 };

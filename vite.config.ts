@@ -5,5 +5,6 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   worker: { format: 'es' },
+  build: { rolldownOptions: { checks: { pluginTimings: false } } },
   ssr: { external: ['@node-rs/argon2'] }
 });

@@ -7,10 +7,19 @@ export default defineConfig({
   resolve: { alias: { $core: at('./src/lib/core'), $lib: at('./src/lib') } },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'] } },
       {
         extends: true,
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], fileParallelism: false, testTimeout: 60_000, hookTimeout: 60_000 }
+        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'] }
+      },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          fileParallelism: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000
+        }
       }
     ]
   }

@@ -52,7 +52,13 @@ const OPTIONS = {
 /** A negative number after an option belongs to it: `--vs -500`. */
 const given = process.argv
   .slice(2)
-  .reduce<string[]>((all, word) => (/^-\d/.test(word) && all.at(-1)?.startsWith('--') ? [...all.slice(0, -1), `${all.at(-1)}=${word}`] : [...all, word]), []);
+  .reduce<string[]>(
+    (all, word) =>
+      /^-\d/.test(word) && all.at(-1)?.startsWith('--')
+        ? [...all.slice(0, -1), `${all.at(-1)}=${word}`]
+        : [...all, word],
+    []
+  );
 
 const { values: options, positionals } = readArguments();
 
@@ -95,21 +101,31 @@ const commands: Record<string, () => void | Promise<void>> = {
       pilot
     );
     const flight = flightFromChunks(chunks);
-    writeFileSync(out, out.endsWith('.csv') ? flightToCsv(flight) : flightToParquet(flight, (part) => gzipSync(part, { level: 9 })));
+    writeFileSync(
+      out,
+      out.endsWith('.csv')
+        ? flightToCsv(flight)
+        : flightToParquet(flight, (part) => gzipSync(part, { level: 9 }))
+    );
     if (options.json) show({ out, samples: flight.length });
     else print(`${out}: ${clock(flight.length / flight.rate_hz)} flown`);
   },
   async grade() {
     const plan = readPlan();
     const bytes = readFileOf('flight');
-    const flight = await flightFromParquet(new Uint8Array(bytes), (part) => gunzipSync(part)).catch((error: Error) => {
-      throw error instanceof Rejection ? error : new Rejection('flight', options.flight, `a flight in Parquet (${error.message})`);
-    });
+    const flight = await flightFromParquet(new Uint8Array(bytes), (part) => gunzipSync(part)).catch(
+      (error: Error) => {
+        throw error instanceof Rejection
+          ? error
+          : new Rejection('flight', options.flight, `a flight in Parquet (${error.message})`);
+      }
+    );
     const grade = gradeFlight(flight, plan);
     if (options.json) return show(grade);
     print(`${grade.verdict}, figure ${grade.score}, ${grade.learningStep}`);
     print(grade.summary);
-    for (const finding of grade.findings) print(`${clock(finding.moment_s)}  ${finding.title}: ${finding.evidence}`);
+    for (const finding of grade.findings)
+      print(`${clock(finding.moment_s)}  ${finding.title}: ${finding.evidence}`);
     for (const line of grade.arithmetic) print(line);
   },
   trim() {
@@ -122,7 +138,8 @@ const commands: Record<string, () => void | Promise<void>> = {
       flaps_deg: number('flaps'),
       pressureAltitude_ft: number('altitude')
     });
-    if (found.kind === 'impossible') throw new Rejection('condition', `${options.ias} kt, ${options.vs} ft/min`, found.explanation);
+    if (found.kind === 'impossible')
+      throw new Rejection('condition', `${options.ias} kt, ${options.vs} ft/min`, found.explanation);
     const { pitch_deg, angleOfAttack_deg, rpm, throttle, trim: setting, tas_kt } = found;
     if (options.json) return show({ pitch_deg, angleOfAttack_deg, rpm, throttle, trim: setting, tas_kt });
     print(
@@ -138,7 +155,11 @@ const commands: Record<string, () => void | Promise<void>> = {
 };
 
 function briefed(plan: LessonPlan) {
-  const briefing = briefingFor(plan, aircraftById(plan.aircraft), toleranceProfileById(plan.toleranceProfile));
+  const briefing = briefingFor(
+    plan,
+    aircraftById(plan.aircraft),
+    toleranceProfileById(plan.toleranceProfile)
+  );
   if ('kind' in briefing) throw new Rejection(briefing.phase, briefing.reason, briefing.explanation);
   return briefing;
 }
@@ -151,7 +172,9 @@ function readPlan(): LessonPlan {
   return plan;
 }
 
-function needed(option: 'plan' | 'flight' | 'out' | 'aircraft' | 'ias' | 'vs' | 'flaps' | 'altitude'): string {
+function needed(
+  option: 'plan' | 'flight' | 'out' | 'aircraft' | 'ias' | 'vs' | 'flaps' | 'altitude'
+): string {
   const value = options[option];
   if (value === undefined) throw new Rejection(option, undefined, `give it with --${option}`);
   return value;
@@ -197,7 +220,8 @@ try {
   const command = commands[positionals[0] ?? ''];
   if (!command || options.help) {
     print(HELP);
-    if (!options.help && positionals[0] !== undefined) throw new Rejection('command', positionals[0], `one of ${Object.keys(commands).join(', ')}`);
+    if (!options.help && positionals[0] !== undefined)
+      throw new Rejection('command', positionals[0], `one of ${Object.keys(commands).join(', ')}`);
   } else await command();
 } catch (error) {
   if (!(error instanceof Rejection)) throw error;

@@ -1,7 +1,17 @@
 import type { Knex } from 'knex';
 
 /** Tables whose rows belong to one student of one school. */
-const OF_A_STUDENT = ['lesson', 'attempt', 'flight_chunk', 'flight', 'grade', 'grade_override', 'note', 'log_entry', 'log_signature'];
+const OF_A_STUDENT = [
+  'lesson',
+  'attempt',
+  'flight_chunk',
+  'flight',
+  'grade',
+  'grade_override',
+  'note',
+  'log_entry',
+  'log_signature'
+];
 
 /**
  * Keeps schools and roles apart in the database itself: the application's role owns nothing and sees only rows of the
@@ -10,7 +20,8 @@ const OF_A_STUDENT = ['lesson', 'attempt', 'flight_chunk', 'flight', 'grade', 'g
 export async function up(knex: Knex): Promise<void> {
   const { rows } = await knex.raw<{ rows: { name: string }[] }>('SELECT current_database() AS name');
   const application = knex.ref(`${rows[0]!.name}_app`);
-  const grant = (privileges: string, on: string) => knex.raw(`GRANT ${privileges} ON ${on} TO ??`, [application]);
+  const grant = (privileges: string, on: string) =>
+    knex.raw(`GRANT ${privileges} ON ${on} TO ??`, [application]);
 
   await knex.raw('REVOKE ALL ON ALL FUNCTIONS IN SCHEMA public FROM PUBLIC');
   await knex.raw('REVOKE CREATE ON SCHEMA public FROM PUBLIC');
@@ -57,7 +68,11 @@ export async function up(knex: Knex): Promise<void> {
   await may('grade', 'INSERT', ownOrTaught);
   await may('grade_override', 'INSERT', 'teaches() AND made_by = current_account()');
   await may('note', 'INSERT', 'teaches() AND made_by = current_account()');
-  await may('log_entry', 'INSERT', `entered_by = current_account() AND (teaches() OR (kind = 'practice' AND student_id = current_account()))`);
+  await may(
+    'log_entry',
+    'INSERT',
+    `entered_by = current_account() AND (teaches() OR (kind = 'practice' AND student_id = current_account()))`
+  );
   await may('log_signature', 'INSERT', 'teaches() AND signed_by = current_account()');
 }
 

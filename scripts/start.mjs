@@ -39,7 +39,9 @@ try {
   const application = await startApplication(url, { host, port });
   stops.push(application.stop);
   say(`ready at ${application.address}`);
-  say('sign in as the instructor  ines.brandvik@vesterlund.example  or the student  maren.tolvik@vesterlund.example');
+  say(
+    'sign in as the instructor  ines.brandvik@vesterlund.example  or the student  maren.tolvik@vesterlund.example'
+  );
   say('password for all demo people: corridor-and-trace   (all sign-ins are in the README)');
   const why = await Promise.race([
     databaseDied.then((line) => `the database ended: ${line}`),

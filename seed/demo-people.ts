@@ -42,9 +42,19 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'Attitude flying',
     instructor: 'ines',
     attempts: [
-      { daysAgo: 21, startsDownBeforeSlowing: 1, pumpsPitch: 1, note: 'Hands busy, eyes on the rate. Next time: speed first, and one change at a time.' },
+      {
+        daysAgo: 21,
+        startsDownBeforeSlowing: 1,
+        pumpsPitch: 1,
+        note: 'Hands busy, eyes on the rate. Next time: speed first, and one change at a time.'
+      },
       { daysAgo: 14, startsDownBeforeSlowing: 0.8, pumpsPitch: 0.55 },
-      { daysAgo: 7, startsDownBeforeSlowing: 0, pumpsPitch: 0.4, note: 'Speed caught before the nose went down, for the first time. Now the quiet hands.' },
+      {
+        daysAgo: 7,
+        startsDownBeforeSlowing: 0,
+        pumpsPitch: 0.4,
+        note: 'Speed caught before the nose went down, for the first time. Now the quiet hands.'
+      },
       { daysAgo: 1, startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
     ],
     waiting: true,

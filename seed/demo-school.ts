@@ -27,7 +27,9 @@ const DAY_MS = 86_400_000;
  */
 export async function seedDemoSchool(owner: Knex): Promise<void> {
   const schoolId = demoId('school');
-  const done = await owner('log_entry').where({ id: demoId('seeding complete') }).first();
+  const done = await owner('log_entry')
+    .where({ id: demoId('seeding complete') })
+    .first();
   if (done) return;
   process.stdout.write('hanza: filling the demo school\n');
   await owner('school').insert({ id: schoolId, name: DEMO_SCHOOL }).onConflict('id').ignore();
@@ -35,7 +37,15 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
   const person = async (key: string, name: string, role: Role, stage: string): Promise<Identity> => {
     const accountId = demoId(key);
     await owner('account')
-      .insert({ id: accountId, school_id: schoolId, email: demoEmail(name), name, role, stage, password_hash: passwordHash })
+      .insert({
+        id: accountId,
+        school_id: schoolId,
+        email: demoEmail(name),
+        name,
+        role,
+        stage,
+        password_hash: passwordHash
+      })
       .onConflict('id')
       .ignore();
     return { accountId, schoolId, role, name, email: demoEmail(name), schoolName: DEMO_SCHOOL };
@@ -50,15 +60,28 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
       const name = `${student.key} ${index + 1}`;
       const at = new Date(Date.now() - flown.daysAgo * DAY_MS);
       await flyLesson(owner, instructor, who, name, at, { ...demoPlan(index), seed: index + 11 }, flown);
-      if (flown.note) await addNote(instructor, { id: demoId(`note ${name}`), attemptId: demoId(`attempt ${name}`), body: flown.note });
+      if (flown.note)
+        await addNote(instructor, {
+          id: demoId(`note ${name}`),
+          attemptId: demoId(`attempt ${name}`),
+          body: flown.note
+        });
     }
     if (student.waiting) {
       const plan = { ...demoPlan(student.attempts.length), seed: 40 };
-      await planLesson(instructor, { id: demoId(`lesson ${student.key} next`), studentId: who.accountId, plan });
+      await planLesson(instructor, {
+        id: demoId(`lesson ${student.key} next`),
+        studentId: who.accountId,
+        plan
+      });
     }
     for (const [index, entry] of trainingFlights(student.hours).entries()) {
       const id = demoId(`log ${student.key} ${index}`);
-      await enterTraining(instructor, { id, studentId: who.accountId, corrects: null, content: entry }, today());
+      await enterTraining(
+        instructor,
+        { id, studentId: who.accountId, corrects: null, content: entry },
+        today()
+      );
       if (index > 0) await signEntry(instructor, id);
     }
   }
@@ -69,7 +92,12 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
       id: demoId('seeding complete'),
       studentId: demoId(last.key),
       corrects: null,
-      content: { ...blankFlight(40), remarks: 'Introductory flight with the chief instructor, the whole of it for context.', total_h: 1.1, instrumentActual_h: 0.3 }
+      content: {
+        ...blankFlight(40),
+        remarks: 'Introductory flight with the chief instructor, the whole of it for context.',
+        total_h: 1.1,
+        instrumentActual_h: 0.3
+      }
     },
     today()
   );
@@ -80,7 +108,11 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
 function demoPlan(index: number): LessonPlan {
   const base = sensiblePlan(aircraftById('sandling-160'), trainingAreaById('vesterlund-bay'));
   const headings = [210, 210, 210, 340, 60];
-  return { ...base, heading_deg: headings[index % headings.length]!, corridors: index < 2 ? 'hints' : 'test' };
+  return {
+    ...base,
+    heading_deg: headings[index % headings.length]!,
+    corridors: index < 2 ? 'hints' : 'test'
+  };
 }
 
 async function flyLesson(
@@ -95,12 +127,16 @@ async function flyLesson(
   const lessonId = demoId(`lesson ${name}`);
   const attemptId = demoId(`attempt ${name}`);
   await planLesson(instructor, { id: lessonId, studentId: student.accountId, plan });
-  await owner('lesson').where({ id: lessonId }).update({ created_at: new Date(at.getTime() - DAY_MS / 2) });
+  await owner('lesson')
+    .where({ id: lessonId })
+    .update({ created_at: new Date(at.getTime() - DAY_MS / 2) });
   await openAttempt(student, { id: attemptId, lessonId, pilot: 'student' });
   await owner('attempt').where({ id: attemptId, finished_at: null }).update({ started_at: at });
   await keepChunks(student, attemptId, flown(plan, habits));
   await finishAttempt(student, attemptId);
-  await owner('attempt').where({ id: attemptId }).update({ finished_at: new Date(at.getTime() + 300_000) });
+  await owner('attempt')
+    .where({ id: attemptId })
+    .update({ finished_at: new Date(at.getTime() + 300_000) });
 }
 
 function flown(plan: LessonPlan, habits: Habits): FlightChunk[] {
@@ -109,7 +145,13 @@ function flown(plan: LessonPlan, habits: Habits): FlightChunk[] {
   const briefing = briefingFor(plan, aircraft, tolerance);
   if ('kind' in briefing) throw new Error(`the demo plan cannot be flown: ${briefing.explanation}`);
   const pilot = descentPilot(plan, briefing, habits, plan.seed);
-  return simulateFlight(aircraft, trainingAreaById(plan.area), plan, rateAndSpeedDescent(plan, tolerance), pilot);
+  return simulateFlight(
+    aircraft,
+    trainingAreaById(plan.area),
+    plan,
+    rateAndSpeedDescent(plan, tolerance),
+    pilot
+  );
 }
 
 function today(): string {
@@ -142,7 +184,8 @@ function trainingFlights(hours: (typeof demoStudents)[number]['hours']): Trainin
   let daysAgo = 4;
   const tenth = (value: number) => Math.round(value * 10) / 10;
   const spread = (total: number, each: number, make: (share: number) => TrainingEntry) => {
-    for (let left = tenth(total); left > 0; left = tenth(left - each)) flights.push(make(Math.min(each, left)));
+    for (let left = tenth(total); left > 0; left = tenth(left - each))
+      flights.push(make(Math.min(each, left)));
   };
   const next = () => blankFlight((daysAgo += 5));
   if (hours.longFlight) {

@@ -9,7 +9,9 @@ const NO_SUCH_DATABASE = '3D000';
 const MIGRATIONS = fileURLToPath(new URL('../migrations', import.meta.url));
 
 async function prepare(): Promise<void> {
-  const { owner, database, applicationRole, applicationPassword } = connectionsFrom(process.env['DATABASE_URL'] ?? '');
+  const { owner, database, applicationRole, applicationPassword } = connectionsFrom(
+    process.env['DATABASE_URL'] ?? ''
+  );
   await ensureDatabase(owner, database);
   const db = knex({ client: 'pg', connection: owner, pool: { min: 0, max: 2 } });
   try {

@@ -12,7 +12,10 @@ export const handle: Handle = async ({ event, resolve }) => {
 
   if (!event.locals.identity && !OPEN_PATHS.includes(event.url.pathname)) {
     if (event.url.pathname.startsWith('/api/')) {
-      return Response.json({ message: 'You are signed out. Sign in again; nothing flown is lost.' }, { status: 401 });
+      return Response.json(
+        { message: 'You are signed out. Sign in again; nothing flown is lost.' },
+        { status: 401 }
+      );
     }
     redirect(303, `/sign-in?next=${encodeURIComponent(event.url.pathname + event.url.search)}`);
   }

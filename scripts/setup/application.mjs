@@ -10,10 +10,14 @@ const PORTS_TRIED = 20;
 
 /** Brings the database to the newest shape and, when asked, fills the demo school once. */
 export async function prepareDatabase(url, { seed }) {
-  const code = await run('node', ['--import', 'tsx', join(root, 'seed/prepare.ts'), ...(seed ? ['--seed'] : [])], {
-    cwd: root,
-    env: { ...process.env, DATABASE_URL: url }
-  });
+  const code = await run(
+    'node',
+    ['--import', 'tsx', join(root, 'seed/prepare.ts'), ...(seed ? ['--seed'] : [])],
+    {
+      cwd: root,
+      env: { ...process.env, DATABASE_URL: url }
+    }
+  );
   if (code !== 0) throw new Trouble('the database could not be prepared; see above.');
 }
 
@@ -21,19 +25,23 @@ export async function prepareDatabase(url, { seed }) {
 export async function choosePort(host) {
   const asked = process.env.PORT;
   if (asked !== undefined && asked !== '') {
-    if (!/^\d+$/.test(asked) || Number(asked) > 65535) throw new Trouble(`PORT=${asked} is not a port; use a number up to 65535.`);
+    if (!/^\d+$/.test(asked) || Number(asked) > 65535)
+      throw new Trouble(`PORT=${asked} is not a port; use a number up to 65535.`);
     return Number(asked);
   }
-  for (let port = FIRST_PORT; port < FIRST_PORT + PORTS_TRIED; port++) if (await isFree(host, port)) return port;
-  throw new Trouble(`ports ${FIRST_PORT} to ${FIRST_PORT + PORTS_TRIED - 1} are all in use; choose another with PORT=…`);
+  for (let port = FIRST_PORT; port < FIRST_PORT + PORTS_TRIED; port++)
+    if (await isFree(host, port)) return port;
+  throw new Trouble(
+    `ports ${FIRST_PORT} to ${FIRST_PORT + PORTS_TRIED - 1} are all in use; choose another with PORT=…`
+  );
 }
 
-async function isFree(host, port) {
-  const probe = createServer();
-  probe.listen(port, host);
-  const free = await Promise.race([once(probe, 'listening').then(() => true), once(probe, 'error').then(() => false)]);
-  probe.close();
-  return free;
+function isFree(host, port) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
 }
 
 /** Starts the built application; gives its address once it answers. */
@@ -52,11 +60,19 @@ export async function startApplication(databaseUrl, { host, port }) {
     }
   });
   const exited = once(server, 'exit');
-  const started = await Promise.race([once(server, 'message').then(([message]) => message), exited.then(() => null)]);
+  const started = await Promise.race([
+    once(server, 'message').then(([message]) => message),
+    exited.then(() => null)
+  ]);
   if (!started) throw new Trouble('the application did not start.');
   return {
     address: started.address,
     died: exited,
+    /** Ends it without a word, as a failing machine would. */
+    async kill() {
+      server.kill('SIGKILL');
+      await exited;
+    },
     async stop() {
       if (server.exitCode !== null || server.signalCode !== null) return;
       server.kill('SIGTERM');

@@ -35,9 +35,12 @@ export const chromium = { debian: 'chromium', present: () => existsSync('/usr/bi
 
 /** Installs the npm packages of the lock file, unless that very lock file is installed already. */
 export async function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(keep, 'packages');
-  if (existsSync(join(root, 'node_modules')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  if (existsSync(join(root, 'node_modules')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === lock)
+    return;
   say('installing npm packages');
   const code = await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root });
   if (code !== 0) throw new Trouble('npm ci failed; see above.');
@@ -47,10 +50,16 @@ export async function ensurePackages() {
 /** Builds the application when any of its sources changed since the last build. */
 export async function ensureBuild() {
   const hash = createHash('sha256');
-  for (const path of ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts']) addTo(hash, join(root, path));
+  for (const path of ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'])
+    addTo(hash, join(root, path));
   const digest = hash.digest('hex');
   const stamp = join(keep, 'build');
-  if (existsSync(join(root, 'build/handler.js')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return;
+  if (
+    existsSync(join(root, 'build/handler.js')) &&
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === digest
+  )
+    return;
   say('building');
   const code = await run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: root });
   if (code !== 0) throw new Trouble('the build failed; see above.');

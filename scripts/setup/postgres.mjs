@@ -34,7 +34,15 @@ function clusterFolder(name, user) {
   const inside = join(keep, name);
   if (!user) return inside;
   const reachable =
-    spawnSync('setpriv', [`--reuid=${user.uid}`, `--regid=${user.gid}`, '--clear-groups', '--', 'test', '-x', keep]).status === 0;
+    spawnSync('setpriv', [
+      `--reuid=${user.uid}`,
+      `--regid=${user.gid}`,
+      '--clear-groups',
+      '--',
+      'test',
+      '-x',
+      keep
+    ]).status === 0;
   if (reachable) return inside;
   const mark = createHash('sha256').update(root).digest('hex').slice(0, 12);
   return join('/var/tmp', `hanza-${mark}-${name}`);
@@ -71,10 +79,15 @@ export async function startPostgres(name, { throwaway = false } = {}) {
     writeFileSync(secret, password, { mode: 0o600 });
     const script = `printf '%s' "$PASSWORD" | "$0" -D "$1" -U hanza_owner -A scram-sha-256 --pwfile=/dev/stdin -E UTF8 --locale=C.UTF-8 ${throwaway ? '--no-sync' : ''}`;
     const identity = user ? [`--reuid=${user.uid}`, `--regid=${user.gid}`, '--clear-groups', '--'] : ['--'];
-    quietly('setpriv', [...identity, 'sh', '-c', script, join(bin, 'initdb'), folder], 'making the database', {
-      env: { ...process.env, PASSWORD: password },
-      cwd: '/'
-    });
+    quietly(
+      'setpriv',
+      [...identity, 'sh', '-c', script, join(bin, 'initdb'), folder],
+      'making the database',
+      {
+        env: { ...process.env, PASSWORD: password },
+        cwd: '/'
+      }
+    );
   }
   const port = await freePort();
   const speed = throwaway ? ['-c', 'fsync=off', '-c', 'full_page_writes=off'] : [];
@@ -82,7 +95,17 @@ export async function startPostgres(name, { throwaway = false } = {}) {
     'INT',
     user,
     join(bin, 'postgres'),
-    ['-D', folder, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', ...speed],
+    [
+      '-D',
+      folder,
+      '-p',
+      String(port),
+      '-c',
+      'listen_addresses=127.0.0.1',
+      '-c',
+      'unix_socket_directories=',
+      ...speed
+    ],
     { stdio: ['ignore', 'ignore', 'pipe'], cwd: '/' }
   );
   let log = '';

@@ -5,7 +5,10 @@ import { Trouble } from './say.mjs';
 /** Runs a command to its end, showing its output; gives its exit code. */
 export async function run(command, args, options = {}) {
   const child = spawn(command, args, { stdio: 'inherit', ...options });
-  const [code, signal] = await Promise.race([once(child, 'exit'), once(child, 'error').then(([error]) => Promise.reject(error))]);
+  const [code, signal] = await Promise.race([
+    once(child, 'exit'),
+    once(child, 'error').then(([error]) => Promise.reject(error))
+  ]);
   return code ?? (signal ? 1 : 0);
 }
 

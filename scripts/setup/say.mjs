@@ -9,7 +9,8 @@ export class Trouble extends Error {}
 /** Ends the process with one clear line for what a person can mend, and with everything for what is a fault of ours. */
 export function endWith(error) {
   if (error instanceof Trouble) process.stderr.write(`hanza: ${error.message}\n`);
-  else if (error?.code === 'ENOSPC') process.stderr.write('hanza: the disk is full; free some space and start again.\n');
+  else if (error?.code === 'ENOSPC')
+    process.stderr.write('hanza: the disk is full; free some space and start again.\n');
   else process.stderr.write(`hanza: ${error?.stack ?? error}\n`);
   process.exitCode = 1;
 }

@@ -19,7 +19,10 @@ const server = createServer((request, response) => {
 });
 
 server.on('error', (error) => {
-  const why = { EADDRINUSE: `port ${port} is in use; choose another with PORT=…`, EACCES: `port ${port} is not allowed to this user` };
+  const why = {
+    EADDRINUSE: `port ${port} is in use; choose another with PORT=…`,
+    EACCES: `port ${port} is not allowed to this user`
+  };
   process.stderr.write(`hanza: ${why[error.code] ?? error.message}\n`);
   process.exit(1);
 });

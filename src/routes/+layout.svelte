@@ -16,9 +16,8 @@
 {#if bare}
   {@render children()}
 {:else if data.me}
-  <a
-    href="#main"
-    class="no-print absolute -top-20 left-2 z-50 bg-sheet px-3 py-2 focus:top-2">Skip to the page</a
+  <a href="#main" class="no-print absolute -top-20 left-2 z-50 bg-sheet px-3 py-2 focus:top-2"
+    >Skip to the page</a
   >
   <div class="flex min-h-screen print:block">
     <Binder me={data.me} chosen={data.chosen} theme={data.theme} />

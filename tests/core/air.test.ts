@@ -32,12 +32,16 @@ describe('standard atmosphere', () => {
 
   test('pressure altitude and airspeeds go there and back', () => {
     fc.assert(
-      fc.property(fc.double({ min: -600, max: 10900, noNaN: true }), fc.double({ min: 15, max: 200, noNaN: true }), (h, v) => {
-        expect(pressureAltitudeOf(pressureAt(h))).toBeCloseTo(h, 6);
-        const p = pressureAt(h);
-        const rho = densityAt(h);
-        expect(trueFromCalibrated(calibratedFromTrue(v, p, rho), p, rho)).toBeCloseTo(v, 7);
-      })
+      fc.property(
+        fc.double({ min: -600, max: 10900, noNaN: true }),
+        fc.double({ min: 15, max: 200, noNaN: true }),
+        (h, v) => {
+          expect(pressureAltitudeOf(pressureAt(h))).toBeCloseTo(h, 6);
+          const p = pressureAt(h);
+          const rho = densityAt(h);
+          expect(trueFromCalibrated(calibratedFromTrue(v, p, rho), p, rho)).toBeCloseTo(v, 7);
+        }
+      )
     );
   });
 
@@ -61,11 +65,17 @@ describe('wind', () => {
   test('turning everything turns the answer, nothing else', () => {
     const direction = fc.double({ min: 0, max: 360, noNaN: true });
     fc.assert(
-      fc.property(direction, direction, fc.double({ min: 0, max: 60, noNaN: true }), direction, (heading, from, speed, by) => {
-        const a = groundTrack(heading, 100, { from_deg: from, speed_kt: speed });
-        const b = groundTrack(heading + by, 100, { from_deg: from + by, speed_kt: speed });
-        expect(b.groundspeed_kt).toBeCloseTo(a.groundspeed_kt, 7);
-      })
+      fc.property(
+        direction,
+        direction,
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        direction,
+        (heading, from, speed, by) => {
+          const a = groundTrack(heading, 100, { from_deg: from, speed_kt: speed });
+          const b = groundTrack(heading + by, 100, { from_deg: from + by, speed_kt: speed });
+          expect(b.groundspeed_kt).toBeCloseTo(a.groundspeed_kt, 7);
+        }
+      )
     );
   });
 

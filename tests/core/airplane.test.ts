@@ -13,9 +13,20 @@ import { parse } from '$core/measure/validation';
 const aircraft = aircraftCatalogue[0]!;
 const height_m = 1000;
 const air = stillAir(densityAt(height_m));
-const cruise = trim(aircraft, { ias_kt: 100, verticalSpeed_fpm: 0, flaps_deg: 0, pressureAltitude_ft: height_m / 0.3048 }) as Trim;
+const cruise = trim(aircraft, {
+  ias_kt: 100,
+  verticalSpeed_fpm: 0,
+  flaps_deg: 0,
+  pressureAltitude_ft: height_m / 0.3048
+}) as Trim;
 
-function fly(state: Float64Array, controls: Controls, seconds: number, each?: (t: number) => void, dt = 0.01): Float64Array {
+function fly(
+  state: Float64Array,
+  controls: Controls,
+  seconds: number,
+  each?: (t: number) => void,
+  dt = 0.01
+): Float64Array {
   const body = rigidBody(aircraft);
   for (let i = 0; i < Math.round(seconds / dt); i++) {
     body.step(state, controls, air, dt);
@@ -28,7 +39,9 @@ test('every airplane in the catalogue fits the schema', () => {
   for (const file of aircraftCatalogue) expect(parse(AircraftFile, structuredClone(file))).toEqual(file);
   const broken = structuredClone(aircraft) as unknown as { pitch: { angle_prad: number } };
   broken.pitch.angle_prad = 0.4;
-  expect(() => parse(AircraftFile, broken)).toThrow(/pitch\.angle_prad: 0.4 is not accepted; a number from -5 to 0/);
+  expect(() => parse(AircraftFile, broken)).toThrow(
+    /pitch\.angle_prad: 0.4 is not accepted; a number from -5 to 0/
+  );
 });
 
 describe('laws of motion', () => {
@@ -60,8 +73,10 @@ describe('laws of motion', () => {
     const controls = { ...cruise.controls, aileron: 0.12, rudder: 0.05, elevator: 0.08 };
     const a = fly(cruise.state.slice(), controls, 8);
     const b = fly(cruise.state.slice(), mirrored(controls), 8);
-    for (const index of [STATE.forward, STATE.down, STATE.pitchRate, STATE.altitude]) expect(b[index]).toBeCloseTo(a[index]!, 8);
-    for (const index of [STATE.right, STATE.rollRate, STATE.yawRate, STATE.east]) expect(b[index]).toBeCloseTo(-a[index]!, 8);
+    for (const index of [STATE.forward, STATE.down, STATE.pitchRate, STATE.altitude])
+      expect(b[index]).toBeCloseTo(a[index]!, 8);
+    for (const index of [STATE.right, STATE.rollRate, STATE.yawRate, STATE.east])
+      expect(b[index]).toBeCloseTo(-a[index]!, 8);
     expect(attitudeOf(a).bank_rad).toBeGreaterThan(0.3);
   });
 
@@ -90,45 +105,70 @@ describe('laws of motion', () => {
     const unit = fc.double({ min: -1, max: 1, noNaN: true });
     const share = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(
-      fc.property(unit, unit, unit, share, unit, unit, unit, unit, (aileron, elevator, rudder, throttle, pitch, bank, gust, slip) => {
-        const body = rigidBody(aircraft);
-        const state = cruise.state.slice();
-        setAttitude(state, { pitch_rad: pitch * 1.5, bank_rad: bank * 3, heading_rad: slip });
-        state[STATE.right] = 30 * slip;
-        state[STATE.down] = 40 * gust;
-        const rough = { ...air, gustAlong_mps: 20 * gust, gustDown_mps: 20 * slip, windNorth_mps: 30 * bank };
-        for (let i = 0; i < 600; i++) {
-          body.step(state, { aileron, elevator, rudder, throttle, trim: gust, flapsTarget_deg: 30 * throttle }, rough, 0.01);
+      fc.property(
+        unit,
+        unit,
+        unit,
+        share,
+        unit,
+        unit,
+        unit,
+        unit,
+        (aileron, elevator, rudder, throttle, pitch, bank, gust, slip) => {
+          const body = rigidBody(aircraft);
+          const state = cruise.state.slice();
+          setAttitude(state, { pitch_rad: pitch * 1.5, bank_rad: bank * 3, heading_rad: slip });
+          state[STATE.right] = 30 * slip;
+          state[STATE.down] = 40 * gust;
+          const rough = {
+            ...air,
+            gustAlong_mps: 20 * gust,
+            gustDown_mps: 20 * slip,
+            windNorth_mps: 30 * bank
+          };
+          for (let i = 0; i < 600; i++) {
+            body.step(
+              state,
+              { aileron, elevator, rudder, throttle, trim: gust, flapsTarget_deg: 30 * throttle },
+              rough,
+              0.01
+            );
+          }
+          expect(state.every(Number.isFinite)).toBe(true);
+          expect(Math.hypot(state[6]!, state[7]!, state[8]!, state[9]!)).toBeCloseTo(1, 3);
         }
-        expect(state.every(Number.isFinite)).toBe(true);
-        expect(Math.hypot(state[6]!, state[7]!, state[8]!, state[9]!)).toBeCloseTo(1, 3);
-      }),
+      ),
       { numRuns: 60 }
     );
   });
 });
 
 describe('the airplane’s numbers', () => {
-  test.each(configurationCard(aircraft, height_m / 0.3048).map((line, index) => [line.name, line, aircraft.card[index]!] as const))(
-    '%s: set as the card says and left alone for a minute, it does what the card says',
-    (_, line, asked) => {
-      const set = trim(aircraft, { ...asked, pressureAltitude_ft: height_m / 0.3048 }) as Trim;
-      const state = set.state.slice();
-      const speedBefore = Math.hypot(state[0]!, state[2]!);
-      const altitudeBefore = state[STATE.altitude]!;
-      fly(state, set.controls, 60);
-      expect(Math.hypot(state[0]!, state[2]!)).toBeCloseTo(speedBefore, 2);
-      expect((state[STATE.altitude]! - altitudeBefore) / 0.3048).toBeCloseTo(line.verticalSpeed_fpm, 0);
-      expect(state[STATE.engineSpeed]! * 60).toBeCloseTo(line.rpm, 0);
-    }
-  );
+  test.each(
+    configurationCard(aircraft, height_m / 0.3048).map(
+      (line, index) => [line.name, line, aircraft.card[index]!] as const
+    )
+  )('%s: set as the card says and left alone for a minute, it does what the card says', (_, line, asked) => {
+    const set = trim(aircraft, { ...asked, pressureAltitude_ft: height_m / 0.3048 }) as Trim;
+    const state = set.state.slice();
+    const speedBefore = Math.hypot(state[0]!, state[2]!);
+    const altitudeBefore = state[STATE.altitude]!;
+    fly(state, set.controls, 60);
+    expect(Math.hypot(state[0]!, state[2]!)).toBeCloseTo(speedBefore, 2);
+    expect((state[STATE.altitude]! - altitudeBefore) / 0.3048).toBeCloseTo(line.verticalSpeed_fpm, 0);
+    expect(state[STATE.engineSpeed]! * 60).toBeCloseTo(line.rpm, 0);
+  });
 
   test('the card holds together: more power for level than for descent, full throttle in the climb', () => {
     const card = new Map(configurationCard(aircraft, 3000).map((line) => [line.id, line]));
     expect(card.get('approach-descent')!.rpm).toBeLessThan(card.get('level-approach-speed')!.rpm - 200);
-    expect(card.get('non-precision-descent')!.pitch_deg).toBeLessThan(card.get('approach-descent')!.pitch_deg);
+    expect(card.get('non-precision-descent')!.pitch_deg).toBeLessThan(
+      card.get('approach-descent')!.pitch_deg
+    );
     expect(card.get('climb-vy')!.throttle).toBe(1);
-    expect(card.get('climb-vy')!.verticalSpeed_fpm).toBeGreaterThan(card.get('cruise-climb')!.verticalSpeed_fpm);
+    expect(card.get('climb-vy')!.verticalSpeed_fpm).toBeGreaterThan(
+      card.get('cruise-climb')!.verticalSpeed_fpm
+    );
   });
 
   // Lanchester's period, lengthened because pitch damping holds the nose back: the square of the ratio is
@@ -146,7 +186,8 @@ describe('the airplane’s numbers', () => {
     });
     const period = peaks[1]!.t - peaks[0]!.t;
     const lanchester = (Math.PI * Math.SQRT2 * speed) / STANDARD_GRAVITY_MPS2;
-    const relativeDensity = (air.density_kgpm3 * aircraft.wing.area_m2 * aircraft.wing.chord_m) / (4 * aircraft.mass_kg);
+    const relativeDensity =
+      (air.density_kgpm3 * aircraft.wing.area_m2 * aircraft.wing.chord_m) / (4 * aircraft.mass_kg);
     const { angle_prad, pitchRate } = aircraft.pitch;
     const held = (angle_prad + pitchRate * aircraft.lift.slope_prad * relativeDensity) / angle_prad;
     expect(Math.abs(period / (lanchester * Math.sqrt(held)) - 1)).toBeLessThan(0.08);
@@ -155,9 +196,17 @@ describe('the airplane’s numbers', () => {
 
   test('what it cannot do is said with the reason', () => {
     const asked = { flaps_deg: 0, pressureAltitude_ft: 3000 };
-    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 1500 })).toMatchObject({ reason: 'too little power' });
-    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: -2500 })).toMatchObject({ reason: 'too much power at idle' });
-    expect(trim(aircraft, { ...asked, ias_kt: 40, verticalSpeed_fpm: 0 })).toMatchObject({ kind: 'impossible' });
-    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 0, pressureAltitude_ft: 90000 })).toMatchObject({ kind: 'impossible' });
+    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 1500 })).toMatchObject({
+      reason: 'too little power'
+    });
+    expect(trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: -2500 })).toMatchObject({
+      reason: 'too much power at idle'
+    });
+    expect(trim(aircraft, { ...asked, ias_kt: 40, verticalSpeed_fpm: 0 })).toMatchObject({
+      kind: 'impossible'
+    });
+    expect(
+      trim(aircraft, { ...asked, ias_kt: 90, verticalSpeed_fpm: 0, pressureAltitude_ft: 90000 })
+    ).toMatchObject({ kind: 'impossible' });
   });
 });

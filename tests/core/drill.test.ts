@@ -52,7 +52,14 @@ describe('phases end by what is seen in the data', () => {
   test('the phases of a flown drill follow each other without gap, and settle within themselves', () => {
     const plan = planOf();
     const spans = detectPhases(flown(plan), drillOf(plan));
-    expect(spans.map((span) => span.phaseId)).toEqual(['level', 'slowing', 'descent', 'decision', 'climb', 'level-off']);
+    expect(spans.map((span) => span.phaseId)).toEqual([
+      'level',
+      'slowing',
+      'descent',
+      'decision',
+      'climb',
+      'level-off'
+    ]);
     spans.forEach((span, index) => {
       expect(span.complete).toBe(true);
       if (index > 0) expect(span.start_s).toBe(spans[index - 1]!.end_s);
@@ -69,7 +76,10 @@ describe('planning', () => {
     const plan = planOf({ windSpeed_kt: 0, descentRate_fpm: 500, targetSpeed_kt: 90 });
     const briefing = briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile)) as Briefing;
     expect(briefing.groundspeed_kt).toBeCloseTo(briefing.tas_kt, 9);
-    expect(briefing.pathAngle_deg).toBeCloseTo((Math.atan(500 / (briefing.groundspeed_kt * 101.2686)) * 180) / Math.PI, 4);
+    expect(briefing.pathAngle_deg).toBeCloseTo(
+      (Math.atan(500 / (briefing.groundspeed_kt * 101.2686)) * 180) / Math.PI,
+      4
+    );
     expect(briefing.descentTime_s).toBe(120);
     expect(briefing.descentDistance_nm).toBeCloseTo(briefing.groundspeed_kt / 30, 9);
     const climb = briefing.settings.find((s) => s.phase === 'climb')!.line;
@@ -77,7 +87,11 @@ describe('planning', () => {
   });
 
   test.each([
-    ['decisionAltitude_ft', { area: 'korrin-plateau', decisionAltitude_ft: 2200 }, '500 ft above the ground of Korrin Plateau'],
+    [
+      'decisionAltitude_ft',
+      { area: 'korrin-plateau', decisionAltitude_ft: 2200 },
+      '500 ft above the ground of Korrin Plateau'
+    ],
     ['startAltitude_ft', { startAltitude_ft: 3100 }, 'start at 3300 ft or higher'],
     ['levelOffAltitude_ft', { levelOffAltitude_ft: 3050 }, '3300 ft or higher'],
     ['targetSpeed_kt', { targetSpeed_kt: 50 }, 'too near the stall'],
@@ -86,17 +100,24 @@ describe('planning', () => {
     ['descentRate_fpm', { descentRate_fpm: 2500 }, 'cannot come down so steeply'],
     ['flaps_deg', { flaps_deg: 15 }, 'flaps at 0°, 10°, 20°, 30°'],
     ['windSpeed_kt', { windSpeed_kt: 70 }, 'too strong'],
-    ['climbSpeed_kt', { climbSpeed_kt: 122, startAltitude_ft: 15000, decisionAltitude_ft: 14000, levelOffAltitude_ft: 14800 }, '']
+    [
+      'climbSpeed_kt',
+      { climbSpeed_kt: 122, startAltitude_ft: 15000, decisionAltitude_ft: 14000, levelOffAltitude_ft: 14800 },
+      ''
+    ]
   ] as const)('%s is refused for %j', (field, changes, words) => {
     const plan = planOf(changes);
     const problems = problemsOf(plan, aircraft, trainingAreaById(plan.area));
-    const found = problems.find((problem) => problem.field === field) ?? (words === '' ? problems[0] : undefined);
+    const found =
+      problems.find((problem) => problem.field === field) ?? (words === '' ? problems[0] : undefined);
     expect(found?.message).toContain(words);
   });
 
   test('a sensible plan has nothing against it and fits its schema', () => {
     expect(problemsOf(planOf(), aircraft, area)).toEqual([]);
     expect(parse(LessonPlan, planOf())).toEqual(planOf());
-    expect(() => parse(LessonPlan, { ...planOf(), heading_deg: 0 })).toThrow(/heading_deg: 0 is not accepted; a number from 1 to 360/);
+    expect(() => parse(LessonPlan, { ...planOf(), heading_deg: 0 })).toThrow(
+      /heading_deg: 0 is not accepted; a number from 1 to 360/
+    );
   });
 });

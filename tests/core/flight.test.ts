@@ -26,7 +26,12 @@ describe('the flight loop', () => {
   test('taken up from a snapshot, a flight goes on as if it had never stopped', () => {
     const plan = planOf({ turbulence: 'moderate' });
     const whole = flightLoop(aircraft, area, plan);
-    const hands = { ...whole.hands(), stick: { kind: 'attitude' as const, pitch_deg: -2, bank_deg: 12 }, throttle: 0.4, flapsTarget_deg: 20 };
+    const hands = {
+      ...whole.hands(),
+      stick: { kind: 'attitude' as const, pitch_deg: -2, bank_deg: 12 },
+      throttle: 0.4,
+      flapsTarget_deg: 20
+    };
     for (let i = 0; i < 700; i++) whole.step(hands);
     const later = flightLoop(aircraft, area, plan);
     later.restore(JSON.parse(JSON.stringify(whole.snapshot())) as number[]);
@@ -90,7 +95,9 @@ describe('the recording', () => {
     const flight = flightFromChunks(chunks);
     expect(flightFromChunks([...chunks].reverse())).toEqual(flight);
     expect(flight.length).toBe(chunks.reduce((sum, chunk) => sum + chunk.counts[0]!.length, 0));
-    expect(() => flightFromChunks(chunks.filter((chunk) => chunk.sequence !== 3))).toThrow(/chunk 3 is missing/);
+    expect(() => flightFromChunks(chunks.filter((chunk) => chunk.sequence !== 3))).toThrow(
+      /chunk 3 is missing/
+    );
     const torn = structuredClone(chunks[0]!);
     torn.counts[4]!.pop();
     expect(() => flightFromChunks([torn])).toThrow(/counts\.4/);

@@ -40,7 +40,9 @@ export function madeFlight(seconds: number, channels: Record<string, (t: number)
   const samples = seconds * 10 + 1;
   return flightFromCounts(
     channelDefinitions.map((definition, index) =>
-      Array.from({ length: samples }, (_, k) => Math.round((channels[definition.id]?.(k / 10) ?? 0) * channelScales[index]!))
+      Array.from({ length: samples }, (_, k) =>
+        Math.round((channels[definition.id]?.(k / 10) ?? 0) * channelScales[index]!)
+      )
     ),
     []
   );

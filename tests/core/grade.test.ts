@@ -24,16 +24,21 @@ describe('exceedances', () => {
 
   test('outside for less than 3 s does not count; from 3 s on it does, with peak, side and duration', () => {
     expect(of(excursion(10, 12.9))).toEqual([]);
-    expect(of(excursion(10, 13.2))).toMatchObject([{ start_s: 10, end_s: 13.2, peak: 160, side: 'above', prompt: true, open: false }]);
+    expect(of(excursion(10, 13.2))).toMatchObject([
+      { start_s: 10, end_s: 13.2, peak: 160, side: 'above', prompt: true, open: false }
+    ]);
     expect(of(excursion(10, 14, -130, 1))).toMatchObject([{ peak: -130, side: 'below' }]);
   });
 
   test('it ends only after 2 s within 0.8 of the tolerance', () => {
     const two = madeFlight(60, {
-      altitude_ft: (t) => (t >= 10 && t < 15 ? 4150 : t >= 15 && t < 16.5 ? 4000 : t >= 16.5 && t < 20 ? 4150 : 4000)
+      altitude_ft: (t) =>
+        t >= 10 && t < 15 ? 4150 : t >= 15 && t < 16.5 ? 4000 : t >= 16.5 && t < 20 ? 4150 : 4000
     });
     expect(of(two)).toMatchObject([{ start_s: 10, end_s: 20 }]);
-    const lingering = madeFlight(60, { altitude_ft: (t) => (t >= 10 && t < 15 ? 4150 : t >= 15 && t < 30 ? 4090 : 4000) });
+    const lingering = madeFlight(60, {
+      altitude_ft: (t) => (t >= 10 && t < 15 ? 4150 : t >= 15 && t < 30 ? 4090 : 4000)
+    });
     expect(of(lingering)).toMatchObject([{ end_s: 30, prompt: false }]);
   });
 
@@ -56,7 +61,9 @@ describe('exceedances', () => {
 
 describe('pumping', () => {
   const swing = (amplitude: number, period_s: number) => {
-    const flight = madeFlight(90, { verticalSpeed_fpm: (t) => -500 + amplitude * Math.sin((2 * Math.PI * t) / period_s) });
+    const flight = madeFlight(90, {
+      verticalSpeed_fpm: (t) => -500 + amplitude * Math.sin((2 * Math.PI * t) / period_s)
+    });
     return swingingOf(flight, 0, flight.length - 1);
   };
   test('swings beyond ±300 ft/min with a period of 5–40 s are found, with their period', () => {
@@ -70,26 +77,37 @@ describe('pumping', () => {
 
 describe('the grader against pilots whose faults are known', () => {
   const winds = [0, 18, 30];
-  const cases = [1, 2, 3, 4, 5, 6].map((seed) => planOf({ seed: seed * 17, windSpeed_kt: winds[seed % 3]!, descentRate_fpm: 400 + 50 * seed }));
+  const cases = [1, 2, 3, 4, 5, 6].map((seed) =>
+    planOf({ seed: seed * 17, windSpeed_kt: winds[seed % 3]!, descentRate_fpm: 400 + 50 * seed })
+  );
 
-  test.each(cases.map((plan) => [plan.seed, plan] as const))('seed %d: the reference flies to standard, each habit is found, and only it', (_, plan) => {
-    const reference = gradeFlight(flown(plan), plan);
-    expect(reference.verdict).not.toBe('not met');
-    expect(reference.score).toBeGreaterThan(90);
-    expect(found(reference)).toContain<FindingKind>('speed-first');
-    for (const kind of ['started-down-before-slowing', 'pumping', 'below-decision-altitude', 'late-decision', 'not-flown'] as const) {
-      expect(found(reference)).not.toContain(kind);
+  test.each(cases.map((plan) => [plan.seed, plan] as const))(
+    'seed %d: the reference flies to standard, each habit is found, and only it',
+    (_, plan) => {
+      const reference = gradeFlight(flown(plan), plan);
+      expect(reference.verdict).not.toBe('not met');
+      expect(reference.score).toBeGreaterThan(90);
+      expect(found(reference)).toContain<FindingKind>('speed-first');
+      for (const kind of [
+        'started-down-before-slowing',
+        'pumping',
+        'below-decision-altitude',
+        'late-decision',
+        'not-flown'
+      ] as const) {
+        expect(found(reference)).not.toContain(kind);
+      }
+      const early = gradeFlight(flown(plan, { startsDownBeforeSlowing: 1 }), plan);
+      expect(found(early)).toContain<FindingKind>('started-down-before-slowing');
+      expect(found(early)).not.toContain<FindingKind>('pumping');
+      expect(early.verdict).toBe('not met');
+      const pumping = gradeFlight(flown(plan, { pumpsPitch: 1 }), plan);
+      expect(found(pumping)).toContain<FindingKind>('pumping');
+      expect(found(pumping)).not.toContain<FindingKind>('started-down-before-slowing');
+      expect(pumping.score).toBeLessThan(early.score + 20);
+      expect(reference.score).toBeGreaterThan(Math.max(early.score, pumping.score));
     }
-    const early = gradeFlight(flown(plan, { startsDownBeforeSlowing: 1 }), plan);
-    expect(found(early)).toContain<FindingKind>('started-down-before-slowing');
-    expect(found(early)).not.toContain<FindingKind>('pumping');
-    expect(early.verdict).toBe('not met');
-    const pumping = gradeFlight(flown(plan, { pumpsPitch: 1 }), plan);
-    expect(found(pumping)).toContain<FindingKind>('pumping');
-    expect(found(pumping)).not.toContain<FindingKind>('started-down-before-slowing');
-    expect(pumping.score).toBeLessThan(early.score + 20);
-    expect(reference.score).toBeGreaterThan(Math.max(early.score, pumping.score));
-  });
+  );
 
   test('the figure is its own arithmetic, and the worst element decides the verdict', () => {
     const plan = cases[1]!;
@@ -97,7 +115,9 @@ describe('the grader against pilots whose faults are known', () => {
     const weights = grade.elements.reduce((sum, element) => sum + element.weight, 0);
     const raw = grade.elements.reduce((sum, element) => sum + element.weight * element.score, 0) / weights;
     expect(grade.score).toBe(Math.round(raw * 0.7));
-    expect(grade.elements.filter((element) => element.verdict === 'not met').map((element) => element.name)).toContain('Speed before descent');
+    expect(
+      grade.elements.filter((element) => element.verdict === 'not met').map((element) => element.name)
+    ).toContain('Speed before descent');
     expect(grade.arithmetic.join(' ')).toContain('× 0.7');
   });
 
@@ -105,7 +125,10 @@ describe('the grader against pilots whose faults are known', () => {
     const calm = planOf({ turbulence: 'smooth' });
     expect(gradeFlight(flown(calm), calm)).toMatchObject({ verdict: 'met', learningStep: 'with prompting' });
     const test = { ...calm, corridors: 'test' as const };
-    expect(gradeFlight(flown(test), test)).toMatchObject({ verdict: 'met', learningStep: 'unaided to standard' });
+    expect(gradeFlight(flown(test), test)).toMatchObject({
+      verdict: 'met',
+      learningStep: 'unaided to standard'
+    });
   });
 
   test('sinking through the decision altitude is a hard finding that no average hides', () => {
@@ -113,7 +136,9 @@ describe('the grader against pilots whose faults are known', () => {
     // Judged against a decision altitude 200 ft higher than the pilot believed.
     const judged = { ...asked, decisionAltitude_ft: asked.decisionAltitude_ft + 200 };
     const grade = gradeFlight(flown(asked), judged);
-    expect(grade.findings.find((finding) => finding.kind === 'below-decision-altitude')).toMatchObject({ severity: 'hard' });
+    expect(grade.findings.find((finding) => finding.kind === 'below-decision-altitude')).toMatchObject({
+      severity: 'hard'
+    });
     expect(grade.verdict).toBe('not met');
     expect(grade.score).toBeLessThanOrEqual(50);
   });

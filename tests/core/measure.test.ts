@@ -62,11 +62,17 @@ describe('figures', () => {
 test('a linear system is solved, and a singular one is said to be', () => {
   const entry = fc.double({ min: -10, max: 10, noNaN: true });
   fc.assert(
-    fc.property(fc.array(entry, { minLength: 9, maxLength: 9 }), fc.tuple(entry, entry, entry), (cells, x) => {
-      const matrix = [0, 1, 2].map((row) => cells.slice(3 * row, 3 * row + 3).map((cell, i) => cell + (i === row ? 40 : 0)));
-      const right = matrix.map((row) => row.reduce((sum, cell, i) => sum + cell * x[i]!, 0));
-      solveLinearSystem(matrix, right)!.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 8));
-    })
+    fc.property(
+      fc.array(entry, { minLength: 9, maxLength: 9 }),
+      fc.tuple(entry, entry, entry),
+      (cells, x) => {
+        const matrix = [0, 1, 2].map((row) =>
+          cells.slice(3 * row, 3 * row + 3).map((cell, i) => cell + (i === row ? 40 : 0))
+        );
+        const right = matrix.map((row) => row.reduce((sum, cell, i) => sum + cell * x[i]!, 0));
+        solveLinearSystem(matrix, right)!.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 8));
+      }
+    )
   );
   expect(solveLinearSystem([[1, 2], [2, 4]], [1, 2])).toBeNull(); // prettier-ignore
 });
@@ -83,8 +89,14 @@ test('noise from a stored state goes on as if it had never stopped, with mean 0 
 });
 
 test('input that does not fit is refused with its field, its value and what is accepted', () => {
-  const schema = Type.Object({ wind: Type.Object({ speed_kt: Type.Number({ maximum: 80, accepted: 'a number up to 80 kt' }) }) });
-  expect(() => parse(schema, { wind: { speed_kt: 99 } })).toThrow(new Rejection('wind.speed_kt', 99, 'a number up to 80 kt'));
-  expect(() => parse(schema, { wind: {} })).toThrow(/^wind\.speed_kt: missing is not accepted; it is required$/);
+  const schema = Type.Object({
+    wind: Type.Object({ speed_kt: Type.Number({ maximum: 80, accepted: 'a number up to 80 kt' }) })
+  });
+  expect(() => parse(schema, { wind: { speed_kt: 99 } })).toThrow(
+    new Rejection('wind.speed_kt', 99, 'a number up to 80 kt')
+  );
+  expect(() => parse(schema, { wind: {} })).toThrow(
+    /^wind\.speed_kt: missing is not accepted; it is required$/
+  );
   expect(() => parse(schema, { wind: { speed_kt: NaN } })).toThrow(Rejection);
 });

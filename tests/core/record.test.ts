@@ -1,7 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { logToCsv } from '$core/format/log-csv';
-import { checkTrainingEntry, type LogEntry, type TrainingEntry, type TrainingLogEntry } from '$core/record/log-entry';
+import {
+  checkTrainingEntry,
+  type LogEntry,
+  type TrainingEntry,
+  type TrainingLogEntry
+} from '$core/record/log-entry';
 import { countingEntries, firstDayMonthsBefore, progressToward } from '$core/record/progress';
 import { instrumentRatingAirplane } from '$core/record/requirement-set';
 
@@ -24,7 +29,11 @@ const flight = (changes: Partial<TrainingEntry> = {}): TrainingEntry => ({
   remarks: '',
   ...changes
 });
-const entry = (id: string, changes: Partial<TrainingEntry> = {}, more: Partial<TrainingLogEntry> = {}): TrainingLogEntry => ({
+const entry = (
+  id: string,
+  changes: Partial<TrainingEntry> = {},
+  more: Partial<TrainingLogEntry> = {}
+): TrainingLogEntry => ({
   id,
   kind: 'training',
   corrects: null,
@@ -37,7 +46,15 @@ const practice: LogEntry = {
   kind: 'practice',
   corrects: null,
   signed: true,
-  content: { date: '2026-11-02', drill: 'Rate-and-speed descent', aircraft: 'Sandling 160', duration_s: 200, flownBy: 'the student', verdict: 'met', score: 98 }
+  content: {
+    date: '2026-11-02',
+    drill: 'Rate-and-speed descent',
+    aircraft: 'Sandling 160',
+    duration_s: 200,
+    flownBy: 'the student',
+    verdict: 'met',
+    score: 98
+  }
 };
 const have = (entries: LogEntry[], id: string, asOf = TODAY) =>
   progressToward(instrumentRatingAirplane, entries, asOf).find((item) => item.requirement.id === id)!;
@@ -46,7 +63,10 @@ describe('progress toward 14 CFR 61.65(d)', () => {
   test('only signed training counts, and practice never', () => {
     const entries = [entry('a'), entry('b', {}, { signed: false }), practice];
     expect(countingEntries(entries).map((e) => e.id)).toEqual(['a']);
-    expect(have(entries, 'instrument')).toMatchObject({ have: 1.2, entries: [{ entryId: 'a', amount: 1.2 }] });
+    expect(have(entries, 'instrument')).toMatchObject({
+      have: 1.2,
+      entries: [{ entryId: 'a', amount: 1.2 }]
+    });
   });
 
   test('a correction counts in place of what it corrects, from its signature on', () => {
@@ -63,13 +83,20 @@ describe('progress toward 14 CFR 61.65(d)', () => {
     expect(basic).toMatchObject({ have: 10, flown: 15 });
     expect(basic.notes[0]).toContain('at most 10 h');
     expect(have([device('a', 'basic-atd', 9), device('b', 'advanced-atd', 16)], 'instrument').have).toBe(20);
-    expect(have([device('a', 'ftd', 12), entry('c', { total_h: 30, instrumentSimulated_h: 20 })], 'instrument').have).toBe(32.3);
+    expect(
+      have([device('a', 'ftd', 12), entry('c', { total_h: 30, instrumentSimulated_h: 20 })], 'instrument')
+        .have
+    ).toBe(32.3);
   });
 
   test('the two-month window reaches back to the first of the calendar month', () => {
     expect(firstDayMonthsBefore('2026-11-23', 2)).toBe('2026-09-01');
     expect(firstDayMonthsBefore('2026-01-15', 2)).toBe('2025-11-01');
-    const entries = [entry('old', { date: '2026-08-31' }), entry('in', { date: '2026-09-01' }), entry('later', { date: '2026-11-24' })];
+    const entries = [
+      entry('old', { date: '2026-08-31' }),
+      entry('in', { date: '2026-09-01' }),
+      entry('later', { date: '2026-11-24' })
+    ];
     expect(have(entries, 'recent').entries.map((e) => e.entryId)).toEqual(['in']);
   });
 
@@ -77,7 +104,10 @@ describe('progress toward 14 CFR 61.65(d)', () => {
     const approaches = (['ILS', 'VOR', 'LNAV'] as const).map((kind) => ({ kind, place: 'XVLB' }));
     expect(have([entry('a', { ifrCrossCountry_nm: 250, approaches })], 'long-cross-country').have).toBe(1);
     expect(have([entry('a', { ifrCrossCountry_nm: 249, approaches })], 'long-cross-country').have).toBe(0);
-    expect(have([entry('a', { ifrCrossCountry_nm: 260, approaches: approaches.slice(1) })], 'long-cross-country').have).toBe(0);
+    expect(
+      have([entry('a', { ifrCrossCountry_nm: 260, approaches: approaches.slice(1) })], 'long-cross-country')
+        .have
+    ).toBe(0);
   });
 
   test('totals are a replay: any order of entries gives the same sums, exact to the tenth', () => {
@@ -85,7 +115,9 @@ describe('progress toward 14 CFR 61.65(d)', () => {
     const some = fc.array(fc.tuple(tenth, tenth), { maxLength: 40 });
     fc.assert(
       fc.property(some, (hours) => {
-        const entries = hours.map(([actual, simulated], i) => entry(`e${i}`, { instrumentActual_h: actual, instrumentSimulated_h: simulated, total_h: 8 }));
+        const entries = hours.map(([actual, simulated], i) =>
+          entry(`e${i}`, { instrumentActual_h: actual, instrumentSimulated_h: simulated, total_h: 8 })
+        );
         const tenths = hours.reduce((sum, [a, s]) => sum + Math.round(10 * a) + Math.round(10 * s), 0);
         expect(have(entries, 'instrument').have).toBe(tenths / 10);
         expect(have([...entries].reverse(), 'instrument')).toEqual(have(entries, 'instrument'));
@@ -106,7 +138,11 @@ test.each([
 
 test('the log as CSV quotes what needs it, defuses formulas, and leaves practice without hours', () => {
   const rows = logToCsv([
-    { ...entry('a', { remarks: 'said "level"; =1+1', route: '=XVLB' }), signedBy: 'Ines Brandvik', signedAt: '2026-11-02T10:00:00.000Z' },
+    {
+      ...entry('a', { remarks: 'said "level"; =1+1', route: '=XVLB' }),
+      signedBy: 'Ines Brandvik',
+      signedAt: '2026-11-02T10:00:00.000Z'
+    },
     { ...practice, signedBy: null, signedAt: null }
   ]).split('\r\n');
   expect(rows[0]).toMatch(/^entry,kind,corrects,date,device,/);

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { parquetReadObjects } from 'hyparquet';
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { fitsAcross, signedIn } from './people';
+import { fitsAcross, flownFor, signedIn } from './people';
 
 test('one lesson from plan to record, by two people in two browsers', async ({ browser }) => {
   const faults: string[] = [];
@@ -41,7 +41,7 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await expect(student.getByRole('img', { name: /^Attitude/ })).toBeVisible();
   await student.keyboard.press('4');
   await student.keyboard.press('Space');
-  await expect(student.getByText('0:08')).toBeVisible();
+  await flownFor(student, 8);
   for (let press = 0; press < 4; press++) await student.keyboard.press('ArrowRight');
   await expect(student.getByRole('img', { name: /^Attitude.*bank [4-9]|1\d right/ })).toBeVisible();
   await student.keyboard.press('l');
@@ -90,7 +90,7 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await asked.click();
   await expect(instructor.getByRole('dialog')).toContainText('The worst required element decides');
   await instructor.getByRole('button', { name: 'Override…' }).click();
-  await instructor.getByLabel('Verdict').selectOption('not met');
+  await instructor.getByLabel('Verdict', { exact: true }).selectOption('not met');
   await instructor.getByLabel('Reason').fill('The call at the decision altitude was missing.');
   await instructor.getByRole('dialog').getByRole('button', { name: 'Override', exact: true }).click();
   await expect(asked).toHaveAccessibleName(/not met/);
@@ -106,7 +106,10 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await instructor.getByRole('link', { name: 'Parquet' }).click();
   const file = readFileSync(await (await download).path());
   const rows = await parquetReadObjects({
-    file: { byteLength: file.byteLength, slice: (from, to) => new Uint8Array(file.subarray(from, to)).slice().buffer },
+    file: {
+      byteLength: file.byteLength,
+      slice: (from, to) => new Uint8Array(file.subarray(from, to)).slice().buffer
+    },
     compressors: { GZIP: (part) => gunzipSync(part) }
   });
   expect(rows.length).toBeGreaterThan(1000);
@@ -119,13 +122,13 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   const before = Number(await instrument.getAttribute('aria-valuenow'));
   await instructor.getByRole('button', { name: 'Enter a flight' }).click();
   await instructor.getByLabel('Type and registration').fill('Sandling 160, XV-SND');
-  await instructor.getByLabel('Route').fill('XVLB – XVLB');
-  await instructor.getByLabel('Total').fill('1.0');
-  await instructor.getByLabel('Actual instrument').fill('0.4');
-  await instructor.getByLabel('Simulated instrument').fill('0.9');
+  await instructor.getByLabel('Route', { exact: true }).fill('XVLB – XVLB');
+  await instructor.getByLabel('Total', { exact: true }).fill('1.0');
+  await instructor.getByLabel('Actual instrument', { exact: true }).fill('0.4');
+  await instructor.getByLabel('Simulated instrument', { exact: true }).fill('0.9');
   await instructor.getByRole('button', { name: 'Enter', exact: true }).click();
   await expect(instructor.getByText('Actual and simulated together at most the total')).toBeVisible();
-  await instructor.getByLabel('Simulated instrument').fill('0.5');
+  await instructor.getByLabel('Simulated instrument', { exact: true }).fill('0.5');
   await instructor.getByRole('button', { name: 'Enter', exact: true }).click();
   await expect(instructor.getByRole('dialog')).toHaveCount(0);
   expect(Number(await instrument.getAttribute('aria-valuenow'))).toBeCloseTo(before, 5);
@@ -136,18 +139,21 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
 
   // A signed entry is put right by a new one, which counts in its place once signed.
   await entry.getByRole('button', { name: 'correct' }).click();
-  await instructor.getByLabel('Actual instrument').fill('0.1');
+  await instructor.getByLabel('Actual instrument', { exact: true }).fill('0.1');
   await instructor.getByRole('button', { name: 'Enter the correction' }).click();
   await expect(instructor.getByText('puts an earlier entry right')).toBeVisible();
-  await instructor.getByRole('row').filter({ hasText: 'puts an earlier entry right' }).getByRole('button', { name: 'Sign' }).click();
+  await instructor
+    .getByRole('row')
+    .filter({ hasText: 'puts an earlier entry right' })
+    .getByRole('button', { name: 'Sign' })
+    .click();
   await expect(instrument).toHaveAttribute('aria-valuenow', String(Math.round((before + 0.6) * 10) / 10));
 
   // The student sees the progress, and nobody else's record.
   await student.getByRole('link', { name: 'Record', exact: true }).click();
-  await expect(student.getByRole('progressbar', { name: 'Actual or simulated instrument time' })).toHaveAttribute(
-    'aria-valuenow',
-    String(Math.round((before + 0.6) * 10) / 10)
-  );
+  await expect(
+    student.getByRole('progressbar', { name: 'Actual or simulated instrument time' })
+  ).toHaveAttribute('aria-valuenow', String(Math.round((before + 0.6) * 10) / 10));
   await expect(student.getByRole('button', { name: 'Sign' })).toHaveCount(0);
   expect(faults).toEqual([]);
 });

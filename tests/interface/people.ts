@@ -2,13 +2,23 @@ import { expect, type Browser, type Page } from '@playwright/test';
 import { DEMO_PASSWORD, demoEmail } from '../../seed/demo-people';
 
 /** A person at a browser of their own, signed in. Faults on the page fail the test that asked for it. */
-export async function signedIn(browser: Browser, name: string, faults: string[]): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+export async function signedIn(
+  browser: Browser,
+  name: string,
+  faults: string[],
+  address = process.env['HANZA_ADDRESS']!
+): Promise<Page> {
+  const context = await browser.newContext({
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true
+  });
   const page = await context.newPage();
   page.on('pageerror', (error) => faults.push(`${page.url()}: ${error.message}`));
   page.on('console', (message) => {
     // A lost connection is part of some tests and reported by the browser itself.
-    if (message.type() === 'error' && !/Failed to load resource|ERR_/.test(message.text())) faults.push(message.text());
+    if (message.type() === 'error' && !/Failed to load resource|ERR_/.test(message.text()))
+      faults.push(message.text());
   });
   await page.goto('/sign-in');
   await page.getByLabel('E-mail').fill(demoEmail(name));
@@ -22,4 +32,15 @@ export async function signedIn(browser: Browser, name: string, faults: string[])
 export async function fitsAcross(page: Page): Promise<void> {
   const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   expect(over, `${page.url()} is wider than the window`).toBeLessThanOrEqual(0);
+}
+
+/** Waits until the trainer has flown so many seconds. */
+export async function flownFor(page: Page, seconds: number): Promise<void> {
+  const shown = page.locator('p:text-is("flown") + p');
+  await expect
+    .poll(async () => {
+      const [minutes, rest] = (await shown.innerText()).split(':').map(Number);
+      return minutes! * 60 + rest!;
+    })
+    .toBeGreaterThanOrEqual(seconds);
 }

@@ -5,7 +5,8 @@
   import { deflection, leverSetting, uncalibrated, widened, type AxisCalibration } from './axis';
   import { connectedGamepads, defaultSetup, storeSetup, type GamepadSetup } from './gamepad';
 
-  let { open = $bindable(false), setup = $bindable(null) }: { open?: boolean; setup?: GamepadSetup | null } = $props();
+  let { open = $bindable(false), setup = $bindable(null) }: { open?: boolean; setup?: GamepadSetup | null } =
+    $props();
 
   let pads = $state<{ id: string; axes: number[] }[]>([]);
   let calibrating = $state(false);
@@ -47,7 +48,12 @@
 
   function toggle(part: 'throttle' | 'rudder', on: boolean) {
     if (!setup) return;
-    setup[part] = on ? { axis: part === 'throttle' ? 2 : 3, calibration: { ...uncalibrated, deadZone: part === 'throttle' ? 0 : 0.05 } } : null;
+    setup[part] = on
+      ? {
+          axis: part === 'throttle' ? 2 : 3,
+          calibration: { ...uncalibrated, deadZone: part === 'throttle' ? 0 : 0.05 }
+        }
+      : null;
   }
 </script>
 
@@ -66,15 +72,31 @@
       <input type="checkbox" bind:checked={part.calibration.inverted} /> invert
     </label>
     <label class="flex items-center gap-1 text-xs text-soft">
-      play <input type="number" min="0" max="0.5" step="0.01" class="{input} figure w-16" bind:value={part.calibration.deadZone} />
+      play <input
+        type="number"
+        min="0"
+        max="0.5"
+        step="0.01"
+        class="{input} figure w-16"
+        bind:value={part.calibration.deadZone}
+      />
     </label>
   </div>
 {/snippet}
 
-<Sheet bind:open wide title="Joystick or yoke" description="Move the device once so that the browser sees it.">
+<Sheet
+  bind:open
+  wide
+  title="Joystick or yoke"
+  description="Move the device once so that the browser sees it."
+>
   <label class="block text-xs text-soft"
     >Device
-    <select class="{input} mt-1 text-sm" value={setup?.deviceId ?? ''} onchange={(event) => choose(event.currentTarget.value)}>
+    <select
+      class="{input} mt-1 text-sm"
+      value={setup?.deviceId ?? ''}
+      onchange={(event) => choose(event.currentTarget.value)}
+    >
       <option value="">none: keys and pad</option>
       {#each pads as candidate (candidate.id)}<option value={candidate.id}>{candidate.id}</option>{/each}
       {#if setup && !pad}<option value={setup.deviceId}>{setup.deviceId} (not connected)</option>{/if}
@@ -89,10 +111,18 @@
     </div>
     <div class="mt-3 flex gap-5 text-[13px]">
       <label class="flex items-center gap-2"
-        ><input type="checkbox" checked={setup.throttle !== null} onchange={(e) => toggle('throttle', e.currentTarget.checked)} /> it has a throttle</label
+        ><input
+          type="checkbox"
+          checked={setup.throttle !== null}
+          onchange={(e) => toggle('throttle', e.currentTarget.checked)}
+        /> it has a throttle</label
       >
       <label class="flex items-center gap-2"
-        ><input type="checkbox" checked={setup.rudder !== null} onchange={(e) => toggle('rudder', e.currentTarget.checked)} /> it has pedals or a twist</label
+        ><input
+          type="checkbox"
+          checked={setup.rudder !== null}
+          onchange={(e) => toggle('rudder', e.currentTarget.checked)}
+        /> it has pedals or a twist</label
       >
     </div>
     <p class="mt-4 text-[13px] text-soft">
@@ -101,7 +131,9 @@
         : 'To calibrate, let everything rest in the middle, begin, and move every axis to both ends.'}
     </p>
   {:else if pads.length === 0}
-    <p class="mt-4 text-[13px] text-soft">No device is seen. Keys, the yoke pad and the levers on screen always work.</p>
+    <p class="mt-4 text-[13px] text-soft">
+      No device is seen. Keys, the yoke pad and the levers on screen always work.
+    </p>
   {/if}
   <div class="mt-4 flex justify-end gap-2">
     {#if setup && pad && !calibrating}<button class={button.plain} onclick={begin}>Calibrate</button>{/if}

@@ -30,5 +30,7 @@ export function leverSetting(raw: number, axis: AxisCalibration): number {
 
 /** Widens a calibration by what an axis has just shown while it is moved to both ends. */
 export function widened(axis: AxisCalibration, raw: number): AxisCalibration {
-  return Number.isFinite(raw) ? { ...axis, low: Math.min(axis.low, raw), high: Math.max(axis.high, raw) } : axis;
+  return Number.isFinite(raw)
+    ? { ...axis, low: Math.min(axis.low, raw), high: Math.max(axis.high, raw) }
+    : axis;
 }

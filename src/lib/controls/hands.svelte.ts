@@ -29,6 +29,8 @@ export class PersonsHands {
   /** Yoke pad, −1…+1, while it is held. */
   pad = $state<{ x: number; y: number } | null>(null);
   gamepad = $state<GamepadSetup | null>(null);
+  // Read at every picture, not rendered: nothing has to react to it.
+  // eslint-disable-next-line svelte/prefer-svelte-reactivity
   readonly pressed = new Set<string>();
   private keyStick = { aileron: 0, elevator: 0 };
 

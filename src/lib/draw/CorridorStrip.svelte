@@ -27,24 +27,39 @@
   const x = $derived(linearScale([0, Math.max(1, duration_s)], [LEFT, width - RIGHT]));
   const y = $derived(linearScale(strip.bounds, [height - 5, 5]));
   const line = (values: ArrayLike<number>) =>
-    tracePath(0, values.length - 1, (k) => values[k]!, (k) => x(k / strip.rate_hz), y);
+    tracePath(
+      0,
+      Math.min(values.length, strip.values.length) - 1,
+      (k) => values[k]!,
+      (k) => x(k / strip.rate_hz),
+      y
+    );
   const path = $derived(line(strip.values));
   const ghostPath = $derived(ghost ? line(ghost) : '');
   const excursions = $derived(
     strip.exceedances.map((e) => {
-      const edge = e.side === 'above' ? e.corridor.target + e.corridor.above : e.corridor.target - e.corridor.below;
       const from = Math.round(e.start_s * strip.rate_hz);
       const to = Math.min(strip.values.length - 1, Math.round(e.end_s * strip.rate_hz));
-      const clipped = (k: number) => (e.side === 'above' ? Math.max(edge, strip.values[k]!) : Math.min(edge, strip.values[k]!));
+      const area = (edge: number, beyond: (a: number, b: number) => number) =>
+        `${tracePath(
+          from,
+          to,
+          (k) => beyond(edge, strip.values[k]!),
+          (k) => x(k / strip.rate_hz),
+          y
+        )}L${x(to / strip.rate_hz)} ${y(edge)}L${x(from / strip.rate_hz)} ${y(edge)}Z`;
       return {
         side: e.side,
-        area: `${tracePath(from, to, clipped, (k) => x(k / strip.rate_hz), y)}L${x(to / strip.rate_hz)} ${y(edge)}L${x(from / strip.rate_hz)} ${y(edge)}Z`,
+        above: area(e.corridor.target + e.corridor.above, Math.max),
+        below: area(e.corridor.target - e.corridor.below, Math.min),
         at: x(e.peak_s),
         tip: y(e.corridor.target + e.peak)
       };
     })
   );
-  const now = $derived(strip.values[Math.min(strip.values.length - 1, Math.round(cursor_s * strip.rate_hz))] ?? 0);
+  const now = $derived(
+    strip.values[Math.min(strip.values.length - 1, Math.round(cursor_s * strip.rate_hz))] ?? 0
+  );
   const shown = $derived(strip.unit === '°' ? heading(now) : figure(now, strip.decimals));
   const bound = (value: number) => (strip.unit === '°' ? heading(value) : figure(value));
 
@@ -67,16 +82,30 @@
   onpointermove={seek}
 >
   <defs>
-    <pattern id="{uid}-above" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+    <pattern
+      id="{uid}-above"
+      width="5"
+      height="5"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(45)"
+    >
       <line y2="5" stroke="var(--above)" stroke-width="2" />
     </pattern>
-    <pattern id="{uid}-below" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+    <pattern
+      id="{uid}-below"
+      width="5"
+      height="5"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(-45)"
+    >
       <line y2="5" stroke="var(--below)" stroke-width="2" />
     </pattern>
   </defs>
   <text x="0" y="16" font-size="13" font-weight="700" fill="var(--ink)">{strip.name}</text>
   <text x="0" y="31" font-size="11" fill="var(--soft)">{strip.unit === '°' ? 'degrees' : strip.unit}</text>
-  <text x={LEFT - 8} y="13" font-size="11" text-anchor="end" fill="var(--soft)" class="figure">{bound(strip.bounds[1])}</text>
+  <text x={LEFT - 8} y="13" font-size="11" text-anchor="end" fill="var(--soft)" class="figure"
+    >{bound(strip.bounds[1])}</text
+  >
   <text x={LEFT - 8} y={height - 4} font-size="11" text-anchor="end" fill="var(--soft)" class="figure"
     >{bound(strip.bounds[0])}</text
   >
@@ -85,7 +114,13 @@
   {#each strip.corridors as { from_s, to_s, corridor } (from_s)}
     {@const top = y(corridor.target + corridor.above)}
     {@const bottom = y(corridor.target - corridor.below)}
-    <rect x={x(from_s)} y={top} width={Math.max(1, x(to_s) - x(from_s))} height={bottom - top} fill="var(--band)" />
+    <rect
+      x={x(from_s)}
+      y={top}
+      width={Math.max(1, x(to_s) - x(from_s))}
+      height={bottom - top}
+      fill="var(--band)"
+    />
     <line
       x1={x(from_s)}
       x2={x(to_s)}
@@ -96,9 +131,16 @@
     />
   {/each}
   {#each excursions as e (e.at)}
-    <path d={e.area} fill="url(#{uid}-{e.side})" />
+    <path d={e.above} fill="url(#{uid}-above)" />
+    <path d={e.below} fill="url(#{uid}-below)" />
   {/each}
-  {#if ghostPath}<path d={ghostPath} fill="none" stroke="var(--ghost)" stroke-width="1.2" stroke-dasharray="5 3" />{/if}
+  {#if ghostPath}<path
+      d={ghostPath}
+      fill="none"
+      stroke="var(--ghost)"
+      stroke-width="1.2"
+      stroke-dasharray="5 3"
+    />{/if}
   <path d={path} fill="none" stroke="var(--trace)" stroke-width="1.6" stroke-linejoin="round" />
   {#each excursions as e (e.at)}
     {#if e.side === 'above'}
@@ -112,6 +154,8 @@
   <circle cx={x(cursor_s)} cy={y(now)} r="4" fill="var(--now)" />
   <text x={width - RIGHT + 10} y="16" font-size="15" fill="var(--now)" class="figure">{shown}</text>
   {#if strip.shareInside !== null}
-    <text x={width - RIGHT + 10} y="33" font-size="11" fill="var(--soft)" class="figure">{percent(strip.shareInside)} in</text>
+    <text x={width - RIGHT + 10} y="33" font-size="11" fill="var(--soft)" class="figure"
+      >{percent(strip.shareInside)} in</text
+    >
   {/if}
 </svg>

@@ -2,7 +2,11 @@
   import { clock } from '$core/measure/figure';
   import type { Finding } from '$core/grade/finding';
 
-  let { findings, selected, onselect }: { findings: readonly Finding[]; selected: number | null; onselect: (index: number) => void } = $props();
+  let {
+    findings,
+    selected,
+    onselect
+  }: { findings: readonly Finding[]; selected: number | null; onselect: (index: number) => void } = $props();
 
   const mark = (finding: Finding) =>
     finding.severity === 'hard'
@@ -19,7 +23,10 @@
     {@const { sign, colour, words } = mark(finding)}
     <li class="border-t border-line">
       <button
-        class="grid w-full grid-cols-[18px_1fr_auto] items-baseline gap-x-2 px-1 py-2 text-left hover:bg-paper {selected === index ? 'bg-paper' : ''}"
+        class="grid w-full grid-cols-[18px_1fr_auto] items-baseline gap-x-2 px-1 py-2 text-left hover:bg-paper {selected ===
+        index
+          ? 'bg-paper'
+          : ''}"
         aria-pressed={selected === index}
         onclick={() => onselect(index)}
       >

@@ -5,13 +5,16 @@
   let { progress, compact = false }: { progress: RequirementProgress; compact?: boolean } = $props();
   const share = $derived(Math.min(1, progress.have / progress.requirement.required));
   const decimals = $derived(progress.requirement.unit === 'h' ? 1 : 0);
-  const unit = $derived(progress.requirement.unit === 'h' ? 'h' : progress.requirement.required === 1 ? 'flight' : 'flights');
+  const unit = $derived(
+    progress.requirement.unit === 'h' ? 'h' : progress.requirement.required === 1 ? 'flight' : 'flights'
+  );
 </script>
 
 <div class="grid grid-cols-[1fr_auto] items-baseline gap-x-3">
   <span class={compact ? 'text-[13px]' : ''}>{progress.requirement.name}</span>
   <span class="figure text-[13px]">
-    <span class={share >= 1 ? 'text-trace' : 'text-ink'}>{figure(progress.have, decimals)}</span><span class="text-soft"
+    <span class={share >= 1 ? 'text-trace' : 'text-ink'}>{figure(progress.have, decimals)}</span><span
+      class="text-soft"
       >&#8201;/&#8201;{figure(progress.requirement.required)} {unit}{share >= 1 ? ' ◆' : ''}</span
     >
   </span>

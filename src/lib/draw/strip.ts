@@ -32,7 +32,10 @@ const QUANTITIES = [
 export function stripsOf(flight: Flight, measures: readonly CorridorMeasure[]): Strip[] {
   return QUANTITIES.map((quantity) => {
     const mine = measures.filter((measure) => measure.channel === quantity.id);
-    const values = quantity.id === 'heading_deg' ? unwrapped(flight, mine[0]?.corridor.target) : column(flight, quantity.id);
+    const values =
+      quantity.id === 'heading_deg'
+        ? unwrapped(flight, mine[0]?.corridor.target)
+        : column(flight, quantity.id);
     let low = Infinity;
     let high = -Infinity;
     for (let k = 0; k < values.length; k++) {
@@ -51,14 +54,18 @@ export function stripsOf(flight: Flight, measures: readonly CorridorMeasure[]): 
       bounds: roundBounds(low - quantity.margin, high + quantity.margin, quantity.step),
       corridors: mine.map((m) => ({ from_s: m.from_s, to_s: m.to_s, corridor: m.corridor })),
       exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.corridor }))),
-      shareInside: judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
+      shareInside:
+        judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
     };
   });
 }
 
 /** Headings as a line without jumps at north, near the target or where the flight began. */
 export function unwrapped(flight: Flight, target = column(flight, 'heading_deg')[0] ?? 0): Float32Array {
-  return Float32Array.from(column(flight, 'heading_deg'), (value) => target + normaliseSigned(value - target));
+  return Float32Array.from(
+    column(flight, 'heading_deg'),
+    (value) => target + normaliseSigned(value - target)
+  );
 }
 
 /** Value of a strip at a time, held within the flight. */

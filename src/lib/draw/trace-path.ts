@@ -4,7 +4,10 @@ export interface LinearScale {
   invert(position: number): number;
 }
 
-export function linearScale(domain: readonly [number, number], range: readonly [number, number]): LinearScale {
+export function linearScale(
+  domain: readonly [number, number],
+  range: readonly [number, number]
+): LinearScale {
   const slope = (range[1] - range[0]) / (domain[1] - domain[0]);
   const scale = ((value: number) => range[0] + (value - domain[0]) * slope) as LinearScale;
   scale.invert = (position) => domain[0] + (position - range[0]) / slope;
@@ -16,9 +19,16 @@ export function linearScale(domain: readonly [number, number], range: readonly [
  * their lowest and highest are kept, so that no peak is lost.
  * @param at sample index → value in the picture's own quantity
  */
-export function tracePath(from: number, to: number, at: (k: number) => number, x: (k: number) => number, y: (value: number) => number): string {
+export function tracePath(
+  from: number,
+  to: number,
+  at: (k: number) => number,
+  x: (k: number) => number,
+  y: (value: number) => number
+): string {
   const parts: string[] = [];
-  const point = (k: number, value: number) => parts.push(`${parts.length === 0 ? 'M' : 'L'}${x(k).toFixed(1)} ${y(value).toFixed(1)}`);
+  const point = (k: number, value: number) =>
+    parts.push(`${parts.length === 0 ? 'M' : 'L'}${x(k).toFixed(1)} ${y(value).toFixed(1)}`);
   let k = from;
   while (k <= to) {
     const columnPixel = Math.floor(x(k));

@@ -12,20 +12,38 @@
   viewBox="-100 -100 200 200"
   class="block w-full"
   role="img"
-  aria-label="Attitude: pitch {figure(pitch_deg)} degrees, bank {figure(Math.abs(bank_deg))} {bank_deg >= 0 ? 'right' : 'left'}"
+  aria-label="Attitude: pitch {figure(pitch_deg)} degrees, bank {figure(Math.abs(bank_deg))} {bank_deg >= 0
+    ? 'right'
+    : 'left'}"
 >
   <clipPath id={uid}><circle r="84" /></clipPath>
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />
   <g clip-path="url(#{uid})">
-    <g transform="rotate({-bank_deg}) translate(0 {Math.max(-40, Math.min(40, pitch_deg)) * PIXELS_PER_DEGREE})">
+    <g
+      transform="rotate({-bank_deg}) translate(0 {Math.max(-40, Math.min(40, pitch_deg)) *
+        PIXELS_PER_DEGREE})"
+    >
       <rect x="-220" y="-320" width="440" height="320" fill="var(--sky)" />
       <rect x="-220" width="440" height="320" fill="var(--earth)" />
       <line x1="-220" x2="220" stroke="var(--sheet)" stroke-width="2" />
       {#each ladder as degrees (degrees)}
         {@const half = degrees % 10 === 0 ? 26 : 14}
-        <line x1={-half} x2={half} y1={-degrees * PIXELS_PER_DEGREE} y2={-degrees * PIXELS_PER_DEGREE} stroke="var(--ink)" stroke-width="1.3" />
+        <line
+          x1={-half}
+          x2={half}
+          y1={-degrees * PIXELS_PER_DEGREE}
+          y2={-degrees * PIXELS_PER_DEGREE}
+          stroke="var(--ink)"
+          stroke-width="1.3"
+        />
         {#if degrees % 10 === 0}
-          <text x={half + 5} y={-degrees * PIXELS_PER_DEGREE + 4} font-size="11" fill="var(--ink)" class="figure">{Math.abs(degrees)}</text>
+          <text
+            x={half + 5}
+            y={-degrees * PIXELS_PER_DEGREE + 4}
+            font-size="11"
+            fill="var(--ink)"
+            class="figure">{Math.abs(degrees)}</text
+          >
         {/if}
       {/each}
     </g>

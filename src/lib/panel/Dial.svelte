@@ -53,16 +53,30 @@
       stroke-width="12"
     />
     {#each [corridor.low, corridor.high] as edge (edge)}
-      <line y1="-97" y2="-85" stroke="var(--band-edge)" stroke-width="2" transform="rotate({dialAngle(scale, edge)})" />
+      <line
+        y1="-97"
+        y2="-85"
+        stroke="var(--band-edge)"
+        stroke-width="2"
+        transform="rotate({dialAngle(scale, edge)})"
+      />
     {/each}
   {/if}
   <path d={minorTicks} stroke="var(--soft)" stroke-width="1" />
   <path d={majorTicks} stroke="var(--ink)" stroke-width="2" />
   {#if limit !== null}
-    <line y1="-98" y2="-80" stroke="var(--hard)" stroke-width="3.5" transform="rotate({dialAngle(scale, limit)})" />
+    <line
+      y1="-98"
+      y2="-80"
+      stroke="var(--hard)"
+      stroke-width="3.5"
+      transform="rotate({dialAngle(scale, limit)})"
+    />
   {/if}
   {#each placed as label, index (index)}
-    <text x={label.x} y={label.y + 5} text-anchor="middle" font-size="15" fill="var(--ink)" class="figure">{label.text}</text>
+    <text x={label.x} y={label.y + 5} text-anchor="middle" font-size="15" fill="var(--ink)" class="figure"
+      >{label.text}</text
+    >
   {/each}
   <path d="M-7 -66L0 -95L7 -66Z" fill="var(--now)" transform="rotate({angle})" />
   <circle r="37" fill="var(--sheet)" stroke="var(--line)" />

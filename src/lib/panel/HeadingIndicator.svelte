@@ -2,7 +2,10 @@
   import { heading } from '$core/measure/figure';
   import { arcPath, onCircle, ticksPath } from './dial';
 
-  let { heading_deg, corridor = null }: { heading_deg: number; corridor?: { low: number; high: number } | null } = $props();
+  let {
+    heading_deg,
+    corridor = null
+  }: { heading_deg: number; corridor?: { low: number; high: number } | null } = $props();
   const scale = { low: 0, high: 359.9, fromAngle: 0, toAngle: 359.9 };
   const tens = ticksPath(scale, 10, 90, 80);
   const fives = ticksPath(scale, 5, 90, 85);
@@ -38,5 +41,7 @@
   <path d="M-6 -99L6 -99L0 -82Z" fill="var(--now)" />
   <path d="M0 -38V-52" stroke="var(--now)" stroke-width="3" />
   <circle r="37" fill="var(--sheet)" stroke="var(--line)" />
-  <text y="8" text-anchor="middle" font-size="21" fill="var(--ink)" class="figure">{heading(heading_deg)}</text>
+  <text y="8" text-anchor="middle" font-size="21" fill="var(--ink)" class="figure"
+    >{heading(heading_deg)}</text
+  >
 </svg>

@@ -7,7 +7,15 @@
     step,
     shown,
     readonly = false
-  }: { name: string; value: number; min: number; max: number; step: number; shown: string; readonly?: boolean } = $props();
+  }: {
+    name: string;
+    value: number;
+    min: number;
+    max: number;
+    step: number;
+    shown: string;
+    readonly?: boolean;
+  } = $props();
   const id = $props.id();
 </script>
 
@@ -23,6 +31,7 @@
     bind:value
     disabled={readonly}
     onpointerup={(event) => event.currentTarget.blur()}
-    class="h-6 w-full accent-(--now) disabled:opacity-70" />
+    class="h-6 w-full accent-(--now) disabled:opacity-70"
+  />
   <output for={id} class="figure text-right">{shown}</output>
 </div>

@@ -14,7 +14,12 @@
     setting_hPa,
     neverExceed_kt,
     corridors = []
-  }: { readings: Readings; setting_hPa: number; neverExceed_kt: number; corridors?: readonly Corridor[] } = $props();
+  }: {
+    readings: Readings;
+    setting_hPa: number;
+    neverExceed_kt: number;
+    corridors?: readonly Corridor[];
+  } = $props();
 
   const corridorOf = (channel: Corridor['channel']) => {
     const found = corridors.find((c) => c.channel === channel);
@@ -28,5 +33,8 @@
   <Altimeter altitude_ft={readings.altitude_ft} {setting_hPa} corridor={corridorOf('altitude_ft')} />
   <TurnAndSlip turnRate_degps={readings.turnRate_degps} ball={readings.ball} />
   <HeadingIndicator heading_deg={readings.heading_deg} corridor={corridorOf('heading_deg')} />
-  <VerticalSpeedIndicator verticalSpeed_fpm={readings.verticalSpeed_fpm} corridor={corridorOf('verticalSpeed_fpm')} />
+  <VerticalSpeedIndicator
+    verticalSpeed_fpm={readings.verticalSpeed_fpm}
+    corridor={corridorOf('verticalSpeed_fpm')}
+  />
 </div>

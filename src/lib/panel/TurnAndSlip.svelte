@@ -11,13 +11,21 @@
   viewBox="-100 -100 200 200"
   class="block w-full"
   role="img"
-  aria-label="Turn rate {figure(Math.abs(turnRate_degps), 1)} degrees a second {turnRate_degps >= 0 ? 'right' : 'left'}, ball {figure(ball, 1)}"
+  aria-label="Turn rate {figure(Math.abs(turnRate_degps), 1)} degrees a second {turnRate_degps >= 0
+    ? 'right'
+    : 'left'}, ball {figure(ball, 1)}"
 >
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />
   <g transform="translate(0 8)">
     <path d={arcPath(84, -62, 62)} fill="none" stroke="var(--soft)" />
     {#each [-30, 0, 30] as mark (mark)}
-      <line y1="-92" y2="-76" stroke="var(--ink)" stroke-width={mark === 0 ? 3 : 5} transform="rotate({mark})" />
+      <line
+        y1="-92"
+        y2="-76"
+        stroke="var(--ink)"
+        stroke-width={mark === 0 ? 3 : 5}
+        transform="rotate({mark})"
+      />
     {/each}
     <text x="-66" y="-52" font-size="13" text-anchor="middle" fill="var(--soft)">L</text>
     <text x="66" y="-52" font-size="13" text-anchor="middle" fill="var(--soft)">R</text>

@@ -16,7 +16,10 @@ export function dialAngle(scale: DialScale, value: number): number {
 
 /** Point at a radius and an angle clockwise from the top, y down as in SVG. */
 export function onCircle(radius: number, angle_deg: number): { x: number; y: number } {
-  return { x: radius * Math.sin(angle_deg * RADIANS_PER_DEGREE), y: -radius * Math.cos(angle_deg * RADIANS_PER_DEGREE) };
+  return {
+    x: radius * Math.sin(angle_deg * RADIANS_PER_DEGREE),
+    y: -radius * Math.cos(angle_deg * RADIANS_PER_DEGREE)
+  };
 }
 
 /** SVG path of an arc, clockwise. */

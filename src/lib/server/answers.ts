@@ -29,7 +29,10 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
     return Response.json((await work()) ?? {});
   } catch (caught) {
     if (caught instanceof Rejection) {
-      return Response.json({ message: caught.message, field: caught.field, accepted: caught.accepted }, { status: 400 });
+      return Response.json(
+        { message: caught.message, field: caught.field, accepted: caught.accepted },
+        { status: 400 }
+      );
     }
     if (caught instanceof Conflict) return Response.json({ message: caught.message }, { status: 409 });
     throw caught;
@@ -55,7 +58,8 @@ export async function refusing<T>(work: () => Promise<T>): Promise<T | ActionFai
   try {
     return await work();
   } catch (caught) {
-    if (caught instanceof Rejection) return fail(400, { field: caught.field, message: capital(caught.accepted) });
+    if (caught instanceof Rejection)
+      return fail(400, { field: caught.field, message: capital(caught.accepted) });
     if (caught instanceof Conflict) return fail(409, { field: '', message: capital(caught.message) });
     throw caught;
   }

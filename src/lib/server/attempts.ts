@@ -31,9 +31,15 @@ export class Conflict extends Error {}
  * Opens an attempt at a lesson; opening it again changes nothing.
  * @throws Rejection when there is no such lesson for this person; Conflict when the id belongs to another attempt
  */
-export async function openAttempt(identity: Identity, asked: { id: string; lessonId: string; pilot: PilotKind }): Promise<Attempt> {
+export async function openAttempt(
+  identity: Identity,
+  asked: { id: string; lessonId: string; pilot: PilotKind }
+): Promise<Attempt> {
   return as(identity, async (db) => {
-    const lesson = await db('lesson').select('student_id').where({ id: asked.lessonId }).first<{ student_id: string } | undefined>();
+    const lesson = await db('lesson')
+      .select('student_id')
+      .where({ id: asked.lessonId })
+      .first<{ student_id: string } | undefined>();
     if (!lesson) throw new Rejection('lesson', asked.lessonId, 'a lesson of yours or of your students');
     await db('attempt')
       .insert({
@@ -59,10 +65,16 @@ export async function attemptById(identity: Identity, id: string): Promise<Attem
 }
 
 /** Attempts of a lesson that were begun and neither finished nor closed, newest first, at most 10. */
-export async function openAttempts(identity: Identity, lessonId: string): Promise<(Attempt & { samples: number })[]> {
+export async function openAttempts(
+  identity: Identity,
+  lessonId: string
+): Promise<(Attempt & { samples: number })[]> {
   return as(identity, async (db) => {
     const rows = await db('attempt as a')
-      .select<AttemptRow[]>('a.*', db.raw('(SELECT count(*)::int FROM flight_chunk c WHERE c.attempt_id = a.id) AS chunks'))
+      .select<AttemptRow[]>(
+        'a.*',
+        db.raw('(SELECT count(*)::int FROM flight_chunk c WHERE c.attempt_id = a.id) AS chunks')
+      )
       .where({ 'a.lesson_id': lessonId })
       .whereNull('a.finished_at')
       .orderBy('a.started_at', 'desc')
@@ -75,12 +87,19 @@ export async function openAttempts(identity: Identity, lessonId: string): Promis
  * Keeps chunks of a flight. Sending one again is harmless; sending another under its number is not accepted.
  * @returns the numbers now kept
  */
-export async function keepChunks(identity: Identity, attemptId: string, chunks: readonly FlightChunk[]): Promise<number[]> {
+export async function keepChunks(
+  identity: Identity,
+  attemptId: string,
+  chunks: readonly FlightChunk[]
+): Promise<number[]> {
   chunks.forEach(checkColumns);
   return as(identity, async (db) => {
     const attempt = await mustExist(db, attemptId);
     if (attempt.finishedAt) {
-      const flight = await db('flight').select('samples').where({ attempt_id: attemptId }).first<{ samples: number }>();
+      const flight = await db('flight')
+        .select('samples')
+        .where({ attempt_id: attemptId })
+        .first<{ samples: number }>();
       const beyond = chunks.find((chunk) => chunk.sequence * CHUNK_SAMPLES >= flight.samples);
       if (beyond) throw new Conflict('this attempt has been closed; nothing can be added to it');
       return chunks.map((chunk) => chunk.sequence);
@@ -97,7 +116,9 @@ export async function keepChunks(identity: Identity, attemptId: string, chunks: 
         [JSON.stringify(chunk), attemptId, chunk.sequence]
       );
       if (!rows[0]?.same) {
-        throw new Conflict(`chunk ${chunk.sequence} of this attempt is already here with other content; is it being flown in two places?`);
+        throw new Conflict(
+          `chunk ${chunk.sequence} of this attempt is already here with other content; is it being flown in two places?`
+        );
       }
     }
     return chunks.map((chunk) => chunk.sequence);
@@ -127,7 +148,10 @@ export async function finishAttempt(identity: Identity, attemptId: string): Prom
     if (chunks.length === 0) throw new Conflict('nothing of this attempt has arrived yet');
     const missing = chunks.findIndex((chunk, index) => chunk.sequence !== index);
     if (missing >= 0) throw new Conflict(`chunk ${missing} of this attempt has not arrived yet`);
-    const lesson = await db('lesson').select('plan').where({ id: attempt.lessonId }).first<{ plan: LessonPlan }>();
+    const lesson = await db('lesson')
+      .select('plan')
+      .where({ id: attempt.lessonId })
+      .first<{ plan: LessonPlan }>();
     await storeFlight(db, identity, attempt, lesson.plan, chunks);
     await db('flight_chunk').where({ attempt_id: attemptId }).delete();
     await db('attempt').where({ id: attemptId }).update({ finished_at: new Date() });
@@ -190,7 +214,10 @@ async function mustExist(db: Knex.Transaction, attemptId: string): Promise<Attem
 }
 
 async function storedChunks(db: Knex.Transaction, attemptId: string): Promise<FlightChunk[]> {
-  const rows = await db('flight_chunk').select<{ body: FlightChunk }[]>('body').where({ attempt_id: attemptId }).orderBy('sequence');
+  const rows = await db('flight_chunk')
+    .select<{ body: FlightChunk }[]>('body')
+    .where({ attempt_id: attemptId })
+    .orderBy('sequence');
   return rows.map((row) => row.body);
 }
 

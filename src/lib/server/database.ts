@@ -15,11 +15,20 @@ export function database(): Knex {
 }
 
 export function openDatabase(address: string): Knex {
-  return knex({ client: 'pg', connection: address, pool: { min: 0, max: 10 }, acquireConnectionTimeout: 10_000 });
+  return knex({
+    client: 'pg',
+    connection: address,
+    pool: { min: 0, max: 10 },
+    acquireConnectionTimeout: 10_000
+  });
 }
 
 /** Runs work in one transaction that sees and writes only what this person may. */
-export async function as<T>(identity: Identity, work: (db: Knex.Transaction) => Promise<T>, db: Knex = database()): Promise<T> {
+export async function as<T>(
+  identity: Identity,
+  work: (db: Knex.Transaction) => Promise<T>,
+  db: Knex = database()
+): Promise<T> {
   return db.transaction(async (transaction) => {
     await transaction.raw(
       `SELECT set_config('hanza.school', ?, true), set_config('hanza.account', ?, true), set_config('hanza.role', ?, true)`,

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import type { Verdict } from '../core/grade/corridor-measure';
 import type { ComparableMeasures, Grade } from '../core/grade/grade';
 import type { PilotKind } from './attempts';
@@ -48,7 +49,11 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
   const found = await as(identity, async (db) => {
     const attempt = await db('attempt').where({ id: attemptId }).whereNotNull('finished_at').first();
     if (!attempt) return null;
-    const grade = await db('grade').select('computed').where({ attempt_id: attemptId }).orderBy('grader_version', 'desc').first();
+    const grade = await db('grade')
+      .select('computed')
+      .where({ attempt_id: attemptId })
+      .orderBy('grader_version', 'desc')
+      .first();
     const overrides = await db('grade_override as o')
       .join('account as a', 'a.id', 'o.made_by')
       .select('o.verdict', 'o.reason', 'o.made_at', 'a.name')
@@ -71,7 +76,10 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
   });
   if (!found) return null;
   const lesson = await lessonById(identity, found.attempt.lesson_id);
-  const said = (row: { name: string; made_at: Date }) => ({ madeBy: row.name, madeAt: row.made_at.toISOString() });
+  const said = (row: { name: string; made_at: Date }) => ({
+    madeBy: row.name,
+    madeAt: row.made_at.toISOString()
+  });
   return {
     attemptId,
     pilot: found.attempt.pilot,
@@ -101,7 +109,10 @@ export async function listAttempts(
 /** The stored flight as Parquet bytes, or null. */
 export async function flightBytes(identity: Identity, attemptId: string): Promise<Uint8Array | null> {
   return as(identity, async (db) => {
-    const row = await db('flight').select('parquet').where({ attempt_id: attemptId }).first<{ parquet: Buffer } | undefined>();
+    const row = await db('flight')
+      .select('parquet')
+      .where({ attempt_id: attemptId })
+      .first<{ parquet: Buffer } | undefined>();
     return row ? new Uint8Array(row.parquet) : null;
   });
 }
@@ -111,19 +122,37 @@ export async function overrideGrade(
   identity: Identity,
   made: { id: string; attemptId: string; verdict: Verdict; reason: string }
 ): Promise<void> {
-  await addBeside(identity, 'grade_override', made.attemptId, { id: made.id, verdict: made.verdict, reason: made.reason });
+  await addBeside(identity, 'grade_override', made.attemptId, {
+    id: made.id,
+    verdict: made.verdict,
+    reason: made.reason
+  });
 }
 
 /** An instructor's words. Repeating them under the same id changes nothing. */
-export async function addNote(identity: Identity, made: { id: string; attemptId: string; body: string }): Promise<void> {
+export async function addNote(
+  identity: Identity,
+  made: { id: string; attemptId: string; body: string }
+): Promise<void> {
   await addBeside(identity, 'note', made.attemptId, { id: made.id, body: made.body });
 }
 
-async function addBeside(identity: Identity, table: 'note' | 'grade_override', attemptId: string, row: { id: string }): Promise<void> {
+async function addBeside(
+  identity: Identity,
+  table: 'note' | 'grade_override',
+  attemptId: string,
+  row: { id: string; [column: string]: string }
+): Promise<void> {
   await as(identity, async (db) => {
     const { student_id } = await db('attempt').select('student_id').where({ id: attemptId }).first();
     await db(table)
-      .insert({ ...row, attempt_id: attemptId, school_id: identity.schoolId, student_id, made_by: identity.accountId })
+      .insert({
+        ...row,
+        attempt_id: attemptId,
+        school_id: identity.schoolId,
+        student_id,
+        made_by: identity.accountId
+      })
       .onConflict('id')
       .ignore();
   });
@@ -141,7 +170,7 @@ interface AttemptRow {
   comparable: ComparableMeasures;
 }
 
-function selectAttempts(db: import('knex').Knex) {
+function selectAttempts(db: Knex) {
   return db('attempt as a')
     .join('grade as g', 'g.attempt_id', 'a.id')
     .join('lesson as l', 'l.id', 'a.lesson_id')

@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import { aircraftById } from '../core/aircraft/catalogue';
 import { LessonPlan } from '../core/drill/lesson-plan';
 import { problemsOf } from '../core/drill/plan-check';
@@ -30,7 +31,10 @@ export const LESSONS_SHOWN = 50;
  * Plans a lesson; planning it again under the same id changes nothing.
  * @throws Rejection at the first field that cannot be flown
  */
-export async function planLesson(identity: Identity, asked: { id: string; studentId: string; plan: unknown }): Promise<Lesson> {
+export async function planLesson(
+  identity: Identity,
+  asked: { id: string; studentId: string; plan: unknown }
+): Promise<Lesson> {
   const plan = parse(LessonPlan, asked.plan, 'plan');
   toleranceProfileById(plan.toleranceProfile);
   const [problem] = problemsOf(plan, aircraftById(plan.aircraft), trainingAreaById(plan.area));
@@ -44,10 +48,18 @@ export async function planLesson(identity: Identity, asked: { id: string; studen
       `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan)
        SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb FROM lesson WHERE student_id = ?
        ON CONFLICT (id) DO NOTHING`,
-      [asked.id, identity.schoolId, asked.studentId, identity.accountId, JSON.stringify(plan), asked.studentId]
+      [
+        asked.id,
+        identity.schoolId,
+        asked.studentId,
+        identity.accountId,
+        JSON.stringify(plan),
+        asked.studentId
+      ]
     );
     const lesson = await selectLessons(db).where('l.id', asked.id).first();
-    if (!lesson || lesson.student_id !== asked.studentId) throw new Rejection('id', asked.id, 'an id no other lesson has');
+    if (!lesson || lesson.student_id !== asked.studentId)
+      throw new Rejection('id', asked.id, 'an id no other lesson has');
     return lessonOf(lesson);
   });
 }
@@ -64,7 +76,9 @@ export async function lessonsOf(identity: Identity, studentId: string): Promise<
   return as(identity, async (db) => {
     const rows = await selectLessons(db)
       .select(
-        db.raw(`(SELECT count(*)::int FROM attempt a WHERE a.lesson_id = l.id AND a.finished_at IS NOT NULL AND a.pilot = 'student') AS attempts`),
+        db.raw(
+          `(SELECT count(*)::int FROM attempt a WHERE a.lesson_id = l.id AND a.finished_at IS NOT NULL AND a.pilot = 'student') AS attempts`
+        ),
         db.raw('latest.attempt_id AS last_attempt, latest.verdict AS last_verdict')
       )
       .joinRaw(
@@ -99,11 +113,19 @@ interface LessonRow {
   [more: string]: unknown;
 }
 
-function selectLessons(db: import('knex').Knex) {
+function selectLessons(db: Knex) {
   return db('lesson as l')
     .join('account as s', 's.id', 'l.student_id')
     .join('account as i', 'i.id', 'l.planned_by')
-    .select<LessonRow[]>('l.id', 'l.number', 'l.student_id', 'l.plan', 'l.created_at', 's.name as student_name', 'i.name as planned_by_name');
+    .select<LessonRow[]>(
+      'l.id',
+      'l.number',
+      'l.student_id',
+      'l.plan',
+      'l.created_at',
+      's.name as student_name',
+      'i.name as planned_by_name'
+    );
 }
 
 function lessonOf(row: LessonRow): Lesson {

@@ -29,8 +29,23 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
       .leftJoin('log_signature as s', 's.entry_id', 'e.id')
       .leftJoin('account as i', 'i.id', 's.signed_by')
       .leftJoin('log_entry as c', 'c.corrects', 'e.id')
-      .select('e.id', 'e.kind', 'e.corrects', 'e.content', 'e.attempt_id', 'e.entered_at', 'e.student_id', 'a.name as entered_by')
-      .select('s.signed_at', 's.signed_by as signer_id', 's.digest', 'i.name as signed_by', 'c.id as corrected_by')
+      .select(
+        'e.id',
+        'e.kind',
+        'e.corrects',
+        'e.content',
+        'e.attempt_id',
+        'e.entered_at',
+        'e.student_id',
+        'a.name as entered_by'
+      )
+      .select(
+        's.signed_at',
+        's.signed_by as signer_id',
+        's.digest',
+        'i.name as signed_by',
+        'c.id as corrected_by'
+      )
       .where('e.student_id', studentId)
       .orderBy([
         { column: 'e.flown_on', order: 'desc' },
@@ -38,7 +53,13 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
       ])
       .limit(ENTRIES_READ);
     return rows.map((row) => {
-      const entry = { id: row.id, kind: row.kind, corrects: row.corrects, signed: row.signed_at !== null, content: row.content } as LogEntry;
+      const entry = {
+        id: row.id,
+        kind: row.kind,
+        corrects: row.corrects,
+        signed: row.signed_at !== null,
+        content: row.content
+      } as LogEntry;
       const signedAt: string | null = row.signed_at?.toISOString() ?? null;
       return {
         ...entry,
@@ -69,9 +90,17 @@ export async function enterTraining(
     const student = await db('account').select('id').where({ id: asked.studentId, role: 'student' }).first();
     if (!student) throw new Rejection('student', asked.studentId, 'a student of this school');
     if (asked.corrects !== null) {
-      const other = await db('log_entry').select('kind').where({ id: asked.corrects, student_id: asked.studentId }).first();
-      if (other?.kind !== 'training') throw new Rejection('corrects', asked.corrects, 'a training entry of this student');
-      const already = await db('log_entry').select('id').where({ corrects: asked.corrects }).whereNot({ id: asked.id }).first();
+      const other = await db('log_entry')
+        .select('kind')
+        .where({ id: asked.corrects, student_id: asked.studentId })
+        .first();
+      if (other?.kind !== 'training')
+        throw new Rejection('corrects', asked.corrects, 'a training entry of this student');
+      const already = await db('log_entry')
+        .select('id')
+        .where({ corrects: asked.corrects })
+        .whereNot({ id: asked.id })
+        .first();
       if (already) throw new Conflict('that entry has been put right already; correct the newer one');
     }
     await db('log_entry')
@@ -116,7 +145,15 @@ function digestOf(
   signerId: string,
   signedAt: string
 ): Buffer {
-  const signed = { id: entry.id, kind: entry.kind, student: entry.student_id, corrects: entry.corrects, content: entry.content, signerId, signedAt };
+  const signed = {
+    id: entry.id,
+    kind: entry.kind,
+    student: entry.student_id,
+    corrects: entry.corrects,
+    content: entry.content,
+    signerId,
+    signedAt
+  };
   return createHash('sha256').update(canonical(signed)).digest();
 }
 

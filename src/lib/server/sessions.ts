@@ -25,7 +25,14 @@ export async function identityOf(token: string): Promise<Identity | null> {
   }>('SELECT * FROM account_of_session(?)', [hashOf(token)]);
   const row = rows[0];
   return row
-    ? { accountId: row.id, schoolId: row.school_id, role: row.role, name: row.name, email: row.email, schoolName: row.school_name }
+    ? {
+        accountId: row.id,
+        schoolId: row.school_id,
+        role: row.role,
+        name: row.name,
+        email: row.email,
+        schoolName: row.school_name
+      }
     : null;
 }
 

@@ -51,7 +51,8 @@ export async function signIn(email: string, password: string, address: string): 
     [place, address, FAILURES_PER_ADDRESS]
   ] as const) {
     const spent = await counter.get(key);
-    if (spent && spent.consumedPoints >= points) return { kind: 'too many', retryAfter_s: Math.ceil(spent.msBeforeNext / 1000) };
+    if (spent && spent.consumedPoints >= points)
+      return { kind: 'too many', retryAfter_s: Math.ceil(spent.msBeforeNext / 1000) };
   }
   const { rows } = await database().raw<{ rows: { id: string; password_hash: string }[] }>(
     'SELECT * FROM account_for_sign_in(?)',

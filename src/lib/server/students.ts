@@ -91,21 +91,34 @@ export interface Student {
 /** One student, or null when there is none this person may see. */
 export async function studentById(identity: Identity, id: string): Promise<Student | null> {
   return as(identity, async (db) => {
-    const row = await db('account').select('id', 'name', 'email', 'stage').where({ id, role: 'student' }).first<Student | undefined>();
+    const row = await db('account')
+      .select('id', 'name', 'email', 'stage')
+      .where({ id, role: 'student' })
+      .first<Student | undefined>();
     return row ?? null;
   });
 }
 
 /** Names for a choice of student, at most 200. */
 export async function studentNames(identity: Identity): Promise<{ id: string; name: string }[]> {
-  return as(identity, (db) => db('account').select('id', 'name').where({ role: 'student' }).orderBy(['name', 'id']).limit(200));
+  return as(identity, (db) =>
+    db('account').select('id', 'name').where({ role: 'student' }).orderBy(['name', 'id']).limit(200)
+  );
 }
 
 const NewStudent = Type.Object({
   name: Type.String({ minLength: 2, maxLength: 120, accepted: 'the student’s name' }),
-  email: Type.String({ format: 'email', maxLength: 200, accepted: 'an e-mail address nobody else here uses' }),
+  email: Type.String({
+    format: 'email',
+    maxLength: 200,
+    accepted: 'an e-mail address nobody else here uses'
+  }),
   stage: Type.String({ maxLength: 60, accepted: 'at most 60 letters' }),
-  password: Type.String({ minLength: 10, maxLength: 200, accepted: 'a first password of at least 10 characters' })
+  password: Type.String({
+    minLength: 10,
+    maxLength: 200,
+    accepted: 'a first password of at least 10 characters'
+  })
 });
 
 /**
@@ -116,12 +129,19 @@ export async function addStudent(identity: Identity, asked: unknown): Promise<st
   const fields = parse(NewStudent, asked, 'student');
   const id = randomUUID();
   const password_hash = await hashPassword(fields.password);
-  const row = { id, school_id: identity.schoolId, role: 'student', name: fields.name.trim(), stage: fields.stage.trim() };
-  await as(identity, (db) => db('account').insert({ ...row, email: fields.email.toLowerCase(), password_hash })).catch(
-    (error: { code?: string }) => {
-      if (error.code === UNIQUE_VIOLATION) throw new Rejection('email', fields.email, 'an e-mail address nobody else here uses');
-      throw error;
-    }
-  );
+  const row = {
+    id,
+    school_id: identity.schoolId,
+    role: 'student',
+    name: fields.name.trim(),
+    stage: fields.stage.trim()
+  };
+  await as(identity, (db) =>
+    db('account').insert({ ...row, email: fields.email.toLowerCase(), password_hash })
+  ).catch((error: { code?: string }) => {
+    if (error.code === UNIQUE_VIOLATION)
+      throw new Rejection('email', fields.email, 'an e-mail address nobody else here uses');
+    throw error;
+  });
   return id;
 }

@@ -13,7 +13,10 @@
   } = $props();
 
   const work = $derived([
-    { href: me.teaches ? '/students' : `/students/${chosen?.id ?? ''}`, name: me.teaches ? 'Students' : 'My work' },
+    {
+      href: me.teaches ? '/students' : `/students/${chosen?.id ?? ''}`,
+      name: me.teaches ? 'Students' : 'My work'
+    },
     ...(me.teaches ? [{ href: '/plan', name: 'Plan' }] : []),
     { href: '/fly', name: 'Fly' },
     { href: '/debrief', name: 'Debrief' },
@@ -21,7 +24,8 @@
   ]);
   const reference = [{ href: '/hangar', name: 'Hangar' }];
 
-  const isCurrent = (href: string) => page.url.pathname === href || page.url.pathname.startsWith(`/${href.split('/')[1]}/`);
+  const isCurrent = (href: string) =>
+    page.url.pathname === href || page.url.pathname.startsWith(`/${href.split('/')[1]}/`);
 
   async function switchTheme() {
     const next = theme === 'night' ? 'paper' : 'night';

@@ -8,7 +8,12 @@
   let open = $state(false);
 
   const places = $derived([
-    ...(teaches ? [{ name: 'Students', href: '/students' }, { name: 'Plan a lesson', href: '/plan' }] : []),
+    ...(teaches
+      ? [
+          { name: 'Students', href: '/students' },
+          { name: 'Plan a lesson', href: '/plan' }
+        ]
+      : []),
     ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),
     { name: 'Fly', href: '/fly' },
     { name: 'Debrief', href: '/debrief' },
@@ -40,7 +45,10 @@
     >
       <Dialog.Title class="sr-only">Go anywhere</Dialog.Title>
       <Command.Root label="Go anywhere">
-        <Command.Input placeholder="Go to…" class="w-full border-b border-line bg-transparent px-4 py-3 outline-none" />
+        <Command.Input
+          placeholder="Go to…"
+          class="w-full border-b border-line bg-transparent px-4 py-3 outline-none"
+        />
         <Command.List class="max-h-80 overflow-auto p-2">
           <Command.Empty class="px-3 py-2 text-soft">Nothing of that name.</Command.Empty>
           {#each places as place (place.href)}

@@ -8,7 +8,14 @@
     problem = null,
     hint = '',
     children
-  }: { label: string; name: string; unit?: string; problem?: string | null; hint?: string; children: Snippet } = $props();
+  }: {
+    label: string;
+    name: string;
+    unit?: string;
+    problem?: string | null;
+    hint?: string;
+    children: Snippet;
+  } = $props();
 </script>
 
 <div class="min-w-0">

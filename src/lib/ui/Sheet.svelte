@@ -20,7 +20,9 @@
         : 'max-w-md'}"
     >
       <Dialog.Title class="text-base font-bold">{title}</Dialog.Title>
-      {#if description}<Dialog.Description class="mt-1 text-[13px] text-soft">{description}</Dialog.Description>{/if}
+      {#if description}<Dialog.Description class="mt-1 text-[13px] text-soft"
+          >{description}</Dialog.Description
+        >{/if}
       <div class="mt-4">{@render children()}</div>
     </Dialog.Content>
   </Dialog.Portal>

@@ -4,7 +4,11 @@
   let { verdict, large = false }: { verdict: Verdict; large?: boolean } = $props();
   const marks: Record<Verdict, { sign: string; colour: string; words: string }> = {
     met: { sign: '◆', colour: 'text-trace border-trace', words: 'Met' },
-    'met with prompt correction': { sign: '◇', colour: 'text-below border-below', words: 'Met with prompt correction' },
+    'met with prompt correction': {
+      sign: '◇',
+      colour: 'text-below border-below',
+      words: 'Met with prompt correction'
+    },
     'not met': { sign: '✕', colour: 'text-hard border-hard', words: 'Not met' }
   };
   const mark = $derived(marks[verdict]);

@@ -82,7 +82,9 @@ export class FlightOutbox {
     const db = await this.database;
     try {
       for (;;) {
-        const attempts = (await db.getAll('attempt')).filter((attempt) => attempt.accountId === this.accountId);
+        const attempts = (await db.getAll('attempt')).filter(
+          (attempt) => attempt.accountId === this.accountId
+        );
         let progressed = false;
         for (const attempt of attempts) progressed = (await this.sendAttempt(db, attempt)) || progressed;
         if (!progressed) break;
@@ -144,6 +146,7 @@ async function request<T>(method: string, address: string, body: unknown): Promi
   });
   if (response.status >= 500) throw new Error(`the server answered ${response.status}`);
   const answer = (await response.json()) as T & { message?: string };
-  if (!response.ok) throw new Refused(response.status, answer.message ?? `the server answered ${response.status}`);
+  if (!response.ok)
+    throw new Refused(response.status, answer.message ?? `the server answered ${response.status}`);
   return answer;
 }

@@ -34,7 +34,11 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   const aircraft = aircraftById(plan.aircraft);
   const tolerance = toleranceProfileById(plan.toleranceProfile);
   const loop = flightLoop(aircraft, trainingAreaById(plan.area), plan);
-  flown = flyDrill(loop, rateAndSpeedDescent(plan, tolerance), message.resume.length > 0 ? { chunks: message.resume } : undefined);
+  flown = flyDrill(
+    loop,
+    rateAndSpeedDescent(plan, tolerance),
+    message.resume.length > 0 ? { chunks: message.resume } : undefined
+  );
   hands = loop.hands();
   if (message.pilot) {
     const briefing = briefingFor(plan, aircraft, tolerance);

@@ -16,35 +16,48 @@
     <p class="text-soft">Finished attempts, newest first{data.everyone ? '' : ` · ${data.chosen?.name}`}</p>
   </div>
   {#if data.me?.teaches && data.chosen}
-    <a href={data.everyone ? '/debrief' : '/debrief?everyone'} class="text-[13px]">{data.everyone ? `only ${data.chosen.name}` : 'the whole school'}</a>
+    <a href={data.everyone ? '/debrief' : '/debrief?everyone'} class="text-[13px]"
+      >{data.everyone ? `only ${data.chosen.name}` : 'the whole school'}</a
+    >
   {/if}
 </header>
 
 {#if data.attempts.length === 0}
-  <p class="mt-8 text-soft">Nothing has been flown yet. A lesson flown to its end, or stopped, appears here.</p>
+  <p class="mt-8 text-soft">
+    Nothing has been flown yet. A lesson flown to its end, or stopped, appears here.
+  </p>
 {:else}
   <table class="sheet-table mt-4 text-[13px]">
     <thead>
       <tr>
         <th>Flown</th>
         {#if data.everyone}<th>Student</th>{/if}
-        <th>Lesson</th><th>Verdict</th><th class="number">figure</th><th class="number">rate held</th><th class="number">left level at</th><th
-          class="number">lowest at decision</th
-        ><th class="number">to climb</th>
+        <th>Lesson</th><th>Verdict</th><th class="number">figure</th><th class="number">rate held</th><th
+          class="number">left level at</th
+        ><th class="number">lowest at decision</th><th class="number">to climb</th>
       </tr>
     </thead>
     <tbody>
       {#each data.attempts as attempt (attempt.id)}
         {@const c = attempt.comparable}
         <tr class="hover:bg-paper">
-          <td><a href="/debrief/{attempt.id}" class="figure whitespace-nowrap">{atTime(attempt.finishedAt)}</a></td>
+          <td
+            ><a href="/debrief/{attempt.id}" class="figure whitespace-nowrap">{atTime(attempt.finishedAt)}</a
+            ></td
+          >
           {#if data.everyone}<td>{attempt.studentName}</td>{/if}
-          <td>{attempt.lessonNumber}{attempt.pilot === 'student' ? '' : ' · demonstration'}{c.completed ? '' : ' · stopped early'}</td>
+          <td
+            >{attempt.lessonNumber}{attempt.pilot === 'student' ? '' : ' · demonstration'}{c.completed
+              ? ''
+              : ' · stopped early'}</td
+          >
           <td><Verdict verdict={attempt.verdict} /></td>
           <td class="number">{attempt.score}</td>
           <td class="number">{c.rateShare === null ? dash : percent(c.rateShare)}</td>
           <td class="number">{c.descentBegunAt_kt === null ? dash : `${figure(c.descentBegunAt_kt)} kt`}</td>
-          <td class="number">{c.lowestAtDecision_ft === null ? dash : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td>
+          <td class="number"
+            >{c.lowestAtDecision_ft === null ? dash : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td
+          >
           <td class="number">{c.toClimb_s === null ? dash : `${figure(c.toClimb_s, 1)} s`}</td>
         </tr>
       {/each}

@@ -13,7 +13,10 @@
   const LOOK_AGAIN_MS = 5000;
 
   onMount(() => {
-    const timer = setInterval(() => document.visibilityState === 'visible' && invalidate('hanza:lessons'), LOOK_AGAIN_MS);
+    const timer = setInterval(
+      () => document.visibilityState === 'visible' && invalidate('hanza:lessons'),
+      LOOK_AGAIN_MS
+    );
     return () => clearInterval(timer);
   });
 </script>
@@ -31,25 +34,36 @@
       No lesson has been planned yet.
       {data.me?.teaches ? '' : 'As soon as your instructor has planned one, it appears here.'}
     </p>
-    {#if data.me?.teaches}<p class="mt-4"><a class={button.main} href="/plan?student={data.chosen.id}">Plan a lesson</a></p>{/if}
+    {#if data.me?.teaches}<p class="mt-4">
+        <a class={button.main} href="/plan?student={data.chosen.id}">Plan a lesson</a>
+      </p>{/if}
   {:else}
     <ul class="mt-4 grid gap-3 lg:grid-cols-2">
       {#each data.lessons as lesson (lesson.id)}
         <li class="flex items-center justify-between gap-4 border border-line p-4">
           <div class="min-w-0">
-            <p><span class="font-bold">Lesson {lesson.number}</span> <span class="text-xs text-soft">{onDay(lesson.createdAt)}</span></p>
+            <p>
+              <span class="font-bold">Lesson {lesson.number}</span>
+              <span class="text-xs text-soft">{onDay(lesson.createdAt)}</span>
+            </p>
             <p class="figure text-xs">
-              {figure(lesson.plan.startAltitude_ft)} → {figure(lesson.plan.decisionAltitude_ft)} ft, {figure(lesson.plan.descentRate_fpm)} ft/min at {lesson
-                .plan.targetSpeed_kt} kt on {heading(lesson.plan.heading_deg)}
+              {figure(lesson.plan.startAltitude_ft)} → {figure(lesson.plan.decisionAltitude_ft)} ft, {figure(
+                lesson.plan.descentRate_fpm
+              )} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(lesson.plan.heading_deg)}
             </p>
             <p class="mt-1 text-xs text-soft">
               {#if lesson.lastVerdict}
-                {lesson.attempts} {lesson.attempts === 1 ? 'try' : 'tries'} · <Verdict verdict={lesson.lastVerdict as VerdictKind} />
+                {lesson.attempts}
+                {lesson.attempts === 1 ? 'try' : 'tries'} · <Verdict
+                  verdict={lesson.lastVerdict as VerdictKind}
+                />
               {:else}not flown yet{/if}
             </p>
           </div>
           <div class="flex shrink-0 gap-2">
-            <a class={button.plain} href="/plan/{lesson.id}" aria-label="Brief of lesson {lesson.number}">Brief</a>
+            <a class={button.plain} href="/plan/{lesson.id}" aria-label="Brief of lesson {lesson.number}"
+              >Brief</a
+            >
             <a class={button.main} href="/fly/{lesson.id}" aria-label="Fly lesson {lesson.number}">Fly</a>
           </div>
         </li>

@@ -28,15 +28,18 @@
   <section class="mt-5 max-w-4xl">
     <h2>{aircraft.name}</h2>
     <p class="text-[13px] text-soft">
-      {figure(aircraft.mass_kg)} kg · stall {aircraft.speeds.stallClean_kt} kt clean, {aircraft.speeds.stallFlaps_kt} kt with flaps · Vy {aircraft.speeds
-        .bestClimb_kt} kt · flaps up to {aircraft.speeds.flapsExtended_kt} kt · never above {aircraft.speeds.neverExceed_kt} kt
+      {figure(aircraft.mass_kg)} kg · stall {aircraft.speeds.stallClean_kt} kt clean, {aircraft.speeds
+        .stallFlaps_kt} kt with flaps · Vy {aircraft.speeds.bestClimb_kt} kt · flaps up to {aircraft.speeds
+        .flapsExtended_kt} kt · never above {aircraft.speeds.neverExceed_kt} kt
     </p>
     <table class="sheet-table mt-3">
       <thead>
         <tr>
-          <th>Configuration</th><th class="number">speed</th><th class="number">rate</th><th class="number">pitch</th><th class="number">power</th><th
-            class="number">throttle</th
-          ><th class="number">flaps</th><th class="number">trim</th>
+          <th>Configuration</th><th class="number">speed</th><th class="number">rate</th><th class="number"
+            >pitch</th
+          ><th class="number">power</th><th class="number">throttle</th><th class="number">flaps</th><th
+            class="number">trim</th
+          >
         </tr>
       </thead>
       <tbody>
@@ -55,7 +58,8 @@
       </tbody>
     </table>
     <p class="mt-2 text-xs text-soft">
-      Solved from the airplane’s equations of motion in standard air, hands off. An invented airplane: no numbers for any real one.
+      Solved from the airplane’s equations of motion in standard air, hands off. An invented airplane: no
+      numbers for any real one.
     </p>
   </section>
 {/each}

@@ -16,7 +16,8 @@ export const load: PageServerLoad = async ({ locals, url, cookies }) => {
   const identity = instructorFrom(locals);
   const students = await studentNames(identity);
   const wanted = url.searchParams.get('student') ?? cookies.get(CHOSEN_STUDENT_COOKIE) ?? '';
-  const studentId = UUID.test(wanted) && students.some((s) => s.id === wanted) ? wanted : (students[0]?.id ?? null);
+  const studentId =
+    UUID.test(wanted) && students.some((s) => s.id === wanted) ? wanted : (students[0]?.id ?? null);
   const lessons = studentId ? await lessonsOf(identity, studentId) : [];
   const last = lessons[0] ?? null;
   return {
@@ -37,7 +38,8 @@ export const actions: Actions = {
     return refusing(async () => {
       const id = text('id');
       if (!UUID.test(id)) throw new Rejection('id', id, 'a fresh lesson id; open the page again');
-      if (!UUID.test(text('student'))) throw new Rejection('student', text('student'), 'a student of this school');
+      if (!UUID.test(text('student')))
+        throw new Rejection('student', text('student'), 'a student of this school');
       let plan: unknown;
       try {
         plan = JSON.parse(text('plan'));

@@ -36,13 +36,21 @@
         : []
     )
   );
-  const problems = $derived(empty.length > 0 ? empty : problemsOf(plan, aircraft, trainingAreaById(plan.area)));
-  const refused = $derived(form && 'field' in form && touchedSince === 0 ? { field: form.field, message: form.message } : null);
-  const briefing = $derived(problems.length > 0 ? null : briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile)));
+  const problems = $derived(
+    empty.length > 0 ? empty : problemsOf(plan, aircraft, trainingAreaById(plan.area))
+  );
+  const refused = $derived(
+    form && 'field' in form && touchedSince === 0 ? { field: form.field, message: form.message } : null
+  );
+  const briefing = $derived(
+    problems.length > 0 ? null : briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile))
+  );
   const ready = $derived(briefing !== null && !('kind' in briefing) && data.studentId !== null);
 
   function problem(field: keyof LessonPlan | 'student'): string | null {
-    return problems.find((p) => p.field === field)?.message ?? (refused?.field === field ? refused.message : null);
+    return (
+      problems.find((p) => p.field === field)?.message ?? (refused?.field === field ? refused.message : null)
+    );
   }
   const invalid = (field: keyof LessonPlan) => (problem(field) ? true : undefined);
   const described = (field: keyof LessonPlan) => (problem(field) ? `${field}-problem` : undefined);
@@ -56,7 +64,24 @@
 
 <svelte:head><title>Plan a lesson · Hanza</title></svelte:head>
 
-{#snippet number(label: string, field: 'startAltitude_ft' | 'startSpeed_kt' | 'heading_deg' | 'targetSpeed_kt' | 'descentRate_fpm' | 'decisionAltitude_ft' | 'climbSpeed_kt' | 'levelOffAltitude_ft' | 'windFrom_deg' | 'windSpeed_kt' | 'altimeterSetting_hPa', unit: string, step: number, hint = '')}
+{#snippet number(
+  label: string,
+  field:
+    | 'startAltitude_ft'
+    | 'startSpeed_kt'
+    | 'heading_deg'
+    | 'targetSpeed_kt'
+    | 'descentRate_fpm'
+    | 'decisionAltitude_ft'
+    | 'climbSpeed_kt'
+    | 'levelOffAltitude_ft'
+    | 'windFrom_deg'
+    | 'windSpeed_kt'
+    | 'altimeterSetting_hPa',
+  unit: string,
+  step: number,
+  hint = ''
+)}
   <Field {label} name={field} {unit} problem={problem(field)} {hint}>
     <input
       id={field}
@@ -74,8 +99,9 @@
   <div>
     <h1>Plan a lesson</h1>
     <p class="text-soft">
-      {#if data.last}Begins from lesson {data.last.number}{data.last.verdict ? `, ${data.last.verdict}` : ', not flown yet'}.{:else}Begins from the
-        airplane’s own figures.{/if}
+      {#if data.last}Begins from lesson {data.last.number}{data.last.verdict
+          ? `, ${data.last.verdict}`
+          : ', not flown yet'}.{:else}Begins from the airplane’s own figures.{/if}
     </p>
   </div>
   <div class="flex gap-2">
@@ -105,24 +131,35 @@
           name="student"
           class={input}
           value={data.studentId}
-          onchange={(event) => goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
+          onchange={(event) =>
+            goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
         >
-          {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option>{/each}
+          {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
+            >{/each}
         </select>
       </Field>
       <Field label="Airplane" name="aircraft" problem={problem('aircraft')}>
         <select id="aircraft" class={input} bind:value={plan.aircraft}>
-          {#each aircraftCatalogue as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
+          {#each aircraftCatalogue as choice (choice.id)}<option value={choice.id}>{choice.name}</option
+            >{/each}
         </select>
       </Field>
-      <Field label="Where" name="area" problem={problem('area')} hint={trainingAreaById(plan.area).groundElevation_ft > 0 ? `ground up to ${trainingAreaById(plan.area).groundElevation_ft} ft` : 'over the sea'}>
+      <Field
+        label="Where"
+        name="area"
+        problem={problem('area')}
+        hint={trainingAreaById(plan.area).groundElevation_ft > 0
+          ? `ground up to ${trainingAreaById(plan.area).groundElevation_ft} ft`
+          : 'over the sea'}
+      >
         <select id="area" class={input} bind:value={plan.area}>
           {#each trainingAreas as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
         </select>
       </Field>
       <Field label="Tolerances" name="toleranceProfile" problem={problem('toleranceProfile')}>
         <select id="toleranceProfile" class={input} bind:value={plan.toleranceProfile}>
-          {#each toleranceProfiles as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
+          {#each toleranceProfiles as choice (choice.id)}<option value={choice.id}>{choice.name}</option
+            >{/each}
         </select>
       </Field>
     </fieldset>
@@ -139,8 +176,15 @@
       {@render number('Speed', 'targetSpeed_kt', 'kt', 5)}
       {@render number('Rate', 'descentRate_fpm', 'ft/min', 50)}
       <Field label="Flaps" name="flaps_deg" problem={problem('flaps_deg')}>
-        <select id="flaps_deg" class={numberInput} bind:value={plan.flaps_deg} aria-invalid={invalid('flaps_deg')}>
-          {#each aircraft.flaps.positions_deg as position (position)}<option value={position}>{position}°</option>{/each}
+        <select
+          id="flaps_deg"
+          class={numberInput}
+          bind:value={plan.flaps_deg}
+          aria-invalid={invalid('flaps_deg')}
+        >
+          {#each aircraft.flaps.positions_deg as position (position)}<option value={position}
+              >{position}°</option
+            >{/each}
         </select>
       </Field>
       {@render number('Decision altitude', 'decisionAltitude_ft', 'ft', 100)}
@@ -161,9 +205,29 @@
           {#each turbulenceLevels as level (level)}<option value={level}>{level}</option>{/each}
         </select>
       </Field>
-      {@render number('Altimeter setting', 'altimeterSetting_hPa', 'hPa', 1, `${(plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY).toFixed(2)} inHg`)}
-      <Field label="Cloud base" name="cloudBase_ft" unit="ft" problem={problem('cloudBase_ft')} hint="empty: view-limiting device">
-        <input id="cloudBase_ft" type="number" step="100" min="0" max="20000" class={numberInput} bind:value={plan.cloudBase_ft} />
+      {@render number(
+        'Altimeter setting',
+        'altimeterSetting_hPa',
+        'hPa',
+        1,
+        `${(plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY).toFixed(2)} inHg`
+      )}
+      <Field
+        label="Cloud base"
+        name="cloudBase_ft"
+        unit="ft"
+        problem={problem('cloudBase_ft')}
+        hint="empty: view-limiting device"
+      >
+        <input
+          id="cloudBase_ft"
+          type="number"
+          step="100"
+          min="0"
+          max="20000"
+          class={numberInput}
+          bind:value={plan.cloudBase_ft}
+        />
       </Field>
     </fieldset>
 
@@ -190,7 +254,15 @@
           <h2 class="text-hard">This cannot be flown yet</h2>
           <ul class="mt-2 grid gap-2 text-[13px]">
             {#each problems as { field, message } (field)}
-              <li><a href="#{field}" onclick={(event) => { event.preventDefault(); document.getElementById(field)?.focus(); }}>{message}</a></li>
+              <li>
+                <a
+                  href="#{field}"
+                  onclick={(event) => {
+                    event.preventDefault();
+                    document.getElementById(field)?.focus();
+                  }}>{message}</a
+                >
+              </li>
             {/each}
             {#if briefing && 'kind' in briefing}<li>{briefing.explanation}</li>{/if}
           </ul>

@@ -11,7 +11,14 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 export const load: PageServerLoad = async ({ locals, parent }) => {
   const { chosen } = await parent();
-  if (!chosen) return { entries: [], progress: [], set: instrumentRatingAirplane, freshId: randomUUID(), today: today() };
+  if (!chosen)
+    return {
+      entries: [],
+      progress: [],
+      set: instrumentRatingAirplane,
+      freshId: randomUUID(),
+      today: today()
+    };
   const entries = await logOf(identityFrom(locals), chosen.id);
   return {
     entries,
@@ -28,7 +35,8 @@ export const actions: Actions = {
     const form = await request.formData();
     const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      if (!UUID.test(text('id')) || !UUID.test(text('student'))) throw new Rejection('student', text('student'), 'a student of this school');
+      if (!UUID.test(text('id')) || !UUID.test(text('student')))
+        throw new Rejection('student', text('student'), 'a student of this school');
       const kinds = form.getAll('approachKind').map(String);
       const places = form.getAll('approachPlace').map(String);
       const content = {
@@ -37,10 +45,13 @@ export const actions: Actions = {
         aircraft: text('aircraft').trim(),
         route: text('route').trim(),
         ...Object.fromEntries(
-          ['total_h', 'instrumentActual_h', 'instrumentSimulated_h', 'crossCountryPic_h', 'ifrCrossCountry_nm'].map((name) => [
-            name,
-            numberFrom(name, text(name))
-          ])
+          [
+            'total_h',
+            'instrumentActual_h',
+            'instrumentSimulated_h',
+            'crossCountryPic_h',
+            'ifrCrossCountry_nm'
+          ].map((name) => [name, numberFrom(name, text(name))])
         ),
         withInstructor: form.has('withInstructor'),
         approaches: kinds.map((kind, index) => ({ kind, place: (places[index] ?? '').trim() })),
@@ -50,7 +61,11 @@ export const actions: Actions = {
         remarks: text('remarks').trim()
       };
       const corrects = UUID.test(text('corrects')) ? text('corrects') : null;
-      await enterTraining(identity, { id: text('id'), studentId: text('student'), corrects, content }, today());
+      await enterTraining(
+        identity,
+        { id: text('id'), studentId: text('student'), corrects, content },
+        today()
+      );
       return { done: 'enter' };
     });
   },

@@ -24,16 +24,34 @@
     onclose: () => void;
   } = $props();
 
-  let approaches = $state<{ kind: string; place: string }[]>(untrack(() => start?.approaches.map((a) => ({ ...a })) ?? []));
+  let approaches = $state<{ kind: string; place: string }[]>(
+    untrack(() => start?.approaches.map((a) => ({ ...a })) ?? [])
+  );
   let sent = $state(false);
   const problem = (field: string) => (sent && refusal?.field === field ? refusal.message : null);
   const approachProblem = $derived(sent && refusal?.field.startsWith('approaches') ? refusal.message : null);
-  const deviceNames = { airplane: 'airplane', 'basic-atd': 'basic training device', 'advanced-atd': 'advanced training device', ftd: 'flight training device' };
+  const deviceNames = {
+    airplane: 'airplane',
+    'basic-atd': 'basic training device',
+    'advanced-atd': 'advanced training device',
+    ftd: 'flight training device'
+  };
 </script>
 
-{#snippet hours(label: string, name: 'total_h' | 'instrumentActual_h' | 'instrumentSimulated_h' | 'crossCountryPic_h')}
+{#snippet hours(
+  label: string,
+  name: 'total_h' | 'instrumentActual_h' | 'instrumentSimulated_h' | 'crossCountryPic_h'
+)}
   <Field {label} {name} unit="h" problem={problem(name)}>
-    <input id={name} {name} inputmode="decimal" class={numberInput} value={start?.[name] ?? ''} placeholder="0.0" aria-invalid={problem(name) ? true : undefined} />
+    <input
+      id={name}
+      {name}
+      inputmode="decimal"
+      class={numberInput}
+      value={start?.[name] ?? ''}
+      placeholder="0.0"
+      aria-invalid={problem(name) ? true : undefined}
+    />
   </Field>
 {/snippet}
 
@@ -53,7 +71,15 @@
   <input type="hidden" name="corrects" value={corrects ?? ''} />
   <div class="grid grid-cols-[150px_1fr_1fr] gap-3">
     <Field label="Date" name="date" problem={problem('date')}>
-      <input id="date" name="date" type="date" max={today} class="{input} figure" value={start?.date ?? today} required />
+      <input
+        id="date"
+        name="date"
+        type="date"
+        max={today}
+        class="{input} figure"
+        value={start?.date ?? today}
+        required
+      />
     </Field>
     <Field label="Flown in" name="device" problem={problem('device')}>
       <select id="device" name="device" class={input} value={start?.device ?? 'airplane'}>
@@ -61,11 +87,26 @@
       </select>
     </Field>
     <Field label="Type and registration" name="aircraft" problem={problem('aircraft')}>
-      <input id="aircraft" name="aircraft" class={input} value={start?.aircraft ?? ''} required maxlength="60" />
+      <input
+        id="aircraft"
+        name="aircraft"
+        class={input}
+        value={start?.aircraft ?? ''}
+        required
+        maxlength="60"
+      />
     </Field>
   </div>
   <Field label="Route" name="route" problem={problem('route')}>
-    <input id="route" name="route" class={input} value={start?.route ?? ''} placeholder="XVLB – XVKO – XVLB" required maxlength="120" />
+    <input
+      id="route"
+      name="route"
+      class={input}
+      value={start?.route ?? ''}
+      placeholder="XVLB – XVKO – XVLB"
+      required
+      maxlength="120"
+    />
   </Field>
   <div class="grid grid-cols-4 gap-3">
     {@render hours('Total', 'total_h')}
@@ -75,37 +116,80 @@
   </div>
   <div class="grid grid-cols-2 gap-3">
     <Field label="Safety pilot" name="safetyPilot" problem={problem('safetyPilot')}>
-      <input id="safetyPilot" name="safetyPilot" class={input} value={start?.safetyPilot ?? ''} maxlength="80" />
+      <input
+        id="safetyPilot"
+        name="safetyPilot"
+        class={input}
+        value={start?.safetyPilot ?? ''}
+        maxlength="80"
+      />
     </Field>
-    <Field label="IFR cross-country" name="ifrCrossCountry_nm" unit="NM" problem={problem('ifrCrossCountry_nm')}>
-      <input id="ifrCrossCountry_nm" name="ifrCrossCountry_nm" inputmode="numeric" class={numberInput} value={start?.ifrCrossCountry_nm ?? ''} placeholder="0" />
+    <Field
+      label="IFR cross-country"
+      name="ifrCrossCountry_nm"
+      unit="NM"
+      problem={problem('ifrCrossCountry_nm')}
+    >
+      <input
+        id="ifrCrossCountry_nm"
+        name="ifrCrossCountry_nm"
+        inputmode="numeric"
+        class={numberInput}
+        value={start?.ifrCrossCountry_nm ?? ''}
+        placeholder="0"
+      />
     </Field>
   </div>
   <div class="flex flex-wrap gap-x-5 text-[13px]">
-    <label class="flex min-h-9 items-center gap-2"><input type="checkbox" name="withInstructor" checked={start?.withInstructor ?? true} /> with an instructor</label>
-    <label class="flex min-h-9 items-center gap-2"><input type="checkbox" name="holding" checked={start?.holding ?? false} /> holding</label>
     <label class="flex min-h-9 items-center gap-2"
-      ><input type="checkbox" name="interceptingTracking" checked={start?.interceptingTracking ?? false} /> intercepting and tracking</label
+      ><input type="checkbox" name="withInstructor" checked={start?.withInstructor ?? true} /> with an instructor</label
+    >
+    <label class="flex min-h-9 items-center gap-2"
+      ><input type="checkbox" name="holding" checked={start?.holding ?? false} /> holding</label
+    >
+    <label class="flex min-h-9 items-center gap-2"
+      ><input type="checkbox" name="interceptingTracking" checked={start?.interceptingTracking ?? false} /> intercepting
+      and tracking</label
     >
   </div>
   <fieldset>
     <legend class="text-xs text-soft">Approaches</legend>
     {#each approaches as approach, index (index)}
       <div class="mt-1 flex items-center gap-2">
-        <select name="approachKind" class="{input} max-w-40" aria-label="Kind of approach {index + 1}" bind:value={approach.kind}>
+        <select
+          name="approachKind"
+          class="{input} max-w-40"
+          aria-label="Kind of approach {index + 1}"
+          bind:value={approach.kind}
+        >
           {#each approachKinds as kind (kind)}<option>{kind}</option>{/each}
         </select>
-        <input name="approachPlace" class={input} aria-label="Place of approach {index + 1}" placeholder="where" bind:value={approach.place} maxlength="40" />
+        <input
+          name="approachPlace"
+          class={input}
+          aria-label="Place of approach {index + 1}"
+          placeholder="where"
+          bind:value={approach.place}
+          maxlength="40"
+        />
         <button type="button" class={button.quiet} onclick={() => approaches.splice(index, 1)}>remove</button>
       </div>
     {/each}
     {#if approachProblem}<p class="mt-1 text-xs text-hard" role="alert">{approachProblem}</p>{/if}
-    <button type="button" class="{button.quiet} !px-0" onclick={() => approaches.push({ kind: 'ILS', place: '' })}>add an approach</button>
+    <button
+      type="button"
+      class="{button.quiet} !px-0"
+      onclick={() => approaches.push({ kind: 'ILS', place: '' })}>add an approach</button
+    >
   </fieldset>
   <Field label="Remarks" name="remarks" problem={problem('remarks')}>
-    <textarea id="remarks" name="remarks" rows="2" class={input} maxlength="1000">{start?.remarks ?? ''}</textarea>
+    <textarea id="remarks" name="remarks" rows="2" class={input} maxlength="1000"
+      >{start?.remarks ?? ''}</textarea
+    >
   </Field>
-  {#if sent && refusal && refusal.field === ''}<p class="text-[13px] text-hard" role="alert">{refusal.message}</p>{/if}
+  {#if sent && refusal && refusal.field === ''}<p class="text-[13px] text-hard" role="alert">
+      {refusal.message}
+    </p>{/if}
   <div class="flex justify-end gap-2">
     <button type="button" class={button.plain} onclick={onclose}>Cancel</button>
     <button class={button.main}>{corrects ? 'Enter the correction' : 'Enter'}</button>

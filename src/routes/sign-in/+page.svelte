@@ -27,8 +27,8 @@
       <circle cx="330" cy="88" r="4" fill="var(--now)" />
     </svg>
     <p class="mt-8 max-w-sm text-xs text-soft">
-      Training aid, not for navigation. Use current charts, the airplane’s own handbook and your authority’s rules; a
-      qualified instructor decides.
+      Training aid, not for navigation. Use current charts, the airplane’s own handbook and your authority’s
+      rules; a qualified instructor decides.
     </p>
   </div>
   <form method="POST" use:enhance class="self-center">
@@ -46,7 +46,13 @@
     </label>
     <label class="mb-4 block text-xs text-soft"
       >Password
-      <input class="{input} mt-1 text-sm" type="password" name="password" autocomplete="current-password" required />
+      <input
+        class="{input} mt-1 text-sm"
+        type="password"
+        name="password"
+        autocomplete="current-password"
+        required
+      />
     </label>
     {#if form?.message}<p class="mb-3 text-[13px] text-hard" role="alert">{form.message}</p>{/if}
     <button class="{button.main} w-full">Sign in</button>

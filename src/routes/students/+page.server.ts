@@ -19,7 +19,12 @@ export const actions: Actions = {
     const form = await request.formData();
     const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      const id = await addStudent(identity, { name: text('name'), email: text('email'), stage: text('stage'), password: text('password') });
+      const id = await addStudent(identity, {
+        name: text('name'),
+        email: text('email'),
+        stage: text('stage'),
+        password: text('password')
+      });
       redirect(303, `/students/${id}`);
     });
   }

@@ -33,7 +33,14 @@
   <div class="flex gap-2">
     <form role="search" class="flex gap-2">
       <label class="sr-only" for="named">Find by name</label>
-      <input bind:this={search} id="named" name="named" value={data.named} placeholder="Find by name" class="{input} w-44" />
+      <input
+        bind:this={search}
+        id="named"
+        name="named"
+        value={data.named}
+        placeholder="Find by name"
+        class="{input} w-44"
+      />
     </form>
     <button class={button.plain} onclick={() => (adding = true)}>Add a student</button>
   </div>
@@ -63,11 +70,19 @@
           <td><a href="/students/{student.id}" class="font-bold text-ink">{student.name}</a></td>
           <td class="text-soft">{student.stage}</td>
           <td><ScoreSpark scores={student.scores} /></td>
-          <td>{#if student.lastVerdict}<Verdict verdict={student.lastVerdict as VerdictKind} />{/if}</td>
+          <td
+            >{#if student.lastVerdict}<Verdict verdict={student.lastVerdict as VerdictKind} />{/if}</td
+          >
           <td class="number">{student.attempts}</td>
           <td class="number">{student.lastFlown ? onDay(student.lastFlown) : '–'}</td>
           <td class="number">{figure(student.instrument_h, 1)}</td>
-          <td class="text-right"><a href="/plan?student={student.id}" class="text-[13px]" aria-label="Plan a lesson for {student.name}">Plan a lesson</a></td>
+          <td class="text-right"
+            ><a
+              href="/plan?student={student.id}"
+              class="text-[13px]"
+              aria-label="Plan a lesson for {student.name}">Plan a lesson</a
+            ></td
+          >
         </tr>
       {/each}
     </tbody>
@@ -77,14 +92,22 @@
   </p>
   {#if data.pages > 1}
     <nav class="mt-3 flex gap-3 text-[13px]" aria-label="Pages">
-      {#if data.page > 1}<a href="?named={encodeURIComponent(data.named)}&page={data.page - 1}">Earlier names</a>{/if}
+      {#if data.page > 1}<a href="?named={encodeURIComponent(data.named)}&page={data.page - 1}"
+          >Earlier names</a
+        >{/if}
       <span class="text-soft">page {data.page} of {data.pages}</span>
-      {#if data.page < data.pages}<a href="?named={encodeURIComponent(data.named)}&page={data.page + 1}">Later names</a>{/if}
+      {#if data.page < data.pages}<a href="?named={encodeURIComponent(data.named)}&page={data.page + 1}"
+          >Later names</a
+        >{/if}
     </nav>
   {/if}
 {/if}
 
-<Sheet bind:open={adding} title="Add a student" description="They sign in with this e-mail and first password.">
+<Sheet
+  bind:open={adding}
+  title="Add a student"
+  description="They sign in with this e-mail and first password."
+>
   <form method="POST" action="?/add" use:enhance class="grid gap-3">
     <Field label="Name" name="name" problem={problem('name')}>
       <input id="name" name="name" class={input} required autocomplete="off" />
@@ -96,7 +119,14 @@
       <input id="stage" name="stage" class={input} placeholder="Attitude flying" />
     </Field>
     <Field label="First password" name="password" problem={problem('password')}>
-      <input id="password" name="password" type="password" class={input} required autocomplete="new-password" />
+      <input
+        id="password"
+        name="password"
+        type="password"
+        class={input}
+        required
+        autocomplete="new-password"
+      />
     </Field>
     <div class="mt-2 flex justify-end gap-2">
       <button type="button" class={button.plain} onclick={() => (adding = false)}>Cancel</button>

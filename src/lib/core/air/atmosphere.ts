@@ -13,12 +13,18 @@ const PRESSURE_EXPONENT = STANDARD_GRAVITY_MPS2 / (LAPSE_RATE_KPM * GAS_CONSTANT
 
 /** Static pressure (Pa) at a pressure altitude (m). */
 export function pressureAt(pressureAltitude_m: number): number {
-  return SEA_LEVEL_PRESSURE_PA * Math.pow(1 - (LAPSE_RATE_KPM * pressureAltitude_m) / SEA_LEVEL_TEMPERATURE_K, PRESSURE_EXPONENT);
+  return (
+    SEA_LEVEL_PRESSURE_PA *
+    Math.pow(1 - (LAPSE_RATE_KPM * pressureAltitude_m) / SEA_LEVEL_TEMPERATURE_K, PRESSURE_EXPONENT)
+  );
 }
 
 /** Pressure altitude (m) at which the standard atmosphere has this static pressure (Pa); inverse of `pressureAt`. */
 export function pressureAltitudeOf(pressure_Pa: number): number {
-  return (SEA_LEVEL_TEMPERATURE_K / LAPSE_RATE_KPM) * (1 - Math.pow(pressure_Pa / SEA_LEVEL_PRESSURE_PA, 1 / PRESSURE_EXPONENT));
+  return (
+    (SEA_LEVEL_TEMPERATURE_K / LAPSE_RATE_KPM) *
+    (1 - Math.pow(pressure_Pa / SEA_LEVEL_PRESSURE_PA, 1 / PRESSURE_EXPONENT))
+  );
 }
 
 /** Air temperature (K) at a pressure altitude (m), with an offset from standard (K). */
@@ -45,7 +51,8 @@ export function calibratedFromTrue(tas_mps: number, pressure_Pa: number, density
 /** True airspeed from calibrated airspeed; inverse of `calibratedFromTrue`. */
 export function trueFromCalibrated(cas_mps: number, pressure_Pa: number, density_kgpm3: number): number {
   const seaLevelSoundSquared = (1.4 * SEA_LEVEL_PRESSURE_PA) / SEA_LEVEL_DENSITY_KGPM3;
-  const impact_Pa = SEA_LEVEL_PRESSURE_PA * (Math.pow(1 + (0.2 * cas_mps * cas_mps) / seaLevelSoundSquared, 3.5) - 1);
+  const impact_Pa =
+    SEA_LEVEL_PRESSURE_PA * (Math.pow(1 + (0.2 * cas_mps * cas_mps) / seaLevelSoundSquared, 3.5) - 1);
   const machSquared = 5 * (Math.pow(impact_Pa / pressure_Pa + 1, 2 / 7) - 1);
   return Math.sqrt((machSquared * 1.4 * pressure_Pa) / density_kgpm3);
 }
@@ -65,5 +72,8 @@ export function pressureAltitudeFor(altitude_ft: number, altimeterSetting_hPa: n
 export function trueFromIndicated(ias_kt: number, pressureAltitude_ft: number, offset_K = 0): number {
   const height_m = pressureAltitude_ft * METRES_PER_FOOT;
   const cas_mps = ias_kt * METRES_PER_SECOND_PER_KNOT;
-  return trueFromCalibrated(cas_mps, pressureAt(height_m), densityAt(height_m, offset_K)) / METRES_PER_SECOND_PER_KNOT;
+  return (
+    trueFromCalibrated(cas_mps, pressureAt(height_m), densityAt(height_m, offset_K)) /
+    METRES_PER_SECOND_PER_KNOT
+  );
 }

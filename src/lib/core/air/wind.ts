@@ -14,7 +14,11 @@ export function windVelocity(wind: Wind): { north: number; east: number } {
 }
 
 /** Track (same north as the heading) and groundspeed of an airplane on a heading in a wind. */
-export function groundTrack(heading_deg: number, tas_kt: number, wind: Wind): { track_deg: number; groundspeed_kt: number } {
+export function groundTrack(
+  heading_deg: number,
+  tas_kt: number,
+  wind: Wind
+): { track_deg: number; groundspeed_kt: number } {
   const air = windVelocity(wind);
   const north = tas_kt * Math.cos(heading_deg * RADIANS_PER_DEGREE) + air.north;
   const east = tas_kt * Math.sin(heading_deg * RADIANS_PER_DEGREE) + air.east;

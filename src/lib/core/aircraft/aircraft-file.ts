@@ -19,7 +19,11 @@ export const AircraftFile = Type.Object(
       yaw_kgm2: number('kg·m²', 50, 400000),
       product_kgm2: number('kg·m²', -20000, 20000)
     }),
-    wing: Type.Object({ area_m2: number('m²', 2, 200), span_m: number('m', 3, 60), chord_m: number('m', 0.3, 10) }),
+    wing: Type.Object({
+      area_m2: number('m²', 2, 200),
+      span_m: number('m', 3, 60),
+      chord_m: number('m', 0.3, 10)
+    }),
     lift: Type.Object({
       zeroAngle: number('', -1, 2),
       slope_prad: number('/rad', 2, 8),
@@ -28,7 +32,11 @@ export const AircraftFile = Type.Object(
       stallAngle_deg: number('°', 8, 30),
       stallWidth_deg: number('°', 0.3, 6)
     }),
-    drag: Type.Object({ zeroLift: number('', 0.005, 0.2), induced: number('', 0.01, 0.3), sideslip_prad2: number('', 0, 3) }),
+    drag: Type.Object({
+      zeroLift: number('', 0.005, 0.2),
+      induced: number('', 0.01, 0.3),
+      sideslip_prad2: number('', 0, 3)
+    }),
     pitch: Type.Object({
       zeroAngle: number('', -0.5, 0.5),
       angle_prad: number('/rad', -5, 0),
@@ -92,6 +100,10 @@ export const AircraftFile = Type.Object(
       { minItems: 1, maxItems: 30 }
     )
   },
-  { $id: 'https://hanza.invalid/schema/aircraft.json', title: 'Hanza aircraft file', additionalProperties: false }
+  {
+    $id: 'https://hanza.invalid/schema/aircraft.json',
+    title: 'Hanza aircraft file',
+    additionalProperties: false
+  }
 );
 export type AircraftFile = Static<typeof AircraftFile>;

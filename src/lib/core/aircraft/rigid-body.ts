@@ -80,14 +80,18 @@ export function rigidBody(file: AircraftFile): RigidBody {
     // Longitudinal coefficients; `stalled` runs smoothly from 0 to 1 around the stall on either side.
     const above = (alpha - stallAngle) / stallWidth;
     const below = (-alpha - stallAngle) / stallWidth;
-    const stalled = 1 / (1 + Math.exp(above > 40 ? -40 : -above)) + 1 / (1 + Math.exp(below > 40 ? -40 : -below));
+    const stalled =
+      1 / (1 + Math.exp(above > 40 ? -40 : -above)) + 1 / (1 + Math.exp(below > 40 ? -40 : -below));
     const sine = Math.sin(alpha);
     const cosine = Math.cos(alpha);
     const flapLift = flaps.lift_pdeg * flap;
     const attached = lift.zeroAngle + lift.slope_prad * alpha + flapLift;
     const plate = 2 * sine * cosine;
     const liftCoefficient =
-      (1 - stalled) * attached + stalled * plate + lift.pitchRate * halfChordRate * q + lift.elevator * c.elevator;
+      (1 - stalled) * attached +
+      stalled * plate +
+      lift.pitchRate * halfChordRate * q +
+      lift.elevator * c.elevator;
     const dragCoefficient =
       drag.zeroLift +
       flaps.drag_pdeg * flap +
@@ -100,7 +104,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const sigma = density / SEA_LEVEL_DENSITY_KGPM3;
     const altitudeFactor = 1.132 * sigma - 0.132; // Gagg and Ferrar, 1934: full-throttle power of an unsupercharged engine
     const engineTorque =
-      (engine.idleTorqueShare + (1 - engine.idleTorqueShare) * c.throttle) * ratedTorque * altitudeFactor - engine.friction_Nm;
+      (engine.idleTorqueShare + (1 - engine.idleTorqueShare) * c.throttle) * ratedTorque * altitudeFactor -
+      engine.friction_Nm;
     const advance = (ua > 0 ? ua : 0) / (n * diameter);
     const thrust = (ct0 + ct1 * advance + ct2 * advance * advance) * density * n * n * diameter4;
     const propellerTorque =
@@ -136,7 +141,11 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const yawMoment =
       qS *
       span *
-      (yaw.sideslip_prad * beta + yaw.rollRate * pHat + yaw.yawRate * rHat + yaw.aileron * c.aileron + yaw.rudder * c.rudder);
+      (yaw.sideslip_prad * beta +
+        yaw.rollRate * pHat +
+        yaw.yawRate * rHat +
+        yaw.aileron * c.aileron +
+        yaw.rudder * c.rudder);
 
     d[15] = fx / mass;
     d[16] = fy / mass;

@@ -1,10 +1,21 @@
 import { DEGREES_PER_RADIAN } from '../measure/angle';
 import { figure } from '../measure/figure';
 import { solveLinearSystem } from '../measure/linear-system';
-import { METRES_PER_FOOT, METRES_PER_SECOND_PER_FOOT_PER_MINUTE, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
+import {
+  METRES_PER_FOOT,
+  METRES_PER_SECOND_PER_FOOT_PER_MINUTE,
+  METRES_PER_SECOND_PER_KNOT
+} from '../measure/units';
 import { densityAt, pressureAt, trueFromCalibrated } from '../air/atmosphere';
 import type { AircraftFile } from './aircraft-file';
-import { STATE, STATE_LENGTH, setAttitude, type AirplaneState, type AirSample, type Controls } from './airplane-state';
+import {
+  STATE,
+  STATE_LENGTH,
+  setAttitude,
+  type AirplaneState,
+  type AirSample,
+  type Controls
+} from './airplane-state';
 import { RATE_LENGTH, rigidBody } from './rigid-body';
 
 /** A steady wings-level flight to be found. */
@@ -39,7 +50,6 @@ export interface NoTrim {
   explanation: string;
 }
 
-
 /**
  * Finds steady, wings-level, hands-off flight (zero elevator force) by Newton's method on the equations of motion:
  * the four unknowns are angle of attack, trim, propeller speed, and throttle (or the climb angle at a given throttle).
@@ -68,7 +78,8 @@ export function trim(file: AircraftFile, condition: TrimCondition): Trim | NoTri
   if (found.angleOfAttack_deg > file.lift.stallAngle_deg - file.lift.stallWidth_deg) {
     return no('stalled', `The ${file.name} would be stalled at ${said}.`);
   }
-  if (Math.abs(found.trim) > 1) return no('beyond the trim', `The trim of the ${file.name} does not reach ${said}.`);
+  if (Math.abs(found.trim) > 1)
+    return no('beyond the trim', `The trim of the ${file.name} does not reach ${said}.`);
   return found;
 }
 
@@ -80,14 +91,25 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
   const body = rigidBody(file);
   const height_m = condition.pressureAltitude_ft * METRES_PER_FOOT;
   const density = densityAt(height_m, condition.temperatureOffset_K ?? 0);
-  const speed = trueFromCalibrated(condition.ias_kt * METRES_PER_SECOND_PER_KNOT, pressureAt(height_m), density);
+  const speed = trueFromCalibrated(
+    condition.ias_kt * METRES_PER_SECOND_PER_KNOT,
+    pressureAt(height_m),
+    density
+  );
   const asked = condition.verticalSpeed_fpm ?? 0;
   const askedAngle = Math.asin((asked * METRES_PER_SECOND_PER_FOOT_PER_MINUTE) / speed);
   if (!Number.isFinite(askedAngle) || !(density > 0)) return null;
   const air: AirSample = stillAir(density);
   const state = new Float64Array(STATE_LENGTH);
   const rate = new Float64Array(RATE_LENGTH);
-  const controls: Controls = { aileron: 0, elevator: 0, rudder: 0, throttle: 1, trim: 0, flapsTarget_deg: condition.flaps_deg };
+  const controls: Controls = {
+    aileron: 0,
+    elevator: 0,
+    rudder: 0,
+    throttle: 1,
+    trim: 0,
+    flapsTarget_deg: condition.flaps_deg
+  };
 
   const apply = (x: readonly number[]) => {
     const [alpha, trimSetting, engineSpeed, last] = x as [number, number, number, number];
@@ -95,7 +117,11 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
     controls.throttle = fixedThrottle ?? last;
     state[STATE.forward] = speed * Math.cos(alpha);
     state[STATE.down] = speed * Math.sin(alpha);
-    setAttitude(state, { pitch_rad: alpha + (fixedThrottle === null ? askedAngle : last), bank_rad: 0, heading_rad: 0 });
+    setAttitude(state, {
+      pitch_rad: alpha + (fixedThrottle === null ? askedAngle : last),
+      bank_rad: 0,
+      heading_rad: 0
+    });
     state[STATE.altitude] = height_m;
     state[STATE.engineSpeed] = engineSpeed;
     state[STATE.flaps] = condition.flaps_deg;
@@ -104,7 +130,12 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
   };
 
   const firstClimb = fixedThrottle === 0 ? -0.08 : 0.05;
-  let x = [0.05, 0, (fixedThrottle === 0 ? 0.5 : 0.8) * file.engine.ratedSpeed_rps, fixedThrottle === null ? 0.5 : firstClimb];
+  let x = [
+    0.05,
+    0,
+    (fixedThrottle === 0 ? 0.5 : 0.8) * file.engine.ratedSpeed_rps,
+    fixedThrottle === null ? 0.5 : firstClimb
+  ];
   let residual = apply(x);
   for (let iteration = 0; iteration < 80 && Math.max(...residual.map(Math.abs)) > 1e-10; iteration++) {
     const columns = x.map((value, i) => {
@@ -116,7 +147,11 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
     const change = solveLinearSystem(jacobian, residual);
     if (!change) break;
     // A long first stride can throw the angle of attack past the stall, where there is no way back.
-    const stride = Math.min(1, 0.08 / Math.max(1e-12, Math.abs(change[0]!)), 12 / Math.max(1e-12, Math.abs(change[2]!)));
+    const stride = Math.min(
+      1,
+      0.08 / Math.max(1e-12, Math.abs(change[0]!)),
+      12 / Math.max(1e-12, Math.abs(change[2]!))
+    );
     x = x.map((value, i) => value - stride * change[i]!);
     residual = apply(x);
   }

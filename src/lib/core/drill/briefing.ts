@@ -36,7 +36,12 @@ export function conditionsOf(plan: LessonPlan): { phase: DescentPhase; condition
   return [
     {
       phase: 'level',
-      condition: { ias_kt: plan.startSpeed_kt, verticalSpeed_fpm: 0, flaps_deg: 0, pressureAltitude_ft: at(plan.startAltitude_ft) }
+      condition: {
+        ias_kt: plan.startSpeed_kt,
+        verticalSpeed_fpm: 0,
+        flaps_deg: 0,
+        pressureAltitude_ft: at(plan.startAltitude_ft)
+      }
     },
     {
       phase: 'slowing',
@@ -58,7 +63,12 @@ export function conditionsOf(plan: LessonPlan): { phase: DescentPhase; condition
     },
     {
       phase: 'climb',
-      condition: { ias_kt: plan.climbSpeed_kt, verticalSpeed_fpm: null, flaps_deg: 0, pressureAltitude_ft: at(climbMiddle) }
+      condition: {
+        ias_kt: plan.climbSpeed_kt,
+        verticalSpeed_fpm: null,
+        flaps_deg: 0,
+        pressureAltitude_ft: at(climbMiddle)
+      }
     },
     {
       phase: 'level-off',
@@ -86,7 +96,10 @@ export function briefingFor(
   }
   const climb = settings.find((s) => s.phase === 'climb')!.line;
   const descentMiddle_ft = (plan.startAltitude_ft + plan.decisionAltitude_ft) / 2;
-  const tas_kt = trueFromIndicated(plan.targetSpeed_kt, pressureAltitudeFor(descentMiddle_ft, plan.altimeterSetting_hPa));
+  const tas_kt = trueFromIndicated(
+    plan.targetSpeed_kt,
+    pressureAltitudeFor(descentMiddle_ft, plan.altimeterSetting_hPa)
+  );
   const wind = { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
   const { track_deg, groundspeed_kt } = groundTrack(plan.heading_deg, tas_kt, wind);
   const descentTime_s = ((plan.startAltitude_ft - plan.decisionAltitude_ft) / plan.descentRate_fpm) * 60;

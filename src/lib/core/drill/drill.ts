@@ -53,7 +53,9 @@ export const Phase = Type.Object({
    * Corridors named here are judged only once this condition has come true, or after `atLatest_s` whatever happens:
    * the first moments of a phase are transition, and judged by their own measures.
    */
-  settling: Type.Array(Type.Object({ channel: Channel, when: Condition, atLatest_s: Type.Number({ minimum: 0 }) })),
+  settling: Type.Array(
+    Type.Object({ channel: Channel, when: Condition, atLatest_s: Type.Number({ minimum: 0 }) })
+  ),
   /** What ends the phase. */
   until: Condition
 });

@@ -30,12 +30,18 @@ export const LessonPlan = Type.Object(
     turbulence: oneOf(turbulenceLevels),
     altimeterSetting_hPa: number('hPa', 940, 1060),
     /** Height of the cloud base, ft MSL; the whole flight above it is in cloud. null: clear air, view-limiting device. */
-    cloudBase_ft: Type.Union([number('ft', 0, 20000), Type.Null()], { accepted: 'a number from 0 to 20000 ft, or nothing' }),
+    cloudBase_ft: Type.Union([number('ft', 0, 20000), Type.Null()], {
+      accepted: 'a number from 0 to 20000 ft, or nothing'
+    }),
     /** hints: the corridors are shown while flying; test: they are not. */
     corridors: oneOf(['hints', 'test']),
     attitudeHoldAllowed: Type.Boolean(),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })
   },
-  { $id: 'https://hanza.invalid/schema/lesson-plan.json', title: 'Hanza lesson plan', additionalProperties: false }
+  {
+    $id: 'https://hanza.invalid/schema/lesson-plan.json',
+    title: 'Hanza lesson plan',
+    additionalProperties: false
+  }
 );
 export type LessonPlan = Static<typeof LessonPlan>;

@@ -75,23 +75,37 @@ export function problemsOf(plan: LessonPlan, aircraft: AircraftFile, area: Train
     report('flaps_deg', `The ${aircraft.name} has flaps at ${aircraft.flaps.positions_deg.join('°, ')}°.`);
   }
   if (plan.windSpeed_kt > 0.6 * plan.targetSpeed_kt) {
-    report('windSpeed_kt', `A wind of ${plan.windSpeed_kt} kt is too strong for ${plan.targetSpeed_kt} kt of airspeed.`);
+    report(
+      'windSpeed_kt',
+      `A wind of ${plan.windSpeed_kt} kt is too strong for ${plan.targetSpeed_kt} kt of airspeed.`
+    );
   }
   if (problems.size === 0) {
     for (const { phase, condition } of conditionsOf(plan)) {
       const line = cardLineFor(aircraft, condition);
       if ('kind' in line) report(FIELD_OF_PHASE[phase], line.explanation);
       else if (phase === 'climb' && line.verticalSpeed_fpm < 100) {
-        report('levelOffAltitude_ft', `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`);
+        report(
+          'levelOffAltitude_ft',
+          `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`
+        );
       }
     }
   }
   return [...problems].map(([field, message]) => ({ field, message }));
 
-  function speedLimits(field: 'startSpeed_kt' | 'targetSpeed_kt' | 'climbSpeed_kt', low: number, high: number, what: string) {
+  function speedLimits(
+    field: 'startSpeed_kt' | 'targetSpeed_kt' | 'climbSpeed_kt',
+    low: number,
+    high: number,
+    what: string
+  ) {
     const speed = plan[field];
     if (speed < low) {
-      report(field, `${speed} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(low)} kt or more (1.2 × stall).`);
+      report(
+        field,
+        `${speed} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(low)} kt or more (1.2 × stall).`
+      );
     } else if (speed > high) report(field, `${speed} kt is above ${what}, ${high} kt.`);
   }
 }

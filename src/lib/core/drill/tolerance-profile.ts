@@ -70,6 +70,7 @@ export const toleranceProfiles: readonly ToleranceProfile[] = [
 /** @throws Rejection when no profile has this id */
 export function toleranceProfileById(id: string): ToleranceProfile {
   const found = toleranceProfiles.find((profile) => profile.id === id);
-  if (!found) throw new Rejection('toleranceProfile', id, `one of ${toleranceProfiles.map((p) => p.id).join(', ')}`);
+  if (!found)
+    throw new Rejection('toleranceProfile', id, `one of ${toleranceProfiles.map((p) => p.id).join(', ')}`);
   return found;
 }

@@ -9,7 +9,12 @@ export interface ChannelDefinition {
   decimals: number;
 }
 
-const channel = (id: string, name: string, unit: string, decimals: number): ChannelDefinition => ({ id, name, unit, decimals });
+const channel = (id: string, name: string, unit: string, decimals: number): ChannelDefinition => ({
+  id,
+  name,
+  unit,
+  decimals
+});
 
 export const channelDefinitions = [
   channel('latitude_deg', 'Latitude', '°', 7),
@@ -48,4 +53,6 @@ export function channelIndex(id: string): number | null {
 }
 
 /** Powers of ten of each channel, in order. */
-export const channelScales: readonly number[] = channelDefinitions.map((definition) => 10 ** definition.decimals);
+export const channelScales: readonly number[] = channelDefinitions.map(
+  (definition) => 10 ** definition.decimals
+);

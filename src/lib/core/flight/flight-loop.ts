@@ -9,7 +9,14 @@ import { calibratedFromTrue, densityAt, pressureAltitudeFor, pressureAt } from '
 import { calmTurbulence, stepTurbulence } from '../air/turbulence';
 import { windVelocity } from '../air/wind';
 import type { AircraftFile } from '../aircraft/aircraft-file';
-import { STATE, STATE_LENGTH, attitudeOf, setAttitude, type AirSample, type Controls } from '../aircraft/airplane-state';
+import {
+  STATE,
+  STATE_LENGTH,
+  attitudeOf,
+  setAttitude,
+  type AirSample,
+  type Controls
+} from '../aircraft/airplane-state';
 import { holdAttitude } from '../aircraft/attitude-hold';
 import { coordinatedRudder } from '../aircraft/coordinated-feet';
 import { rigidBody } from '../aircraft/rigid-body';
@@ -64,11 +71,15 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
     flaps_deg: 0,
     pressureAltitude_ft: pressureAltitudeFor(plan.startAltitude_ft, plan.altimeterSetting_hPa)
   });
-  if (start.kind === 'impossible') throw new Rejection('startSpeed_kt', plan.startSpeed_kt, start.explanation);
+  if (start.kind === 'impossible')
+    throw new Rejection('startSpeed_kt', plan.startSpeed_kt, start.explanation);
 
   const body = rigidBody(aircraft);
   const state = start.state.slice();
-  const windAir = windVelocity({ from_deg: plan.windFrom_deg + area.variation_deg, speed_kt: plan.windSpeed_kt });
+  const windAir = windVelocity({
+    from_deg: plan.windFrom_deg + area.variation_deg,
+    speed_kt: plan.windSpeed_kt
+  });
   const air: AirSample = {
     density_kgpm3: 1.2,
     windNorth_mps: windAir.north * METRES_PER_SECOND_PER_KNOT,
@@ -82,8 +93,10 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
   setAttitude(state, { ...attitudeOf(state), heading_rad: startHeading_rad });
   state[STATE.altitude] = plan.startAltitude_ft * METRES_PER_FOOT;
   // The trimmed velocity is through the air; over the earth the wind comes on top.
-  const along = air.windNorth_mps * Math.cos(startHeading_rad) + air.windEast_mps * Math.sin(startHeading_rad);
-  const across = -air.windNorth_mps * Math.sin(startHeading_rad) + air.windEast_mps * Math.cos(startHeading_rad);
+  const along =
+    air.windNorth_mps * Math.cos(startHeading_rad) + air.windEast_mps * Math.sin(startHeading_rad);
+  const across =
+    -air.windNorth_mps * Math.sin(startHeading_rad) + air.windEast_mps * Math.cos(startHeading_rad);
   state[STATE.forward]! += along * Math.cos(start.pitch_deg * RADIANS_PER_DEGREE);
   state[STATE.down]! += along * Math.sin(start.pitch_deg * RADIANS_PER_DEGREE);
   state[STATE.right]! += across;
@@ -129,8 +142,10 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
     const dx = 2 * (q1 * q3 - q0 * q2);
     const dy = 2 * (q2 * q3 + q0 * q1);
     const dz = q0 * q0 - q1 * q1 - q2 * q2 + q3 * q3;
-    northSpeed = (q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3) * u + 2 * (q1 * q2 - q0 * q3) * v + 2 * (q1 * q3 + q0 * q2) * w;
-    eastSpeed = 2 * (q1 * q2 + q0 * q3) * u + (q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3) * v + 2 * (q2 * q3 - q0 * q1) * w;
+    northSpeed =
+      (q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3) * u + 2 * (q1 * q2 - q0 * q3) * v + 2 * (q1 * q3 + q0 * q2) * w;
+    eastSpeed =
+      2 * (q1 * q2 + q0 * q3) * u + (q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3) * v + 2 * (q2 * q3 - q0 * q1) * w;
     const downSpeed = dx * u + dy * v + dz * w;
     const airNorth = northSpeed - air.windNorth_mps;
     const airEast = eastSpeed - air.windEast_mps;
@@ -148,10 +163,14 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
     truth.pressureAltitudeRate_fpm = (-downSpeed * 60) / METRES_PER_FOOT;
     truth.pitch_deg = attitude.pitch_rad * DEGREES_PER_RADIAN;
     truth.bank_deg = attitude.bank_rad * DEGREES_PER_RADIAN;
-    truth.magneticHeading_deg = normaliseBearing(attitude.heading_rad * DEGREES_PER_RADIAN - area.variation_deg);
+    truth.magneticHeading_deg = normaliseBearing(
+      attitude.heading_rad * DEGREES_PER_RADIAN - area.variation_deg
+    );
     const cosinePitch = Math.max(0.05, Math.cos(attitude.pitch_rad));
     truth.turnRate_degps =
-      ((state[STATE.pitchRate]! * Math.sin(attitude.bank_rad) + state[STATE.yawRate]! * Math.cos(attitude.bank_rad)) / cosinePitch) *
+      ((state[STATE.pitchRate]! * Math.sin(attitude.bank_rad) +
+        state[STATE.yawRate]! * Math.cos(attitude.bank_rad)) /
+        cosinePitch) *
       DEGREES_PER_RADIAN;
     truth.sideForce_g = body.specificForce_mps2[1]! / STANDARD_GRAVITY_MPS2;
     truth.rpm = state[STATE.engineSpeed]! * 60;
@@ -172,7 +191,8 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
         controls.aileron = clamp(hands.stick.aileron, -1, 1);
         controls.elevator = clamp(hands.stick.elevator, -1, 1);
       }
-      controls.rudder = hands.rudder === null ? coordinatedRudder(instruments[3]!) : clamp(hands.rudder, -1, 1);
+      controls.rudder =
+        hands.rudder === null ? coordinatedRudder(instruments[3]!) : clamp(hands.rudder, -1, 1);
       stepTurbulence(turbulence, plan.turbulence, tas_mps, STEP_S, noise, gust);
       air.gustAlong_mps = gust[0]!;
       air.gustRight_mps = gust[1]!;
@@ -187,7 +207,9 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
     sample(counts) {
       const shown = readInstruments(instruments, truth, altimeterSetting);
       const place = placeOnPlane(area, state[STATE.north]!, state[STATE.east]!);
-      const track = normaliseBearing(Math.atan2(eastSpeed, northSpeed) * DEGREES_PER_RADIAN - area.variation_deg);
+      const track = normaliseBearing(
+        Math.atan2(eastSpeed, northSpeed) * DEGREES_PER_RADIAN - area.variation_deg
+      );
       const values = [
         place.latitude_deg,
         place.longitude_deg,
@@ -256,8 +278,14 @@ export function flightLoop(aircraft: AircraftFile, area: TrainingArea, plan: Les
       gust.set(take(3));
       air.gustAlong_mps = gust[0]!;
       hold.pitchIntegral = take(1)[0]!;
-      [controls.aileron, controls.elevator, controls.rudder, controls.throttle, controls.trim, controls.flapsTarget_deg] =
-        take(6) as [number, number, number, number, number, number];
+      [
+        controls.aileron,
+        controls.elevator,
+        controls.rudder,
+        controls.throttle,
+        controls.trim,
+        controls.flapsTarget_deg
+      ] = take(6) as [number, number, number, number, number, number];
       noise = seededNoise(take(4));
       observe();
     }

@@ -7,7 +7,9 @@ export const FlightEvent = Type.Object(
   {
     time_s: Type.Number({ minimum: 0 }),
     kind: Type.Union(
-      ['phase', 'flaps', 'pause', 'continue', 'resume', 'altimeter', 'assist', 'end'].map((kind) => Type.Literal(kind)),
+      ['phase', 'flaps', 'pause', 'continue', 'resume', 'altimeter', 'assist', 'end'].map((kind) =>
+        Type.Literal(kind)
+      ),
       { accepted: 'a known kind of event' }
     ),
     detail: Type.String({ maxLength: 200 })
@@ -28,7 +30,8 @@ export interface Flight {
 /** The column of a channel. @throws Rejection when the flight has not recorded it */
 export function column(flight: Flight, id: string): Float32Array | Float64Array {
   const values = flight.columns.get(id);
-  if (!values) throw new Rejection('channel', id, `this flight recorded ${[...flight.columns.keys()].join(', ')}`);
+  if (!values)
+    throw new Rejection('channel', id, `this flight recorded ${[...flight.columns.keys()].join(', ')}`);
   return values;
 }
 
@@ -42,13 +45,17 @@ export function sampleAt(flight: Flight, time_s: number): number {
 }
 
 /** Whole-number samples (see `channelDefinitions` for their scale), one array a channel, to a flight. */
-export function flightFromCounts(counts: readonly ArrayLike<number>[], events: readonly FlightEvent[]): Flight {
+export function flightFromCounts(
+  counts: readonly ArrayLike<number>[],
+  events: readonly FlightEvent[]
+): Flight {
   const columns = new Map<string, Float32Array | Float64Array>();
   channelDefinitions.forEach((definition, index) => {
     const source = counts[index]!;
     const scale = channelScales[index]!;
     // Seven decimals of a degree need more than a float32 holds.
-    const values = definition.decimals > 5 ? new Float64Array(source.length) : new Float32Array(source.length);
+    const values =
+      definition.decimals > 5 ? new Float64Array(source.length) : new Float32Array(source.length);
     for (let k = 0; k < source.length; k++) values[k] = source[k]! / scale;
     columns.set(definition.id, values);
   });
@@ -68,7 +75,8 @@ export function countsOf(flight: Flight): Int32Array[] {
 export function readerOf(sample: readonly number[] | Int32Array): (id: string) => number {
   return (id) => {
     const index = channelIndex(id);
-    if (index === null) throw new Rejection('channel', id, `one of ${channelDefinitions.map((d) => d.id).join(', ')}`);
+    if (index === null)
+      throw new Rejection('channel', id, `one of ${channelDefinitions.map((d) => d.id).join(', ')}`);
     return sample[index]! / channelScales[index]!;
   };
 }

@@ -22,7 +22,11 @@ export interface FlownDrill {
  * @param resume where to go on: the snapshot and sequence after the last chunk kept, with all chunks so far
  *   (they are run through the phase tracker again)
  */
-export function flyDrill(loop: FlightLoop, drill: Drill, resume?: { chunks: readonly FlightChunk[] }): FlownDrill {
+export function flyDrill(
+  loop: FlightLoop,
+  drill: Drill,
+  resume?: { chunks: readonly FlightChunk[] }
+): FlownDrill {
   const tracker = trackPhases(drill);
   const counts = new Int32Array(channelDefinitions.length);
   const kept = resume?.chunks ?? [];
@@ -49,7 +53,11 @@ export function flyDrill(loop: FlightLoop, drill: Drill, resume?: { chunks: read
     }
     lastPhase = tracker.current().index;
     loop.restore(kept[kept.length - 1]!.snapshot);
-    record.note({ time_s: (samples - 1) / RECORDING_RATE_HZ, kind: 'resume', detail: `after chunk ${kept.length - 1}` });
+    record.note({
+      time_s: (samples - 1) / RECORDING_RATE_HZ,
+      kind: 'resume',
+      detail: `after chunk ${kept.length - 1}`
+    });
   } else {
     take();
   }

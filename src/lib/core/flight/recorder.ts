@@ -67,7 +67,8 @@ export function recorder(firstSequence = 0): Recorder {
 export function flightFromChunks(chunks: readonly FlightChunk[]): Flight {
   const ordered = [...chunks].sort((a, b) => a.sequence - b.sequence);
   ordered.forEach((chunk, index) => {
-    if (chunk.sequence !== index) throw new Rejection('sequence', chunk.sequence, `chunk ${index} is missing`);
+    if (chunk.sequence !== index)
+      throw new Rejection('sequence', chunk.sequence, `chunk ${index} is missing`);
     checkColumns(chunk);
   });
   return flightFromCounts(
@@ -81,6 +82,10 @@ export function checkColumns(chunk: FlightChunk): void {
   const length = chunk.counts[0]!.length;
   const odd = chunk.counts.findIndex((columnCounts) => columnCounts.length !== length);
   if (odd >= 0) {
-    throw new Rejection(`counts.${odd}`, chunk.counts[odd]!.length, `as many samples as the first channel has, ${length}`);
+    throw new Rejection(
+      `counts.${odd}`,
+      chunk.counts[odd]!.length,
+      `as many samples as the first channel has, ${length}`
+    );
   }
 }

@@ -13,9 +13,14 @@ const LONGEST_S = 1200;
 
 /** Turns what a pilot's hands want into lever positions that move at a hand's pace. */
 export function handsOf(pilot: Pilot, loop: FlightLoop): () => Hands {
-  const stick = { kind: 'attitude' as const, pitch_deg: loop.readings().pitch_deg, bank_deg: loop.readings().bank_deg };
+  const stick = {
+    kind: 'attitude' as const,
+    pitch_deg: loop.readings().pitch_deg,
+    bank_deg: loop.readings().bank_deg
+  };
   const hands: Hands = { ...loop.hands(), stick };
-  const toward = (from: number, to: number, perSecond: number) => from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
+  const toward = (from: number, to: number, perSecond: number) =>
+    from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   return () => {
     const wanted = pilot.act(loop.time_s(), loop.readings());
     stick.pitch_deg = toward(stick.pitch_deg, wanted.pitch_deg, 3.5);

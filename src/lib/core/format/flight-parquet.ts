@@ -13,43 +13,50 @@ export type Squeeze = (bytes: Uint8Array) => Uint8Array;
  * channel's resolution (as DECIMAL, so that readers show 104.9 and not 1049), delta encoded and gzipped.
  * Units, rate and events are in the file's key-value metadata.
  */
-export function flightToParquet(flight: Flight, gzip: Squeeze, about: Record<string, string> = {}): Uint8Array {
+export function flightToParquet(
+  flight: Flight,
+  gzip: Squeeze,
+  about: Record<string, string> = {}
+): Uint8Array {
   const counts = countsOf(flight);
   const time = Int32Array.from({ length: flight.length }, (_, k) => Math.round((k * 1000) / flight.rate_hz));
   const columns = [
     { name: 'time_s', decimals: 3, data: time },
-    ...channelDefinitions.map((definition, index) => ({ name: definition.id, decimals: definition.decimals, data: counts[index]! }))
+    ...channelDefinitions.map((definition, index) => ({
+      name: definition.id,
+      decimals: definition.decimals,
+      data: counts[index]!
+    }))
   ];
   const schema: SchemaElement[] = [
     { name: 'flight', num_children: columns.length },
-    ...columns.map(
-      ({ name, decimals }): SchemaElement => ({
-        name,
-        type: 'INT32',
-        repetition_type: 'REQUIRED',
-        ...(decimals > 0 ? { converted_type: 'DECIMAL' as const, scale: decimals, precision: 10 } : {})
-      })
-    )
+    ...columns.map(({ name, decimals }): SchemaElement => ({
+      name,
+      type: 'INT32',
+      repetition_type: 'REQUIRED',
+      ...(decimals > 0 ? { converted_type: 'DECIMAL' as const, scale: decimals, precision: 10 } : {})
+    }))
   ];
   const writer = new ByteWriter();
   parquetWrite({
     writer,
     schema,
-    columnData: columns.map(
-      ({ name, data, decimals }): ColumnSource => ({
-        name,
-        data: decimals > 0 ? Float64Array.from(data, (count) => count / 10 ** decimals) : data,
-        encoding: 'DELTA_BINARY_PACKED',
-        statistics: false,
-        offsetIndex: false
-      })
-    ),
+    columnData: columns.map(({ name, data, decimals }): ColumnSource => ({
+      name,
+      data: decimals > 0 ? Float64Array.from(data, (count) => count / 10 ** decimals) : data,
+      encoding: 'DELTA_BINARY_PACKED',
+      statistics: false,
+      offsetIndex: false
+    })),
     codec: 'GZIP',
     compressors: { GZIP: gzip },
     rowGroupSize: 1_000_000,
     kvMetadata: [
       { key: 'hanza.rate_hz', value: String(flight.rate_hz) },
-      { key: 'hanza.units', value: JSON.stringify(Object.fromEntries(channelDefinitions.map((d) => [d.id, d.unit]))) },
+      {
+        key: 'hanza.units',
+        value: JSON.stringify(Object.fromEntries(channelDefinitions.map((d) => [d.id, d.unit])))
+      },
       { key: 'hanza.events', value: JSON.stringify(flight.events) },
       ...Object.entries(about).map(([key, value]) => ({ key: `hanza.${key}`, value }))
     ],
@@ -71,7 +78,8 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
   const metadata = await parquetMetadataAsync(file);
   const about = new Map(metadata.key_value_metadata?.map(({ key, value }) => [key, value ?? '']));
   const rate = Number(about.get('hanza.rate_hz'));
-  if (rate !== RECORDING_RATE_HZ) throw new Rejection('hanza.rate_hz', about.get('hanza.rate_hz'), `${RECORDING_RATE_HZ}`);
+  if (rate !== RECORDING_RATE_HZ)
+    throw new Rejection('hanza.rate_hz', about.get('hanza.rate_hz'), `${RECORDING_RATE_HZ}`);
   const rows = await parquetReadObjects({ file, metadata, compressors });
   const counts = channelDefinitions.map((definition, index) =>
     Int32Array.from(rows, (row) => {

@@ -37,7 +37,11 @@ export function worse(a: Verdict, b: Verdict): Verdict {
 }
 
 /** Measures every corridor of every phase that was flown, from the moment each counts. */
-export function measureCorridors(flight: Flight, drill: Drill, spans: readonly PhaseSpan[]): CorridorMeasure[] {
+export function measureCorridors(
+  flight: Flight,
+  drill: Drill,
+  spans: readonly PhaseSpan[]
+): CorridorMeasure[] {
   return spans.flatMap((span) => {
     const phase = drill.phases.find((p) => p.id === span.phaseId)!;
     return phase.corridors.flatMap((corridor) => {
@@ -51,7 +55,13 @@ export function measureCorridors(flight: Flight, drill: Drill, spans: readonly P
   });
 }
 
-function measureCorridor(flight: Flight, corridor: Corridor, phaseId: string, from: number, to: number): CorridorMeasure {
+function measureCorridor(
+  flight: Flight,
+  corridor: Corridor,
+  phaseId: string,
+  from: number,
+  to: number
+): CorridorMeasure {
   const values = column(flight, corridor.channel);
   let inside = 0;
   let sum = 0;

@@ -75,7 +75,13 @@ export function descentFindings(
   if (missing.length > 0) {
     const end = duration(flight);
     const names = missing.map((phase) => phase.name.toLowerCase()).join(', ');
-    say('not-flown', 'fault', 'Not flown to the end', { moment_s: end }, `The flight ended at ${clock(end)}; not completed: ${names}.`);
+    say(
+      'not-flown',
+      'fault',
+      'Not flown to the end',
+      { moment_s: end },
+      `The flight ended at ${clock(end)}; not completed: ${names}.`
+    );
   }
   return findings.sort((a, b) => a.moment_s - b.moment_s);
 
@@ -84,7 +90,8 @@ export function descentFindings(
     const phase = drill.phases.find((p) => p.id === measure.phaseId)!.name.toLowerCase();
     const size = figure(Math.abs(e.peak), 0);
     const unit = measure.channel === 'heading_deg' ? '°' : ` ${quantity.unit}`;
-    const target = measure.channel === 'heading_deg' ? heading(measure.corridor.target) : figure(measure.corridor.target);
+    const target =
+      measure.channel === 'heading_deg' ? heading(measure.corridor.target) : figure(measure.corridor.target);
     const lasted = figure(e.end_s - e.start_s, 0);
     const allowed = e.side === 'above' ? measure.corridor.above : measure.corridor.below;
     const input =
@@ -110,12 +117,18 @@ export function descentFindings(
     const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
     const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
     const prompt = measure.exceedances.filter((e) => e.prompt).length;
-    const sides = (['above', 'below'] as const).filter((side) => of(side) > 0).map((side) => `${of(side)} × ${quantity[side]}`);
+    const sides = (['above', 'below'] as const)
+      .filter((side) => of(side) > 0)
+      .map((side) => `${of(side)} × ${quantity[side]}`);
     say(
       'exceedance',
       'fault',
       `${capital(quantity.name)} out ${measure.exceedances.length} times in the ${phase}`,
-      { moment_s: worst.peak_s, start_s: measure.exceedances[0]!.start_s, end_s: measure.exceedances.at(-1)!.end_s },
+      {
+        moment_s: worst.peak_s,
+        start_s: measure.exceedances[0]!.start_s,
+        end_s: measure.exceedances.at(-1)!.end_s
+      },
       `${capital(sides.join(', '))}; at the most ${figure(Math.abs(worst.peak))}${unit} ${quantity[worst.side]}. ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
       { channel: measure.channel, side: worst.side }
     );
@@ -163,7 +176,10 @@ export function descentFindings(
         { channel: 'ias_kt' }
       );
     }
-    if (technique.flapsInDescent_deg !== null && Math.abs(technique.flapsInDescent_deg - plan.flaps_deg) > 2) {
+    if (
+      technique.flapsInDescent_deg !== null &&
+      Math.abs(technique.flapsInDescent_deg - plan.flaps_deg) > 2
+    ) {
       say(
         'late-configuration',
         'fault',
@@ -215,7 +231,10 @@ export function descentFindings(
         { channel: 'altitude_ft', side: 'above' }
       );
     } else if (decision.toClimb_s === null || decision.toClimb_s > tolerance.climbWithin_s) {
-      const took = decision.toClimb_s === null ? 'no climb was reached' : `${figure(decision.toClimb_s, 1)} s to a positive climb`;
+      const took =
+        decision.toClimb_s === null
+          ? 'no climb was reached'
+          : `${figure(decision.toClimb_s, 1)} s to a positive climb`;
       say(
         'late-decision',
         'fault',

@@ -30,7 +30,11 @@ const CONFIGURED_WITHIN_S = 15;
 /** Seconds after the decision altitude in which the lowest point is looked for. */
 const LOWEST_WITHIN_S = 30;
 
-export function descentTechnique(flight: Flight, plan: LessonPlan, spans: readonly PhaseSpan[]): DescentTechnique {
+export function descentTechnique(
+  flight: Flight,
+  plan: LessonPlan,
+  spans: readonly PhaseSpan[]
+): DescentTechnique {
   const span = (phase: DescentPhase) => spans.find((s) => s.phaseId === phase) ?? null;
   const altitude = column(flight, 'altitude_ft');
   const descent = span('descent');
@@ -53,7 +57,11 @@ export function descentTechnique(flight: Flight, plan: LessonPlan, spans: readon
     const rate = column(source, 'verticalSpeed_fpm');
     let k = sampleAt(source, from_s);
     while (k > 0 && rate[k]! < -LEFT_LEVEL_SHARE * plan.descentRate_fpm) k -= 1;
-    return { at_s: k / source.rate_hz, ias_kt: column(source, 'ias_kt')[k]!, flaps_deg: column(source, 'flaps_deg')[k]! };
+    return {
+      at_s: k / source.rate_hz,
+      ias_kt: column(source, 'ias_kt')[k]!,
+      flaps_deg: column(source, 'flaps_deg')[k]!
+    };
   }
 
   function decided(at: PhaseSpan) {

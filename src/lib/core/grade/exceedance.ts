@@ -66,7 +66,11 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
         side: peak > 0 ? 'above' : 'below',
         correctedAfter_s,
         open,
-        prompt: !open && correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S && (end - start) / rate <= PROMPT_RETURN_S
+        prompt:
+          !open &&
+          correctedAfter_s !== null &&
+          correctedAfter_s <= PROMPT_INPUT_S &&
+          (end - start) / rate <= PROMPT_RETURN_S
       });
     }
     outsideSince = null;
@@ -103,7 +107,13 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
 }
 
 /** Seconds from `start` to the first input that works against an error of this sign, or null. */
-function firstCorrection(flight: Flight, channel: CorridorChannel, start: number, end: number, sign: number): number | null {
+function firstCorrection(
+  flight: Flight,
+  channel: CorridorChannel,
+  start: number,
+  end: number,
+  sign: number
+): number | null {
   let first: number | null = null;
   // An input may have begun as the edge came near: what was moved just before leaving counts too.
   const from = Math.max(0, start - 2 * flight.rate_hz);

@@ -88,13 +88,18 @@ export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
   if (unfinished || hard.length > 0 || elements.length === 0) verdict = 'not met';
 
   const weights = elements.reduce((sum, element) => sum + element.weight, 0);
-  const raw = weights > 0 ? elements.reduce((sum, element) => sum + element.weight * element.score, 0) / weights : 0;
+  const raw =
+    weights > 0 ? elements.reduce((sum, element) => sum + element.weight * element.score, 0) / weights : 0;
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
   const left = hard.length > 0 ? SHARE_HARD : verdict === 'not met' ? SHARE_NOT_MET : 1;
   const score = Math.round(raw * completed * left);
   const arithmetic = [
     `Mean of ${elements.length} elements by weight (descent rate and speed 3, technique 2, others 1): ${figure(raw, 1)}.`,
-    ...(completed < 1 ? [`${phases.filter((p) => p.complete).length} of ${drill.phases.length} phases completed: × ${figure(completed, 2)}.`] : []),
+    ...(completed < 1
+      ? [
+          `${phases.filter((p) => p.complete).length} of ${drill.phases.length} phases completed: × ${figure(completed, 2)}.`
+        ]
+      : []),
     ...(hard.length > 0
       ? [`A hard finding cannot be averaged away: × ${SHARE_HARD}.`]
       : left < 1
@@ -121,7 +126,12 @@ export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
 
 function corridorElement(measure: CorridorMeasure, drill: Drill): GradeElement {
   const phase = drill.phases.find((p) => p.id === measure.phaseId)!;
-  const names = { altitude_ft: 'altitude', ias_kt: 'speed', verticalSpeed_fpm: 'rate', heading_deg: 'heading' } as const;
+  const names = {
+    altitude_ft: 'altitude',
+    ias_kt: 'speed',
+    verticalSpeed_fpm: 'rate',
+    heading_deg: 'heading'
+  } as const;
   const prompt = measure.exceedances.filter((e) => e.prompt).length;
   const count = measure.exceedances.length;
   return {
@@ -130,7 +140,9 @@ function corridorElement(measure: CorridorMeasure, drill: Drill): GradeElement {
     score: 100 * measure.shareInside,
     weight: measure.phaseId === 'descent' && measure.channel !== 'heading_deg' ? WEIGHT_DESCENT : 1,
     arithmetic: `inside ${percent(measure.shareInside)} of ${figure(measure.to_s - measure.from_s)} s, RMS ${figure(measure.rmsOfTolerance, 2)} of tolerance, ${
-      count === 0 ? 'no exceedance' : `${count} exceedance${count > 1 ? 's' : ''}, ${prompt} corrected promptly`
+      count === 0
+        ? 'no exceedance'
+        : `${count} exceedance${count > 1 ? 's' : ''}, ${prompt} corrected promptly`
     }`
   };
 }
@@ -144,7 +156,13 @@ function techniqueElements(
   const has = (...kinds: FindingKind[]) => findings.some((finding) => kinds.includes(finding.kind));
   const elements: GradeElement[] = [];
   const add = (name: string, failed: boolean, arithmetic: string) =>
-    elements.push({ name, verdict: failed ? 'not met' : 'met', score: failed ? 0 : 100, weight: WEIGHT_TECHNIQUE, arithmetic });
+    elements.push({
+      name,
+      verdict: failed ? 'not met' : 'met',
+      score: failed ? 0 : 100,
+      weight: WEIGHT_TECHNIQUE,
+      arithmetic
+    });
   if (technique.descentBegun) {
     add(
       'Speed before descent',
@@ -153,7 +171,11 @@ function techniqueElements(
     );
   }
   if (technique.flapsInDescent_deg !== null) {
-    add('Configuration', has('late-configuration'), `flaps ${figure(technique.flapsInDescent_deg)}° in the descent, ${plan.flaps_deg}° briefed`);
+    add(
+      'Configuration',
+      has('late-configuration'),
+      `flaps ${figure(technique.flapsInDescent_deg)}° in the descent, ${plan.flaps_deg}° briefed`
+    );
   }
   if (technique.decision) {
     const { toClimb_s, lowest_ft } = technique.decision;
@@ -186,16 +208,27 @@ function stepOf(verdict: Verdict, score: number, plan: LessonPlan): LearningStep
 /** One line an instructor could open the debrief with. */
 function summarise(findings: readonly Finding[], measures: readonly CorridorMeasure[]): string {
   const rate = measures.find((m) => m.channel === 'verticalSpeed_fpm');
-  const good = findings.filter((finding) => finding.severity === 'good').map((finding) => `${finding.title}.`);
+  const good = findings
+    .filter((finding) => finding.severity === 'good')
+    .map((finding) => `${finding.title}.`);
   const held = rate ? [`The rate held for ${percent(rate.shareInside)} of the descent.`] : [];
   const faults = findings.filter((finding) => finding.severity !== 'good');
   const worst = faults.find((finding) => finding.severity === 'hard') ?? faults[0];
-  const toWork = worst ? [`First to work on: ${worst.title.toLowerCase()}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`] : [];
+  const toWork = worst
+    ? [
+        `First to work on: ${worst.title.toLowerCase()}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`
+      ]
+    : [];
   return [...good.slice(0, 1), ...held, ...toWork].join(' ') || 'Too little was flown to say anything.';
 }
 
-function comparableOf(measures: readonly CorridorMeasure[], technique: DescentTechnique, plan: LessonPlan): Omit<ComparableMeasures, 'completed'> {
-  const inDescent = (channel: string) => measures.find((m) => m.phaseId === 'descent' && m.channel === channel);
+function comparableOf(
+  measures: readonly CorridorMeasure[],
+  technique: DescentTechnique,
+  plan: LessonPlan
+): Omit<ComparableMeasures, 'completed'> {
+  const inDescent = (channel: string) =>
+    measures.find((m) => m.phaseId === 'descent' && m.channel === channel);
   return {
     rateShare: inDescent('verticalSpeed_fpm')?.shareInside ?? null,
     rateRms_fpm: inDescent('verticalSpeed_fpm')?.rms ?? null,

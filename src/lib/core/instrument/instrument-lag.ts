@@ -15,7 +15,12 @@ export type InstrumentMemory = Float64Array;
 
 /** Instruments that have stood still at this truth for long. */
 export function settledInstruments(truth: AirTruth): InstrumentMemory {
-  return Float64Array.of(truth.ias_kt, truth.pressureAltitudeRate_fpm, truth.turnRate_degps, -truth.sideForce_g / BALL_FULL_SCALE_G);
+  return Float64Array.of(
+    truth.ias_kt,
+    truth.pressureAltitudeRate_fpm,
+    truth.turnRate_degps,
+    -truth.sideForce_g / BALL_FULL_SCALE_G
+  );
 }
 
 /** Lets the instruments follow the truth for `dt_s`. */
@@ -31,7 +36,11 @@ function follow(memory: InstrumentMemory, index: number, truth: number, lag_s: n
 }
 
 /** What the panel shows, with the altimeter's subscale at `altimeterSetting_hPa`. */
-export function readInstruments(memory: InstrumentMemory, truth: AirTruth, altimeterSetting_hPa: number): Readings {
+export function readInstruments(
+  memory: InstrumentMemory,
+  truth: AirTruth,
+  altimeterSetting_hPa: number
+): Readings {
   return {
     ias_kt: memory[0]!,
     altitude_ft: truth.pressureAltitude_ft - pressureAltitudeFor(0, altimeterSetting_hPa),

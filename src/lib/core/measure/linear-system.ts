@@ -2,7 +2,10 @@
  * Solves A·x = b for a small dense system by Gaussian elimination with partial pivoting.
  * @returns x, or `null` when the matrix is singular to working precision. The arguments are left alone.
  */
-export function solveLinearSystem(matrix: readonly (readonly number[])[], rightSide: readonly number[]): number[] | null {
+export function solveLinearSystem(
+  matrix: readonly (readonly number[])[],
+  rightSide: readonly number[]
+): number[] | null {
   const n = rightSide.length;
   const rows = matrix.map((row, i) => [...row, rightSide[i]!]);
   for (let column = 0; column < n; column++) {

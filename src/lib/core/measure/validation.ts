@@ -5,9 +5,9 @@ import { Rejection } from './rejection';
 
 const ajv = new Ajv({ allErrors: false, strict: true, verbose: true, multipleOfPrecision: 6 });
 // ajv-formats is CommonJS: under some loaders its function sits one `default` deeper.
-const withFormats = (typeof addFormats === 'function' ? addFormats : (addFormats as { default: unknown }).default) as (
-  instance: Ajv
-) => Ajv;
+const withFormats = (
+  typeof addFormats === 'function' ? addFormats : (addFormats as { default: unknown }).default
+) as (instance: Ajv) => Ajv;
 withFormats(ajv);
 ajv.addKeyword('accepted');
 

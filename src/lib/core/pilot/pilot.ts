@@ -57,7 +57,13 @@ export function descentPilot(plan: LessonPlan, briefing: Briefing, habits: Habit
   const pumpPeriod_s = 11 + 5 * noise.uniform();
   let pending: { at_s: number; hands: PilotHands } | null = null;
   const level = setting('level');
-  let hands: PilotHands = { pitch_deg: level.pitch_deg, bank_deg: 0, throttle: level.throttle, trim: level.trim, flapsTarget_deg: 0 };
+  let hands: PilotHands = {
+    pitch_deg: level.pitch_deg,
+    bank_deg: 0,
+    throttle: level.throttle,
+    trim: level.trim,
+    flapsTarget_deg: 0
+  };
 
   const enter = (next: Step, time_s: number) => {
     step = next;
@@ -76,9 +82,15 @@ export function descentPilot(plan: LessonPlan, briefing: Briefing, habits: Habit
       const patience = habits.startsDownBeforeSlowing;
       const speedReached = r.ias_kt + 2 * trend_ktps <= plan.targetSpeed_kt + 2;
       if (speedReached || (patience > 0 && inStep_s > 12 * (1 - patience) + 1)) enter('descent', time_s);
-    } else if (step === 'descent' && r.altitude_ft <= plan.decisionAltitude_ft + plan.descentRate_fpm * 0.02 + 8) {
+    } else if (
+      step === 'descent' &&
+      r.altitude_ft <= plan.decisionAltitude_ft + plan.descentRate_fpm * 0.02 + 8
+    ) {
       enter('climb', time_s);
-    } else if (step === 'climb' && r.altitude_ft >= plan.levelOffAltitude_ft - Math.max(30, r.verticalSpeed_fpm / 10)) {
+    } else if (
+      step === 'climb' &&
+      r.altitude_ft >= plan.levelOffAltitude_ft - Math.max(30, r.verticalSpeed_fpm / 10)
+    ) {
       enter('level-off', time_s);
     }
     pending = { at_s: time_s + REACTION_S, hands: decide(time_s, r) };
@@ -119,7 +131,11 @@ export function descentPilot(plan: LessonPlan, briefing: Briefing, habits: Habit
         const rateError = -plan.descentRate_fpm - r.verticalSpeed_fpm;
         const speedError = plan.targetSpeed_kt - r.ias_kt;
         pitchCorrection = clamp(pitchCorrection + clamp(0.0012 * rateError, -0.35, 0.35), -4, 4);
-        powerCorrection = clamp(powerCorrection + clamp(0.003 * speedError - 0.02 * trend_ktps, -0.03, 0.03), -0.3, 0.3);
+        powerCorrection = clamp(
+          powerCorrection + clamp(0.003 * speedError - 0.02 * trend_ktps, -0.03, 0.03),
+          -0.3,
+          0.3
+        );
         pitch_deg += pitchCorrection + clamp(0.005 * rateError, -2, 2);
         throttle += powerCorrection;
       }
@@ -143,7 +159,11 @@ export function descentPilot(plan: LessonPlan, briefing: Briefing, habits: Habit
   /** Pitch above the level one that eases onto an altitude: a rate of eight times the feet to go, no more than 500. */
   function towardAltitude(target_ft: number, r: Readings): number {
     const rate = clamp(8 * (target_ft - r.altitude_ft), -500, 500);
-    return clamp(rate / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * r.ias_kt) + 0.002 * (rate - r.verticalSpeed_fpm), -4, 4);
+    return clamp(
+      rate / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * r.ias_kt) + 0.002 * (rate - r.verticalSpeed_fpm),
+      -4,
+      4
+    );
   }
 
   return {

@@ -2,7 +2,12 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 
 const hours = (what: string) =>
-  Type.Number({ minimum: 0, maximum: 24, multipleOf: 0.1, accepted: `${what} in hours with one decimal, 0 to 24` });
+  Type.Number({
+    minimum: 0,
+    maximum: 24,
+    multipleOf: 0.1,
+    accepted: `${what} in hours with one decimal, 0 to 24`
+  });
 
 export const devices = ['airplane', 'basic-atd', 'advanced-atd', 'ftd'] as const;
 export type Device = (typeof devices)[number];
@@ -13,8 +18,14 @@ export const approachKinds = ['ILS', 'LOC', 'LPV', 'LNAV/VNAV', 'LNAV', 'VOR', '
 export const TrainingEntry = Type.Object(
   {
     date: Type.String({ format: 'date', accepted: 'a date, as 2026-11-23' }),
-    device: Type.Unsafe<Device>(Type.String({ enum: [...devices], accepted: `one of ${devices.join(', ')}` })),
-    aircraft: Type.String({ minLength: 1, maxLength: 60, accepted: 'the airplane or device, by type and registration' }),
+    device: Type.Unsafe<Device>(
+      Type.String({ enum: [...devices], accepted: `one of ${devices.join(', ')}` })
+    ),
+    aircraft: Type.String({
+      minLength: 1,
+      maxLength: 60,
+      accepted: 'the airplane or device, by type and registration'
+    }),
     route: Type.String({ minLength: 1, maxLength: 120, accepted: 'the places flown, in order' }),
     total_h: hours('total time'),
     instrumentActual_h: hours('actual instrument time'),
@@ -35,11 +46,19 @@ export const TrainingEntry = Type.Object(
     ),
     holding: Type.Boolean(),
     interceptingTracking: Type.Boolean(),
-    ifrCrossCountry_nm: Type.Number({ minimum: 0, maximum: 3000, accepted: 'the length of an IFR cross-country in NM, 0 to 3000' }),
+    ifrCrossCountry_nm: Type.Number({
+      minimum: 0,
+      maximum: 3000,
+      accepted: 'the length of an IFR cross-country in NM, 0 to 3000'
+    }),
     safetyPilot: Type.String({ maxLength: 80 }),
     remarks: Type.String({ maxLength: 1000 })
   },
-  { $id: 'https://hanza.invalid/schema/training-entry.json', title: 'Hanza training entry', additionalProperties: false }
+  {
+    $id: 'https://hanza.invalid/schema/training-entry.json',
+    title: 'Hanza training entry',
+    additionalProperties: false
+  }
 );
 export type TrainingEntry = Static<typeof TrainingEntry>;
 
@@ -85,13 +104,30 @@ export function checkTrainingEntry(entry: TrainingEntry, today: string): void {
   if (entry.date > today) throw new Rejection('date', entry.date, `today, ${today}, or earlier`);
   const instrument = tenths(entry.instrumentActual_h) + tenths(entry.instrumentSimulated_h);
   if (instrument > tenths(entry.total_h)) {
-    throw new Rejection('instrumentSimulated_h', entry.instrumentSimulated_h, `actual and simulated together at most the total, ${entry.total_h} h`);
+    throw new Rejection(
+      'instrumentSimulated_h',
+      entry.instrumentSimulated_h,
+      `actual and simulated together at most the total, ${entry.total_h} h`
+    );
   }
   if (tenths(entry.crossCountryPic_h) > tenths(entry.total_h)) {
-    throw new Rejection('crossCountryPic_h', entry.crossCountryPic_h, `at most the total, ${entry.total_h} h`);
+    throw new Rejection(
+      'crossCountryPic_h',
+      entry.crossCountryPic_h,
+      `at most the total, ${entry.total_h} h`
+    );
   }
-  if (entry.device === 'airplane' && entry.instrumentSimulated_h > 0 && !entry.withInstructor && entry.safetyPilot.trim() === '') {
-    throw new Rejection('safetyPilot', entry.safetyPilot, 'the safety pilot’s name, for simulated instrument time without an instructor');
+  if (
+    entry.device === 'airplane' &&
+    entry.instrumentSimulated_h > 0 &&
+    !entry.withInstructor &&
+    entry.safetyPilot.trim() === ''
+  ) {
+    throw new Rejection(
+      'safetyPilot',
+      entry.safetyPilot,
+      'the safety pilot’s name, for simulated instrument time without an instructor'
+    );
   }
   if (entry.device !== 'airplane' && entry.crossCountryPic_h > 0) {
     throw new Rejection('crossCountryPic_h', entry.crossCountryPic_h, '0 in a training device');

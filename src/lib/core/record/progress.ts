@@ -17,7 +17,8 @@ export interface RequirementProgress {
 export function countingEntries(entries: readonly LogEntry[]): TrainingLogEntry[] {
   const corrected = new Set(entries.filter((e) => e.signed && e.corrects !== null).map((e) => e.corrects));
   return entries.filter(
-    (entry): entry is TrainingLogEntry => entry.kind === 'training' && entry.signed && !corrected.has(entry.id)
+    (entry): entry is TrainingLogEntry =>
+      entry.kind === 'training' && entry.signed && !corrected.has(entry.id)
   );
 }
 
@@ -25,15 +26,26 @@ export function countingEntries(entries: readonly LogEntry[]): TrainingLogEntry[
  * Progress toward every requirement of a set. A pure replay: the same entries give the same sums, in whatever order.
  * @param asOf the day asked about, as 2026-11-23; windows reach back from it, entries after it do not count
  */
-export function progressToward(set: RequirementSet, entries: readonly LogEntry[], asOf: string): RequirementProgress[] {
+export function progressToward(
+  set: RequirementSet,
+  entries: readonly LogEntry[],
+  asOf: string
+): RequirementProgress[] {
   const counting = countingEntries(entries)
     .filter((entry) => entry.content.date <= asOf)
     .sort((a, b) => a.content.date.localeCompare(b.content.date) || a.id.localeCompare(b.id));
   return set.requirements.map((requirement) => progressOf(requirement, counting, asOf));
 }
 
-function progressOf(requirement: Requirement, entries: readonly TrainingLogEntry[], asOf: string): RequirementProgress {
-  const from = requirement.withinCalendarMonths === null ? '' : firstDayMonthsBefore(asOf, requirement.withinCalendarMonths);
+function progressOf(
+  requirement: Requirement,
+  entries: readonly TrainingLogEntry[],
+  asOf: string
+): RequirementProgress {
+  const from =
+    requirement.withinCalendarMonths === null
+      ? ''
+      : firstDayMonthsBefore(asOf, requirement.withinCalendarMonths);
   const matching = entries.filter(
     ({ content }) =>
       content.date >= from &&
@@ -67,7 +79,11 @@ function progressOf(requirement: Requirement, entries: readonly TrainingLogEntry
     requirement,
     have: (airplane + inDevices) / scale,
     flown: amounts.reduce((sum, { amount }) => sum + amount, 0) / scale,
-    entries: amounts.map(({ entry, amount }) => ({ entryId: entry.id, date: entry.content.date, amount: amount / scale })),
+    entries: amounts.map(({ entry, amount }) => ({
+      entryId: entry.id,
+      date: entry.content.date,
+      amount: amount / scale
+    })),
     notes
   };
 }
@@ -80,7 +96,9 @@ function amountOf(requirement: Requirement, { content }: TrainingLogEntry): numb
     case 'crossCountryPic_h':
       return tenths(content.crossCountryPic_h);
     case 'longIfrCrossCountry':
-      return content.ifrCrossCountry_nm >= 250 && new Set(content.approaches.map((a) => a.kind)).size >= 3 ? 1 : 0;
+      return content.ifrCrossCountry_nm >= 250 && new Set(content.approaches.map((a) => a.kind)).size >= 3
+        ? 1
+        : 0;
   }
 }
 

@@ -43,7 +43,14 @@ export const instrumentRatingAirplane: RequirementSet = {
   source: '14 CFR 61.65(d)',
   edition: 'as summarised in 2026; check the current edition and your authority',
   requirements: [
-    { ...plain, id: 'cross-country', name: 'Cross-country as pilot in command', required: 50, unit: 'h', measure: 'crossCountryPic_h' },
+    {
+      ...plain,
+      id: 'cross-country',
+      name: 'Cross-country as pilot in command',
+      required: 50,
+      unit: 'h',
+      measure: 'crossCountryPic_h'
+    },
     {
       ...plain,
       id: 'cross-country-airplane',

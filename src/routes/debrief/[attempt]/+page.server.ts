@@ -18,12 +18,24 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
 const id = Type.String({ format: 'uuid', accepted: 'a fresh id; open the page again' });
 const OverrideForm = Type.Object({
   id,
-  verdict: Type.Unsafe<Verdict>(Type.String({ enum: [...verdicts], accepted: `one of ${verdicts.join(', ')}` })),
-  reason: Type.String({ minLength: 3, maxLength: 1000, pattern: '\\S', accepted: 'the reason, in a few words' })
+  verdict: Type.Unsafe<Verdict>(
+    Type.String({ enum: [...verdicts], accepted: `one of ${verdicts.join(', ')}` })
+  ),
+  reason: Type.String({
+    minLength: 3,
+    maxLength: 1000,
+    pattern: '\\S',
+    accepted: 'the reason, in a few words'
+  })
 });
 const NoteForm = Type.Object({
   id,
-  body: Type.String({ minLength: 1, maxLength: 4000, pattern: '\\S', accepted: 'a note of up to 4,000 letters' })
+  body: Type.String({
+    minLength: 1,
+    maxLength: 4000,
+    pattern: '\\S',
+    accepted: 'a note of up to 4,000 letters'
+  })
 });
 
 export const actions: Actions = {

@@ -47,11 +47,19 @@
   const strips = $derived(flight ? stripsOf(flight, grade.measures) : []);
   const readings = $derived(flight ? readingsAt(flight, cursor_s) : null);
   const phaseNow = $derived(grade.phases.findLast((span) => span.start_s <= cursor_s));
-  const corridorsNow = $derived(drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []);
+  const corridorsNow = $derived(
+    drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
+  );
   const x = $derived(linearScale([0, total_s], [144, width - 76]));
   const tick_s = $derived(total_s > 900 ? 300 : total_s > 300 ? 60 : 30);
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
-  const HEIGHTS: Record<string, number> = { altitude_ft: 146, verticalSpeed_fpm: 140, ias_kt: 122, heading_deg: 92, rpm: 72 };
+  const HEIGHTS: Record<string, number> = {
+    altitude_ft: 146,
+    verticalSpeed_fpm: 140,
+    ias_kt: 122,
+    heading_deg: 92,
+    rpm: 72
+  };
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
 
   $effect(() => {
@@ -85,7 +93,11 @@
     }
   }
   const ghostValues = (id: string) =>
-    !ghost ? null : id === 'heading_deg' ? unwrapped(ghost.flight, plan.heading_deg) : column(ghost.flight, id);
+    !ghost
+      ? null
+      : id === 'heading_deg'
+        ? unwrapped(ghost.flight, plan.heading_deg)
+        : column(ghost.flight, id);
 
   let animation = 0;
   let last = 0;
@@ -125,7 +137,12 @@
     { key: 'ArrowRight', shown: '', does: '', run: () => move(1) },
     { key: 'Shift+ArrowLeft', shown: '', does: '', run: () => move(-10) },
     { key: 'Shift+ArrowRight', shown: '', does: '', run: () => move(10) },
-    { key: 'g', shown: 'G', does: 'ghost of the attempt before', run: () => void showGhost(earlier.at(-1)?.id ?? null) },
+    {
+      key: 'g',
+      shown: 'G',
+      does: 'ghost of the attempt before',
+      run: () => void showGhost(earlier.at(-1)?.id ?? null)
+    },
     { key: 'm', shown: 'M', does: 'the grade’s arithmetic', run: () => (arithmetic = true) },
     { key: 'o', shown: 'O', does: 'override the grade', run: () => data.me?.teaches && (overriding = true) },
     { key: 'n', shown: 'N', does: 'write a note', run: () => data.me?.teaches && (noting = true) }
@@ -140,17 +157,24 @@
       <h1>{RATE_AND_SPEED_DESCENT.name}</h1>
       <p class="text-[13px] text-soft">
         <a href="/students/{debrief.lesson.studentId}" class="text-soft">{debrief.lesson.studentName}</a> ·
-        <a href="/plan/{debrief.lesson.id}" class="text-soft">lesson {debrief.lesson.number}</a> · {aircraft.name} · wind {heading(plan.windFrom_deg)}/{plan.windSpeed_kt}
+        <a href="/plan/{debrief.lesson.id}" class="text-soft">lesson {debrief.lesson.number}</a> · {aircraft.name}
+        · wind {heading(plan.windFrom_deg)}/{plan.windSpeed_kt}
         kt · {plan.turbulence} · {atTime(debrief.finishedAt)}
         {#if debrief.pilot !== 'student'}· <strong class="text-below">demonstration</strong>{/if}
       </p>
     </div>
     <p class="mt-0.5 text-[13px]">{grade.summary}</p>
   </div>
-  <button class="shrink-0 text-right" onclick={() => (arithmetic = true)} aria-label="Verdict: {standing}. Show the arithmetic">
+  <button
+    class="shrink-0 text-right"
+    onclick={() => (arithmetic = true)}
+    aria-label="Verdict: {standing}. Show the arithmetic"
+  >
     <Verdict verdict={standing} large />
     <span class="mt-1 block text-xs text-soft"
-      >{debrief.overrides.length > 0 ? `instructor’s; computed: ${grade.verdict}` : `${grade.learningStep} · figure ${grade.score}`}</span
+      >{debrief.overrides.length > 0
+        ? `instructor’s; computed: ${grade.verdict}`
+        : `${grade.learningStep} · figure ${grade.score}`}</span
     >
   </button>
 </header>
@@ -170,7 +194,9 @@
           {@const to = x(span.end_s)}
           <rect x={from} width={Math.max(1, to - from - 1)} height="16" fill="var(--phase)" />
           {#if to - from > 44}
-            <text x={from + 5} y="12" font-size="11" fill="var(--ink)">{drill.phases.find((p) => p.id === span.phaseId)?.name.toLowerCase()}</text>
+            <text x={from + 5} y="12" font-size="11" fill="var(--ink)"
+              >{drill.phases.find((p) => p.id === span.phaseId)?.name.toLowerCase()}</text
+            >
           {/if}
         {/each}
       </svg>
@@ -191,10 +217,14 @@
       <svg {width} height="20" class="block" aria-hidden="true">
         {#each Array.from({ length: Math.floor(total_s / tick_s) + 1 }, (_, i) => i * tick_s) as at (at)}
           {#if Math.abs(x(at) - x(cursor_s)) > 40}
-            <text x={x(at)} y="14" font-size="12" text-anchor="middle" fill="var(--soft)" class="figure">{clock(at)}</text>
+            <text x={x(at)} y="14" font-size="12" text-anchor="middle" fill="var(--soft)" class="figure"
+              >{clock(at)}</text
+            >
           {/if}
         {/each}
-        <text x={x(cursor_s)} y="14" font-size="12" text-anchor="middle" fill="var(--now)" class="figure">{clock(cursor_s)}</text>
+        <text x={x(cursor_s)} y="14" font-size="12" text-anchor="middle" fill="var(--now)" class="figure"
+          >{clock(cursor_s)}</text
+        >
       </svg>
       <label class="sr-only" for="moment">Moment of the flight</label>
       <input
@@ -237,14 +267,19 @@
       {#if grade.findings.length === 0}
         <p class="mt-1 text-[13px] text-soft">Nothing to say against this flight.</p>
       {:else}
-        <div class="mt-1 border-b border-line"><FindingList findings={grade.findings} {selected} onselect={select} /></div>
+        <div class="mt-1 border-b border-line">
+          <FindingList findings={grade.findings} {selected} onselect={select} />
+        </div>
       {/if}
     </section>
 
     <section class="mt-4">
       <div class="flex items-baseline justify-between">
         <h2>Instructor’s notes</h2>
-        {#if data.me?.teaches}<button class="text-[13px] text-now underline underline-offset-2" onclick={() => (noting = true)}>Write a note</button>{/if}
+        {#if data.me?.teaches}<button
+            class="text-[13px] text-now underline underline-offset-2"
+            onclick={() => (noting = true)}>Write a note</button
+          >{/if}
       </div>
       {#each debrief.notes as note (note.madeAt)}
         <p class="mt-1 text-[13px] leading-snug whitespace-pre-wrap">{note.body}</p>
@@ -261,9 +296,11 @@
   <table class="sheet-table mt-1 max-w-4xl text-[13px]">
     <thead>
       <tr>
-        <th>attempt</th><th class="number">figure</th><th class="number">rate held</th><th class="number">rate RMS</th><th class="number">speed held</th><th
-          class="number">left level at</th
-        ><th class="number">lowest at decision</th><th class="number">to climb</th><th class="number">levelled</th><th></th>
+        <th>attempt</th><th class="number">figure</th><th class="number">rate held</th><th class="number"
+          >rate RMS</th
+        ><th class="number">speed held</th><th class="number">left level at</th><th class="number"
+          >lowest at decision</th
+        ><th class="number">to climb</th><th class="number">levelled</th><th></th>
       </tr>
     </thead>
     <tbody>
@@ -272,19 +309,31 @@
         {@const here = attempt.id === debrief.attemptId}
         <tr class={here ? 'font-bold' : ''}>
           <td class="figure whitespace-nowrap !py-1">
-            {#if here}{index + 1} · this one{:else}<a href="/debrief/{attempt.id}">{index + 1} · {onDay(attempt.finishedAt)}</a>{/if}
+            {#if here}{index + 1} · this one{:else}<a href="/debrief/{attempt.id}"
+                >{index + 1} · {onDay(attempt.finishedAt)}</a
+              >{/if}
           </td>
           <td class="number !py-1">{attempt.score}</td>
           <td class="number !py-1">{c.rateShare === null ? '–' : percent(c.rateShare)}</td>
           <td class="number !py-1">{c.rateRms_fpm === null ? '–' : `${figure(c.rateRms_fpm)} ft/min`}</td>
           <td class="number !py-1">{c.speedShare === null ? '–' : percent(c.speedShare)}</td>
-          <td class="number !py-1">{c.descentBegunAt_kt === null ? '–' : `${figure(c.descentBegunAt_kt)} kt`}</td>
-          <td class="number !py-1">{c.lowestAtDecision_ft === null ? '–' : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td>
+          <td class="number !py-1"
+            >{c.descentBegunAt_kt === null ? '–' : `${figure(c.descentBegunAt_kt)} kt`}</td
+          >
+          <td class="number !py-1"
+            >{c.lowestAtDecision_ft === null ? '–' : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td
+          >
           <td class="number !py-1">{c.toClimb_s === null ? '–' : `${figure(c.toClimb_s, 1)} s`}</td>
-          <td class="number !py-1">{c.levelOffError_ft === null ? '–' : `${signedFigure(c.levelOffError_ft)} ft`}</td>
+          <td class="number !py-1"
+            >{c.levelOffError_ft === null ? '–' : `${signedFigure(c.levelOffError_ft)} ft`}</td
+          >
           <td class="text-right !py-1 font-normal">
             {#if !here && flight}
-              <button class="text-now underline underline-offset-2" aria-pressed={ghost?.id === attempt.id} onclick={() => showGhost(attempt.id)}>
+              <button
+                class="text-now underline underline-offset-2"
+                aria-pressed={ghost?.id === attempt.id}
+                onclick={() => showGhost(attempt.id)}
+              >
                 {ghost?.id === attempt.id ? 'hide ghost' : 'ghost'}
               </button>
             {/if}
@@ -296,12 +345,21 @@
   <p class="mt-2 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
 </section>
 
-<Sheet bind:open={arithmetic} wide title="How the grade came about" description="{toleranceProfileById(plan.toleranceProfile).name}. The worst required element decides; the figure is for trends.">
+<Sheet
+  bind:open={arithmetic}
+  wide
+  title="How the grade came about"
+  description="{toleranceProfileById(plan.toleranceProfile)
+    .name}. The worst required element decides; the figure is for trends."
+>
   <table class="sheet-table text-[13px]">
     <tbody>
       {#each grade.elements as element (element.name)}
         <tr>
-          <td class="!py-1.5">{element.name}<div class="text-xs text-soft">{element.arithmetic}</div></td>
+          <td class="!py-1.5"
+            >{element.name}
+            <div class="text-xs text-soft">{element.arithmetic}</div></td
+          >
           <td class="!py-1.5"><Verdict verdict={element.verdict} /></td>
           <td class="number !py-1.5">{figure(element.score)}</td>
           <td class="number !py-1.5 text-soft">×{element.weight}</td>
@@ -309,25 +367,44 @@
       {/each}
     </tbody>
   </table>
-  <ul class="mt-3 text-[13px]">{#each grade.arithmetic as line (line)}<li>{line}</li>{/each}</ul>
+  <ul class="mt-3 text-[13px]">
+    {#each grade.arithmetic as line (line)}<li>{line}</li>{/each}
+  </ul>
   {#if debrief.overrides.length > 0}
     <h3 class="mt-4 font-bold">Overrides</h3>
     <ul class="mt-1 text-[13px]">
       {#each debrief.overrides as made, index (made.madeAt)}
-        <li class="py-1"><Verdict verdict={made.verdict} /> {index === 0 ? '(stands)' : ''} “{made.reason}” <span class="text-soft">{made.madeBy}, {atTime(made.madeAt)}</span></li>
+        <li class="py-1">
+          <Verdict verdict={made.verdict} />
+          {index === 0 ? '(stands)' : ''} “{made.reason}”
+          <span class="text-soft">{made.madeBy}, {atTime(made.madeAt)}</span>
+        </li>
       {/each}
-      <li class="py-1"><Verdict verdict={grade.verdict} /> <span class="text-soft">computed, grader version {grade.graderVersion}</span></li>
+      <li class="py-1">
+        <Verdict verdict={grade.verdict} />
+        <span class="text-soft">computed, grader version {grade.graderVersion}</span>
+      </li>
     </ul>
   {/if}
   <div class="mt-4 flex justify-end gap-2">
     {#if data.me?.teaches}
-      <button class={button.plain} onclick={() => { arithmetic = false; overriding = true; }}>Override…</button>
+      <button
+        class={button.plain}
+        onclick={() => {
+          arithmetic = false;
+          overriding = true;
+        }}>Override…</button
+      >
     {/if}
     <button class={button.main} onclick={() => (arithmetic = false)}>Close</button>
   </div>
 </Sheet>
 
-<Sheet bind:open={overriding} title="Override the verdict" description="The computed verdict is kept beside yours: {grade.verdict}.">
+<Sheet
+  bind:open={overriding}
+  title="Override the verdict"
+  description="The computed verdict is kept beside yours: {grade.verdict}."
+>
   <form
     method="POST"
     action="?/override"
@@ -345,7 +422,8 @@
       </select>
     </Field>
     <Field label="Reason" name="reason" problem={problem('reason')}>
-      <textarea id="reason" name="reason" rows="3" class={input} required minlength="3" maxlength="1000"></textarea>
+      <textarea id="reason" name="reason" rows="3" class={input} required minlength="3" maxlength="1000"
+      ></textarea>
     </Field>
     <div class="flex justify-end gap-2">
       <button type="button" class={button.plain} onclick={() => (overriding = false)}>Cancel</button>

@@ -30,8 +30,8 @@
   const hands = new PersonsHands(aircraft);
 
   let session = $state.raw<FlightSession | null>(null);
-  let outbox: FlightOutbox | null = $state.raw(null);
-  let attempt: OutboxAttempt | null = $state.raw(null);
+  let outbox = $state.raw<FlightOutbox | null>(null);
+  let attempt = $state.raw<OutboxAttempt | null>(null);
   let simulated = $state(false);
   let gamepadOpen = $state(false);
   let leaving = $state(false);
@@ -49,7 +49,9 @@
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   const hints = plan.corridors === 'hints';
   const flying = $derived(session?.state === 'running');
-  const stopwatch_s = $derived(watchFrom_s === null ? watchHeld_s : watchHeld_s + (frame?.time_s ?? 0) - watchFrom_s);
+  const stopwatch_s = $derived(
+    watchFrom_s === null ? watchHeld_s : watchHeld_s + (frame?.time_s ?? 0) - watchFrom_s
+  );
   const outside = $derived(
     plan.cloudBase_ft === null
       ? 'view-limiting device on'
@@ -68,7 +70,8 @@
     hands.gamepad = storedSetup();
     hands.attitudeHold = plan.attitudeHoldAllowed;
     prepare(null, []);
-    const hide = () => document.visibilityState === 'hidden' && session?.state === 'running' && session.run(false);
+    const hide = () =>
+      document.visibilityState === 'hidden' && session?.state === 'running' && session.run(false);
     document.addEventListener('visibilitychange', hide);
     animation = requestAnimationFrame(picture);
     return () => document.removeEventListener('visibilitychange', hide);
@@ -88,7 +91,11 @@
   }
 
   /** Puts the airplane at the start of the drill, or where an unfinished attempt stopped. */
-  function prepare(pilot: { habits: Habits; seed: number; kind: 'reference' | 'habits' } | null, resume: FlightChunk[], id = freshId()) {
+  function prepare(
+    pilot: { habits: Habits; seed: number; kind: 'reference' | 'habits' } | null,
+    resume: FlightChunk[],
+    id = freshId()
+  ) {
     session?.dispose();
     simulated = pilot !== null;
     watchFrom_s = null;
@@ -105,6 +112,7 @@
     session = new FlightSession(plan, pilot, resume, {
       onready: (starting, first) => {
         hands.takeFrom(starting, first.readings);
+        if (pilot) session?.run(true);
         if (resume.length > 0) note = `Resumed at ${clock(first.time_s)}. Take hold, then press space.`;
       },
       onchunk: (chunk) => void outbox?.add(mine, chunk),
@@ -124,7 +132,6 @@
   function flySimulated(kind: 'reference' | 'habits') {
     const habits = kind === 'reference' ? noHabits : { startsDownBeforeSlowing: 1, pumpsPitch: 0.8 };
     prepare({ habits, seed: plan.seed, kind }, []);
-    session?.run(true);
   }
 
   async function resume() {
@@ -143,7 +150,13 @@
   async function closeOpen() {
     if (!open) return;
     closing = open.id;
-    await outbox?.end({ id: open.id, accountId: me!.id, lessonId: lesson.id, pilot: open.pilot, ended: true });
+    await outbox?.end({
+      id: open.id,
+      accountId: me!.id,
+      lessonId: lesson.id,
+      pilot: open.pilot,
+      ended: true
+    });
   }
 
   /** Closes what was flown so far and begins again; what was flown is kept. */
@@ -186,7 +199,12 @@
     session?.setRate(rate);
   }
 
-  const arrow = (key: string, run: () => void) => ({ key, shown: '', does: '', run: () => hands.attitudeHold && run() });
+  const arrow = (key: string, run: () => void) => ({
+    key,
+    shown: '',
+    does: '',
+    run: () => hands.attitudeHold && run()
+  });
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
     arrow('ArrowUp', () => hands.nudgePitch(1)),
@@ -206,7 +224,12 @@
     { key: 'c', shown: 'C', does: 'stopwatch', run: toggleWatch },
     { key: ',', shown: ', .', does: 'altimeter setting down, up', run: () => hands.turnSubscale(-1) },
     { key: '.', shown: '', does: '', run: () => hands.turnSubscale(1) },
-    ...RATES.map((rate) => ({ key: String(rate), shown: rate === 1 ? '1 2 4 8' : '', does: 'times real speed', run: () => setRate(rate) })),
+    ...RATES.map((rate) => ({
+      key: String(rate),
+      shown: rate === 1 ? '1 2 4 8' : '',
+      does: 'times real speed',
+      run: () => setRate(rate)
+    })),
     { key: 'r', shown: 'R', does: 'begin again', run: () => (leaving = true) }
   ]);
 
@@ -217,17 +240,22 @@
     hands.pressed.delete(event.key);
   }
   const shownHands = $derived(simulated && frame ? frame.hands : hands);
-  const saving = $derived(
-    outbox === null || outbox.status === 'saved'
-      ? 'all saved'
-      : outbox.status === 'sending'
-        ? 'saving'
-        : outbox.status === 'no answer'
-          ? `server not reached: ${outbox.waiting} pieces kept here`
-          : outbox.status === 'signed out'
-            ? 'signed out: kept here until you sign in'
-            : outbox.refusal
-  );
+  const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
+
+  function wordsFor(box: FlightOutbox): string {
+    switch (box.status) {
+      case 'saved':
+        return 'all saved';
+      case 'sending':
+        return 'saving';
+      case 'no answer':
+        return `server not reached: ${box.waiting} pieces kept here`;
+      case 'signed out':
+        return 'signed out: kept here until you sign in';
+      case 'refused':
+        return box.refusal;
+    }
+  }
 </script>
 
 <svelte:head><title>Fly, lesson {lesson.number} · Hanza</title></svelte:head>
@@ -237,16 +265,25 @@
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h1>{RATE_AND_SPEED_DESCENT.name}</h1>
     <p class="text-[13px] text-soft">
-      {lesson.studentName} · lesson {lesson.number} · {aircraft.name} · wind {heading(plan.windFrom_deg)}/{plan.windSpeed_kt} kt · {plan.turbulence}
+      {lesson.studentName} · lesson {lesson.number} · {aircraft.name} · wind {heading(
+        plan.windFrom_deg
+      )}/{plan.windSpeed_kt} kt · {plan.turbulence}
     </p>
   </div>
-  <p class="text-xs {outbox?.status === 'saved' || outbox?.status === 'sending' ? 'text-soft' : 'text-below'}" role="status">{saving}</p>
+  <p
+    class="text-xs {outbox?.status === 'saved' || outbox?.status === 'sending' ? 'text-soft' : 'text-below'}"
+    role="status"
+  >
+    {saving}
+  </p>
 </header>
 
 <div class="mt-2 grid grid-cols-6 border-y border-line text-[13px]" aria-label="Phases">
   {#each drill.phases as step, index (step.id)}
     <div
-      class="border-r border-line px-2 py-1 last:border-r-0 {hints && frame && index === frame.phaseIndex ? 'bg-band font-bold' : 'text-soft'}"
+      class="border-r border-line px-2 py-1 last:border-r-0 {hints && frame && index === frame.phaseIndex
+        ? 'bg-band font-bold'
+        : 'text-soft'}"
       aria-current={hints && frame && index === frame.phaseIndex ? 'step' : undefined}
     >
       {step.name}
@@ -254,11 +291,10 @@
   {/each}
 </div>
 <p class="figure mt-1 min-h-5 text-xs text-soft">
-  {figure(plan.startAltitude_ft)} ft {plan.startSpeed_kt} kt → slow to {plan.targetSpeed_kt} kt, flaps {plan.flaps_deg}° → −{figure(
-    plan.descentRate_fpm
-  )} ft/min on {heading(plan.heading_deg)} → at {figure(plan.decisionAltitude_ft)} ft climb at {plan.climbSpeed_kt} kt → level {figure(
-    plan.levelOffAltitude_ft
-  )} ft
+  {figure(plan.startAltitude_ft)} ft {plan.startSpeed_kt} kt → slow to {plan.targetSpeed_kt} kt, flaps {plan.flaps_deg}°
+  → −{figure(plan.descentRate_fpm)} ft/min on {heading(plan.heading_deg)} → at {figure(
+    plan.decisionAltitude_ft
+  )} ft climb at {plan.climbSpeed_kt} kt → level {figure(plan.levelOffAltitude_ft)} ft
 </p>
 
 <div class="mt-2 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
@@ -283,7 +319,9 @@
 
   <div class="grid content-start gap-3">
     <div class="grid grid-cols-2 gap-3">
-      <div>{#if frame}<Tachometer rpm={frame.readings.rpm} />{/if}</div>
+      <div>
+        {#if frame}<Tachometer rpm={frame.readings.rpm} />{/if}
+      </div>
       <div class="flex flex-col justify-between">
         <div>
           <p class="text-xs text-soft">flown</p>
@@ -298,21 +336,68 @@
     </div>
     <div class="grid gap-1">
       {#if simulated}
-        <Lever name="Throttle" value={shownHands.throttle} min={0} max={1} step={0.01} shown="{figure(shownHands.throttle * 100)} %" readonly />
-        <Lever name="Trim" value={shownHands.trim} min={-1} max={1} step={0.01} shown={signedFigure(shownHands.trim * 100)} readonly />
-        <Lever name="Flaps" value={shownHands.flapsTarget_deg} min={0} max={30} step={10} shown="{figure(frame?.readings.flaps_deg ?? 0)}°" readonly />
+        <Lever
+          name="Throttle"
+          value={shownHands.throttle}
+          min={0}
+          max={1}
+          step={0.01}
+          shown="{figure(shownHands.throttle * 100)} %"
+          readonly
+        />
+        <Lever
+          name="Trim"
+          value={shownHands.trim}
+          min={-1}
+          max={1}
+          step={0.01}
+          shown={signedFigure(shownHands.trim * 100)}
+          readonly
+        />
+        <Lever
+          name="Flaps"
+          value={shownHands.flapsTarget_deg}
+          min={0}
+          max={30}
+          step={10}
+          shown="{figure(frame?.readings.flaps_deg ?? 0)}°"
+          readonly
+        />
       {:else}
-        <Lever name="Throttle" bind:value={hands.throttle} min={0} max={1} step={0.01} shown="{figure(hands.throttle * 100)} %" />
-        <Lever name="Trim" bind:value={hands.trim} min={-1} max={1} step={0.01} shown={signedFigure(hands.trim * 100)} />
-        <Lever name="Flaps" bind:value={hands.flapsTarget_deg} min={0} max={30} step={10} shown="{figure(frame?.readings.flaps_deg ?? 0)}°" />
+        <Lever
+          name="Throttle"
+          bind:value={hands.throttle}
+          min={0}
+          max={1}
+          step={0.01}
+          shown="{figure(hands.throttle * 100)} %"
+        />
+        <Lever
+          name="Trim"
+          bind:value={hands.trim}
+          min={-1}
+          max={1}
+          step={0.01}
+          shown={signedFigure(hands.trim * 100)}
+        />
+        <Lever
+          name="Flaps"
+          bind:value={hands.flapsTarget_deg}
+          min={0}
+          max={30}
+          step={10}
+          shown="{figure(frame?.readings.flaps_deg ?? 0)}°"
+        />
       {/if}
     </div>
     {#if simulated}
       <p class="border border-line p-3 text-[13px]">
-        {attempt?.pilot === 'reference' ? 'The reference pilot' : 'A simulated pilot with two habits'} is flying. It is kept as a demonstration, not as
-        the student’s.
+        {attempt?.pilot === 'reference' ? 'The reference pilot' : 'A simulated pilot with two habits'} is flying.
+        It is kept as a demonstration, not as the student’s.
       </p>
-      <button class={button.main} onclick={() => session?.toTheEnd()} disabled={session?.state === 'ended'}>Fly on to the end at once</button>
+      <button class={button.main} onclick={() => session?.toTheEnd()} disabled={session?.state === 'ended'}
+        >Fly on to the end at once</button
+      >
     {:else}
       <div class="grid grid-cols-[112px_1fr] gap-3">
         <YokePad
@@ -323,7 +408,12 @@
         />
         <div class="grid content-between text-[13px]">
           <label class="flex items-center gap-2">
-            <input type="checkbox" checked={hands.attitudeHold} onchange={toggleAssist} disabled={!plan.attitudeHoldAllowed} /> attitude hold
+            <input
+              type="checkbox"
+              checked={hands.attitudeHold}
+              onchange={toggleAssist}
+              disabled={!plan.attitudeHoldAllowed}
+            /> attitude hold
           </label>
           {#if hands.attitudeHold}
             <p class="figure text-xs text-soft">
@@ -334,7 +424,10 @@
           {:else}
             <p class="text-xs text-soft">hand on the stick</p>
           {/if}
-          <button class="text-left text-xs text-now underline underline-offset-2" onclick={() => (gamepadOpen = true)}>
+          <button
+            class="text-left text-xs text-now underline underline-offset-2"
+            onclick={() => (gamepadOpen = true)}
+          >
             {hands.gamepad ? 'joystick in use' : 'use a joystick'}
           </button>
         </div>
@@ -344,8 +437,20 @@
 </div>
 
 <footer class="mt-3 flex flex-wrap items-center gap-2">
-  <button class="{flying ? button.plain : button.main} min-w-28" onclick={togglePause} disabled={!session || ['ended', 'failed', 'loading'].includes(session.state)}>
-    {session?.state === 'ready' ? 'Begin' : flying ? 'Pause' : session?.state === 'ended' ? 'Flown' : session?.state === 'paused' ? 'Go on' : 'Loading'}
+  <button
+    class="{flying ? button.plain : button.main} min-w-28"
+    onclick={togglePause}
+    disabled={!session || ['ended', 'failed', 'loading'].includes(session.state)}
+  >
+    {session?.state === 'ready'
+      ? 'Begin'
+      : flying
+        ? 'Pause'
+        : session?.state === 'ended'
+          ? 'Flown'
+          : session?.state === 'paused'
+            ? 'Go on'
+            : 'Loading'}
   </button>
   <button class={button.plain} onclick={() => (leaving = true)}>Begin again…</button>
   <div class="flex items-center gap-1" role="group" aria-label="Speed of time">
@@ -375,7 +480,10 @@
 {/if}
 
 {#if open && session?.state === 'ready' && attempt?.id !== open.id}
-  <section class="mt-3 flex flex-wrap items-center gap-3 border border-below p-3 text-[13px]" aria-label="Unfinished attempt">
+  <section
+    class="mt-3 flex flex-wrap items-center gap-3 border border-below p-3 text-[13px]"
+    aria-label="Unfinished attempt"
+  >
     <p>▼ An attempt of {clock(open.samples / 10)} was begun and not finished. Nothing of it is lost.</p>
     {#if open.pilot === 'student' || open.pilot === 'instructor'}
       <button class={button.main} onclick={resume}>Resume it</button>
@@ -385,10 +493,16 @@
 {/if}
 
 <GamepadSheet bind:open={gamepadOpen} bind:setup={hands.gamepad} />
-<Sheet bind:open={leaving} title="Begin again?" description="What has been flown so far is kept and graded as far as it went.">
+<Sheet
+  bind:open={leaving}
+  title="Begin again?"
+  description="What has been flown so far is kept and graded as far as it went."
+>
   <div class="flex flex-wrap justify-end gap-2">
     <button class={button.plain} onclick={() => (leaving = false)}>Fly on</button>
-    <button class={button.plain} onclick={stopAndDebrief} disabled={!frame || frame.time_s < 2}>Stop and debrief</button>
+    <button class={button.plain} onclick={stopAndDebrief} disabled={!frame || frame.time_s < 2}
+      >Stop and debrief</button
+    >
     <button class={button.main} onclick={restart}>Begin again</button>
   </div>
 </Sheet>

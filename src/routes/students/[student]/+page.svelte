@@ -12,12 +12,19 @@
 
   let { data }: { data: PageData } = $props();
   const teaches = $derived(data.me?.teaches ?? false);
-  const own = $derived(data.attempts.filter((attempt) => attempt.pilot === 'student' && attempt.comparable.completed));
+  const own = $derived(
+    data.attempts.filter((attempt) => attempt.pilot === 'student' && attempt.comparable.completed)
+  );
   const scores = $derived(own.map((attempt) => attempt.score).reverse());
   const waiting = $derived(data.lessons.find((lesson) => lesson.attempts === 0));
 
   useShortcuts([
-    { key: 'p', shown: 'P', does: 'plan a lesson', run: () => data.me?.teaches && goto(`/plan?student=${data.student.id}`) },
+    {
+      key: 'p',
+      shown: 'P',
+      does: 'plan a lesson',
+      run: () => data.me?.teaches && goto(`/plan?student=${data.student.id}`)
+    },
     { key: 'r', shown: 'R', does: 'record', run: () => goto('/record') }
   ]);
 </script>
@@ -31,7 +38,8 @@
   </div>
   <div class="flex gap-2">
     {#if teaches}<a class={button.main} href="/plan?student={data.student.id}">Plan a lesson</a>{/if}
-    {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a>{/if}
+    {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a
+      >{/if}
     <a class={button.plain} href="/record">Record</a>
   </div>
 </header>
@@ -58,16 +66,21 @@
                   <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>
                 </td>
                 <td class="figure text-xs whitespace-nowrap">
-                  {figure(lesson.plan.descentRate_fpm)} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(lesson.plan.heading_deg)}<br
-                  />to {figure(lesson.plan.decisionAltitude_ft)} ft · {lesson.plan.corridors}
+                  {figure(lesson.plan.descentRate_fpm)} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(
+                    lesson.plan.heading_deg
+                  )}<br />to {figure(lesson.plan.decisionAltitude_ft)} ft · {lesson.plan.corridors}
                 </td>
                 <td class="number">{lesson.attempts}</td>
                 <td>
                   {#if lesson.lastVerdict}
-                    <a href="/debrief/{lesson.lastAttempt}" class="no-underline"><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a>
+                    <a href="/debrief/{lesson.lastAttempt}" class="no-underline"
+                      ><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a
+                    >
                   {:else}<span class="text-xs text-soft">not flown yet</span>{/if}
                 </td>
-                <td class="text-right"><a href="/fly/{lesson.id}" aria-label="Fly lesson {lesson.number}">Fly</a></td>
+                <td class="text-right"
+                  ><a href="/fly/{lesson.id}" aria-label="Fly lesson {lesson.number}">Fly</a></td
+                >
               </tr>
             {/each}
           </tbody>
@@ -102,7 +115,8 @@
     </div>
     {#if data.unsigned > 0}
       <p class="mt-4 text-[13px] text-below">
-        ▼ {data.unsigned} {data.unsigned === 1 ? 'entry is' : 'entries are'} not signed and not counted.
+        ▼ {data.unsigned}
+        {data.unsigned === 1 ? 'entry is' : 'entries are'} not signed and not counted.
         <a href="/record">Open the record</a>
       </p>
     {/if}

@@ -18,6 +18,11 @@ export const PUT: RequestHandler = ({ locals, params, request }) =>
     const identity = identityFrom(locals);
     const { lessonId, pilot } = parse(Opening, await bodyOf(request), 'attempt');
     // Who flies is who is signed in: an instructor's own hands are never put down as the student's.
-    const flownBy = pilot === 'student' && teaches(identity) ? 'instructor' : pilot === 'instructor' && !teaches(identity) ? 'student' : pilot;
+    const flownBy =
+      pilot === 'student' && teaches(identity)
+        ? 'instructor'
+        : pilot === 'instructor' && !teaches(identity)
+          ? 'student'
+          : pilot;
     return openAttempt(identity, { id: idFrom(params.attempt), lessonId, pilot: flownBy });
   });

@@ -5,7 +5,10 @@ import { answer, bodyOf, idFrom, identityFrom } from '$lib/server/answers';
 import { chunksOf, keepChunks } from '$lib/server/attempts';
 import type { RequestHandler } from './$types';
 
-const Delivery = Type.Object({ chunks: Type.Array(FlightChunk, { minItems: 1, maxItems: 40 }) }, { additionalProperties: false });
+const Delivery = Type.Object(
+  { chunks: Type.Array(FlightChunk, { minItems: 1, maxItems: 40 }) },
+  { additionalProperties: false }
+);
 
 export const POST: RequestHandler = ({ locals, params, request }) =>
   answer(async () => {

@@ -11,6 +11,9 @@ export const GET: RequestHandler = async ({ locals, params }) => {
   if (!student) error(404, 'There is no such student.');
   const name = student.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return new Response(logToCsv(await logOf(identity, student.id)), {
-    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="hanza-log-${name}.csv"` }
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': `attachment; filename="hanza-log-${name}.csv"`
+    }
   });
 };

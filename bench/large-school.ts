@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import knex from 'knex';
+import { DEMO_SCHOOL, demoId } from '../seed/demo-people';
+
+export const STUDENTS = 200;
+export const ATTEMPTS = 5000;
+
+/**
+ * Fills the demo school up to 200 students and 5,000 attempts by copying one flown attempt with its grade, flight and
+ * practice entry: the sizes are real, the contents repeat.
+ */
+export async function fillSchool(ownerUrl: string): Promise<void> {
+  const db = knex({ client: 'pg', connection: ownerUrl, pool: { min: 0, max: 2 } });
+  const school = await db('school').where({ name: DEMO_SCHOOL }).first();
+  const [{ count }] = await db('attempt').count();
+  const [{ count: people }] = await db('account').where({ role: 'student' }).count();
+  const missingStudents = STUDENTS - Number(people);
+  const each = Math.ceil((ATTEMPTS - Number(count)) / missingStudents);
+  const model = {
+    attempt: demoId('attempt maren 2'),
+    lesson: demoId('lesson maren 2'),
+    instructor: demoId('ines')
+  };
+  for (let n = 0; n < missingStudents; n++) {
+    const student = randomUUID();
+    const lesson = randomUUID();
+    await db('account').insert({
+      id: student,
+      school_id: school.id,
+      email: `${student}@school.example`,
+      name: `Student ${String(n).padStart(3, '0')}`,
+      role: 'student',
+      password_hash: '-'
+    });
+    await db.raw(
+      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan)
+       SELECT ?, school_id, ?, planned_by, 1, plan FROM lesson WHERE id = ?`,
+      [lesson, student, model.lesson]
+    );
+    await db.raw(
+      `WITH made AS (
+         INSERT INTO attempt (id, school_id, student_id, lesson_id, started_by, pilot, started_at, finished_at)
+         SELECT gen_random_uuid(), school_id, ?, ?, ?, 'student', now() - n * interval '1 day', now() - n * interval '1 day'
+         FROM attempt, generate_series(1, ?::int) n WHERE id = ? RETURNING id, school_id, student_id
+       ), grades AS (
+         INSERT INTO grade (attempt_id, grader_version, school_id, student_id, computed, verdict, score, comparable)
+         SELECT m.id, g.grader_version, m.school_id, m.student_id, g.computed, g.verdict, g.score, g.comparable
+         FROM made m, grade g WHERE g.attempt_id = ?
+       ), flights AS (
+         INSERT INTO flight (attempt_id, school_id, student_id, parquet, samples)
+         SELECT m.id, m.school_id, m.student_id, f.parquet, f.samples FROM made m, flight f WHERE f.attempt_id = ?
+       )
+       INSERT INTO log_entry (id, school_id, student_id, kind, attempt_id, flown_on, content, entered_by)
+       SELECT m.id, m.school_id, m.student_id, 'practice', m.id, e.flown_on, e.content, e.entered_by
+       FROM made m, log_entry e WHERE e.attempt_id = ?`,
+      [student, lesson, student, each, model.attempt, model.attempt, model.attempt, model.attempt]
+    );
+  }
+  await db.raw('ANALYZE');
+  await db.destroy();
+}

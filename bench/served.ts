@@ -1,0 +1,103 @@
+/** Benchmarks of the running application: pages from a large school, and the panel in the browser. Prints JSON. */
+import { chromium, type Page } from '@playwright/test';
+import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
+import { ATTEMPTS, STUDENTS, fillSchool } from './large-school';
+
+const address = process.env['HANZA_ADDRESS']!;
+const REQUESTS = 120;
+
+function percentile(values: number[], share: number): number {
+  return [...values].sort((a, b) => a - b)[
+    Math.min(values.length - 1, Math.ceil(share * values.length) - 1)
+  ]!;
+}
+
+/** Milliseconds of one page after the other, interleaved so that a noisy moment touches all alike. */
+async function pages(page: Page) {
+  const paths = {
+    baseline: '/sign-out',
+    students: '/students',
+    debrief: `/debrief/${demoId('attempt maren 4')}`
+  };
+  const times: Record<string, number[]> = { baseline: [], students: [], debrief: [] };
+  for (let n = 0; n < REQUESTS + 10; n++) {
+    for (const [name, path] of Object.entries(paths)) {
+      const start = performance.now();
+      const response = await page.request.get(path);
+      await response.body();
+      if (!response.ok()) throw new Error(`${path} answered ${response.status()}`);
+      if (n >= 10) times[name]!.push(performance.now() - start);
+    }
+  }
+  return Object.fromEntries(
+    Object.entries(times).map(([name, values]) => [
+      name,
+      { median_ms: percentile(values, 0.5), p95_ms: percentile(values, 0.95) }
+    ])
+  );
+}
+
+/** Script and main-thread time a frame while the reference pilot flies, from the browser's own accounts. */
+async function panel(page: Page) {
+  await page.goto(`/fly/${demoId('lesson maren next')}`);
+  await page.getByRole('button', { name: 'the reference pilot' }).click();
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  await page.evaluate(() => {
+    const w = window as unknown as { frames: number };
+    w.frames = 0;
+    requestAnimationFrame(function count() {
+      w.frames += 1;
+      requestAnimationFrame(count);
+    });
+  });
+  const read = async () => {
+    const { metrics } = await session.send('Performance.getMetrics');
+    const of = (name: string) => metrics.find((metric) => metric.name === name)!.value;
+    const frames = await page.evaluate(() => (window as unknown as { frames: number }).frames);
+    return { script: of('ScriptDuration'), task: of('TaskDuration'), frames };
+  };
+  await page.waitForTimeout(3000);
+  const windows: { script_ms: number; task_ms: number; framesPerSecond: number }[] = [];
+  for (let n = 0; n < 15; n++) {
+    const before = await read();
+    await page.waitForTimeout(1000);
+    const after = await read();
+    const frames = after.frames - before.frames;
+    windows.push({
+      script_ms: ((after.script - before.script) * 1000) / frames,
+      task_ms: ((after.task - before.task) * 1000) / frames,
+      framesPerSecond: frames
+    });
+  }
+  const median = (pick: (w: (typeof windows)[number]) => number) => percentile(windows.map(pick), 0.5);
+  return {
+    scriptPerFrame_ms: median((w) => w.script_ms),
+    mainThreadPerFrame_ms: median((w) => w.task_ms),
+    framesPerSecond: median((w) => w.framesPerSecond)
+  };
+}
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
+});
+const page = await (
+  await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } })
+).newPage();
+await page.goto('/sign-in');
+await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
+await page.getByLabel('Password').fill(DEMO_PASSWORD);
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.waitForURL(/students/);
+const panelFigures = await panel(page);
+await fillSchool(process.env['DATABASE_URL']!);
+const pageFigures = await pages(page);
+await browser.close();
+process.stdout.write(
+  JSON.stringify(
+    { panel: panelFigures, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
+    null,
+    2
+  )
+);

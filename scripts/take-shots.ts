@@ -1,0 +1,78 @@
+/** One picture a main view. Run by `npm run shots`, against an application with fresh demo data. */
+import { chromium, type Page } from '@playwright/test';
+import { fileURLToPath } from 'node:url';
+import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
+
+const folder = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+
+interface Shot {
+  name: string;
+  path: string;
+  theme?: 'night';
+  before?: (page: Page) => Promise<void>;
+}
+
+/** Lets the reference pilot fly until the time shown, then holds everything still. */
+const flyUntil = (seconds: number) => async (page: Page) => {
+  await page.getByRole('button', { name: 'the reference pilot' }).click();
+  await page.getByRole('button', { name: '8×' }).click();
+  await page.waitForFunction((until) => {
+    const shown = [...document.querySelectorAll('p')].find(
+      (p) => p.textContent === 'flown'
+    )?.nextElementSibling;
+    const [minutes, rest] = (shown?.textContent ?? '0:00').split(':').map(Number);
+    return minutes! * 60 + rest! >= until;
+  }, seconds);
+  await page.keyboard.press('Space');
+};
+const toFinding = (title: RegExp) => async (page: Page) => {
+  await page.getByRole('button', { name: title }).first().click();
+};
+
+const shots: Shot[] = [
+  { name: 'students', path: '/students' },
+  { name: 'student', path: `/students/${demoId('maren')}` },
+  { name: 'plan', path: `/plan?student=${demoId('maren')}` },
+  { name: 'brief', path: `/plan/${demoId('lesson maren next')}` },
+  { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
+  { name: 'fly-night', path: `/fly/${demoId('lesson maren 1')}`, theme: 'night', before: flyUntil(70) },
+  { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the pitch/) },
+  {
+    name: 'debrief-night',
+    path: `/debrief/${demoId('attempt maren 4')}`,
+    theme: 'night',
+    before: async (page) => {
+      await page.keyboard.press('g');
+      await toFinding(/Speed first/)(page);
+    }
+  },
+  { name: 'grade', path: `/debrief/${demoId('attempt davi 1')}`, before: (page) => page.keyboard.press('m') },
+  { name: 'record', path: '/record' },
+  { name: 'hangar', path: '/hangar' }
+];
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
+});
+const context = await browser.newContext({
+  baseURL: process.env['HANZA_ADDRESS'],
+  bypassCSP: true,
+  viewport: { width: 1280, height: 800 }
+});
+const page = await context.newPage();
+await page.goto('/sign-in');
+await page.screenshot({ path: `${folder}/sign-in.png` });
+await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
+await page.getByLabel('Password').fill(DEMO_PASSWORD);
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.waitForURL(/students/);
+for (const shot of shots) {
+  await context.addCookies([{ name: 'hanza_theme', value: shot.theme ?? 'paper', url: page.url() }]);
+  await page.goto(shot.path);
+  await page.waitForLoadState('networkidle');
+  await shot.before?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${folder}/${shot.name}.png` });
+}
+await browser.close();

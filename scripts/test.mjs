@@ -1,0 +1,106 @@
+/**
+ * `npm test`: everything that must hold, from format to whole jobs in the browser against the production build.
+ * Each check is one count; each test of the runners is one. The last line is `N passed, N failed`.
+ */
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
+import { checkNode, chromium, ensureBuild, ensurePackages, ensurePrograms, root } from './setup/machine.mjs';
+import { startPostgres } from './setup/postgres.mjs';
+import { run } from './setup/run.mjs';
+import { endWith, say } from './setup/say.mjs';
+
+let passed = 0;
+let failed = 0;
+const results = join(root, 'test-results');
+
+async function check(name, command, args) {
+  say(name);
+  if ((await run(command, args, { cwd: root })) === 0) passed += 1;
+  else {
+    failed += 1;
+    say(`${name}: failed`);
+  }
+}
+
+/** Runs a test runner that writes a report, and adds up what it counted. A run without a report is one failure. */
+async function suite(name, command, args, report, env, count) {
+  say(name);
+  rmSync(report, { force: true });
+  const code = await run(command, args, { cwd: root, env: { ...process.env, ...env } });
+  let counted = null;
+  try {
+    counted = count(JSON.parse(readFileSync(report, 'utf8')));
+  } catch {
+    say(`${name}: no report was written`);
+  }
+  passed += counted?.passed ?? 0;
+  failed += counted?.failed ?? 0;
+  if (!counted || (code !== 0 && counted.failed === 0) || counted.passed + counted.failed === 0) failed += 1;
+}
+
+const ofVitest = ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests });
+const ofPlaywright = ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky });
+
+try {
+  checkNode();
+  ensurePrograms([chromium]);
+  await ensurePackages();
+  mkdirSync(results, { recursive: true });
+  await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+  await run('npx', ['svelte-kit', 'sync'], { cwd: root });
+  await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await check('types', 'npx', [
+    'svelte-check',
+    '--tsconfig',
+    './tsconfig.json',
+    '--fail-on-warnings',
+    '--output',
+    'human'
+  ]);
+  await check('rooms', 'npx', ['depcruise', 'src/lib', 'cli', '--config', '.dependency-cruiser.cjs']);
+
+  const vitest = async (project, env) => {
+    const report = join(results, `${project}.json`);
+    const args = [
+      'vitest',
+      'run',
+      '--project',
+      project,
+      '--reporter=dot',
+      '--reporter=json',
+      `--outputFile.json=${report}`
+    ];
+    await suite(`${project} tests`, 'npx', args, report, env, ofVitest);
+  };
+  await vitest('core', {});
+  await ensureBuild();
+  const postgres = await startPostgres('test', { throwaway: true });
+  try {
+    const serverUrl = postgres.url.replace(/hanza$/, 'hanza_server_tests');
+    await prepareDatabase(serverUrl, { seed: false });
+    await vitest('server', { DATABASE_URL: serverUrl });
+    await prepareDatabase(postgres.url, { seed: true });
+    const application = await startApplication(postgres.url, {
+      host: '127.0.0.1',
+      port: await choosePort('127.0.0.1')
+    });
+    const env = { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address };
+    await suite(
+      'interface tests',
+      'npx',
+      ['playwright', 'test'],
+      join(results, 'interface.json'),
+      env,
+      ofPlaywright
+    );
+    await application.stop();
+  } finally {
+    await postgres.stop();
+  }
+} catch (error) {
+  endWith(error);
+  failed += 1;
+}
+process.exitCode = failed > 0 ? 1 : 0;
+process.stdout.write(`${passed} passed, ${failed} failed\n`);

@@ -1,0 +1,89 @@
+import { expect, test } from '@playwright/test';
+import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
+import { flownFor, signedIn } from './people';
+
+test.describe('when things break', () => {
+  let application: Awaited<ReturnType<typeof startApplication>>;
+  let port: number;
+  const start = () => startApplication(process.env['DATABASE_URL']!, { host: '127.0.0.1', port });
+
+  test.beforeAll(async () => {
+    port = await choosePort('127.0.0.1');
+    application = await start();
+  });
+  test.afterAll(() => application.stop());
+  test.use({ baseURL: undefined });
+
+  test('a killed server loses nothing flown, and the attempt is graded when it is back', async ({
+    browser
+  }) => {
+    const faults: string[] = [];
+    const page = await signedIn(browser, 'Tomas Ferrand', faults, application.address);
+    await page.getByRole('navigation').getByRole('link', { name: 'Fly' }).click();
+    await page
+      .getByRole('link', { name: /^Fly lesson/ })
+      .first()
+      .click();
+    await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+    await page.keyboard.press('4');
+    await page.keyboard.press('Space');
+    await flownFor(page, 6);
+    await expect(page.getByText('all saved')).toBeVisible();
+
+    await application.kill();
+    await expect(page.getByText(/server not reached: \d+ pieces kept here/)).toBeVisible();
+    await page.keyboard.press('w');
+    await flownFor(page, 20);
+    await page.keyboard.press('r');
+    await page.getByRole('button', { name: 'Stop and debrief' }).click();
+    await expect(page.getByText(/graded as soon as the server answers/)).toBeVisible();
+
+    application = await start();
+    await expect(page).toHaveURL(/\/debrief\//, { timeout: 40_000 });
+    const flown = await page.getByLabel('Moment of the flight').getAttribute('max');
+    expect(Number(flown)).toBeGreaterThan(19);
+    expect(faults).toEqual([]);
+  });
+
+  test('what does not fit is refused with its field, and what belongs to nobody here is not found', async ({
+    browser
+  }) => {
+    const page = await signedIn(browser, 'Davi Almansor', [], application.address);
+    const nobody = '00000000-0000-4000-8000-000000000000';
+    const put = (data: unknown) => page.request.put(`${application.address}api/attempts/${nobody}`, { data });
+    expect(await (await put({ lessonId: 'x', pilot: 'student' })).json()).toMatchObject({
+      field: 'lessonId'
+    });
+    expect(await (await put({ lessonId: nobody, pilot: 'autopilot' })).json()).toMatchObject({
+      field: 'pilot',
+      accepted: expect.stringContaining('reference')
+    });
+    expect((await put({ lessonId: nobody, pilot: 'student' })).status()).toBe(400);
+    const chunks = await page.request.post(`${application.address}api/attempts/${nobody}/chunks`, {
+      data: '{"chunks": [{]',
+      headers: { 'content-type': 'application/json' }
+    });
+    expect(chunks.status()).toBe(400);
+    for (const path of [
+      `debrief/${nobody}`,
+      `students/${nobody}`,
+      `fly/${nobody}`,
+      'plan/hello',
+      'nowhere'
+    ]) {
+      expect((await page.goto(`${application.address}${path}`))!.status(), path).toBe(404);
+    }
+    expect((await page.goto(`${application.address}plan`))!.status()).toBe(403);
+    const forged = await page.request.post(`${application.address}sign-out`, {
+      form: { everywhere: '1' },
+      headers: { origin: 'http://elsewhere.example' }
+    });
+    expect(forged.status()).toBe(403);
+    await page.context().clearCookies();
+    expect((await page.request.get(`${application.address}api/attempts/${nobody}/chunks`)).status()).toBe(
+      401
+    );
+    await page.goto(`${application.address}record`);
+    await expect(page).toHaveURL(/sign-in\?next=%2Frecord$/);
+  });
+});
