@@ -12,10 +12,10 @@ export const ATTEMPTS = 5000;
 export async function fillSchool(ownerUrl: string): Promise<void> {
   const db = knex({ client: 'pg', connection: ownerUrl, pool: { min: 0, max: 2 } });
   const school = await db('school').where({ name: DEMO_SCHOOL }).first();
-  const [{ count }] = await db('attempt').count();
-  const [{ count: people }] = await db('account').where({ role: 'student' }).count();
-  const missingStudents = STUDENTS - Number(people);
-  const each = Math.ceil((ATTEMPTS - Number(count)) / missingStudents);
+  const counted = async (table: string, where: Record<string, string> = {}) =>
+    Number((await db(table).where(where).count('id as n').first())!['n']);
+  const missingStudents = STUDENTS - (await counted('account', { role: 'student' }));
+  const each = Math.ceil((ATTEMPTS - (await counted('attempt'))) / missingStudents);
   const model = {
     attempt: demoId('attempt maren 2'),
     lesson: demoId('lesson maren 2'),

@@ -32,8 +32,8 @@ export async function up(knex: Knex): Promise<void> {
       UNIQUE (school_id, student_id, id)
     );
     CREATE INDEX attempt_by_lesson ON attempt (lesson_id, started_at);
-    CREATE INDEX attempt_by_student ON attempt (student_id, finished_at DESC NULLS LAST);
-    CREATE INDEX attempt_by_school ON attempt (school_id, finished_at DESC NULLS LAST);
+    CREATE INDEX attempt_by_student ON attempt (student_id, finished_at DESC);
+    CREATE INDEX attempt_by_school ON attempt (school_id, finished_at DESC);
 
     -- Pieces of a flight as they arrive; gone once the flight is put together.
     CREATE TABLE flight_chunk (

@@ -15,7 +15,8 @@ const OF_A_STUDENT = [
 
 /**
  * Keeps schools and roles apart in the database itself: the application's role owns nothing and sees only rows of the
- * school, and for students only of the student, that the transaction has named.
+ * school, and for students only of the student, that the transaction has named. The functions stand in sub-selects so that
+ * each is asked once a query and not once a row.
  */
 export async function up(knex: Knex): Promise<void> {
   const { rows } = await knex.raw<{ rows: { name: string }[] }>('SELECT current_database() AS name');
@@ -30,12 +31,12 @@ export async function up(knex: Knex): Promise<void> {
 
   await knex.raw(`
     ALTER TABLE school ENABLE ROW LEVEL SECURITY;
-    CREATE POLICY own_school ON school FOR SELECT USING (id = current_school());
+    CREATE POLICY own_school ON school FOR SELECT USING (id = (SELECT current_school()));
     ALTER TABLE account ENABLE ROW LEVEL SECURITY;
     CREATE POLICY people_of_the_school ON account FOR SELECT
-      USING (school_id = current_school() AND (teaches() OR id = current_account() OR role <> 'student'));
+      USING (school_id = (SELECT current_school()) AND ((SELECT teaches()) OR id = (SELECT current_account()) OR role <> 'student'));
     CREATE POLICY new_students ON account FOR INSERT
-      WITH CHECK (school_id = current_school() AND teaches() AND role = 'student');
+      WITH CHECK (school_id = (SELECT current_school()) AND (SELECT teaches()) AND role = 'student');
     ALTER TABLE session ENABLE ROW LEVEL SECURITY;
   `);
   await grant('SELECT', 'school');
@@ -47,33 +48,33 @@ export async function up(knex: Knex): Promise<void> {
     await knex.raw(`ALTER TABLE ${table} ENABLE ROW LEVEL SECURITY`);
     await knex.raw(`
       CREATE POLICY own_rows ON ${table} FOR SELECT
-        USING (school_id = current_school() AND (teaches() OR student_id = current_account()))
+        USING (school_id = (SELECT current_school()) AND ((SELECT teaches()) OR student_id = (SELECT current_account())))
     `);
     await grant('SELECT', table);
   }
   const may = async (table: string, command: 'INSERT' | 'UPDATE' | 'DELETE', condition: string) => {
-    const own = `school_id = current_school() AND (${condition})`;
+    const own = `school_id = (SELECT current_school()) AND (${condition})`;
     const clause = command === 'INSERT' ? `WITH CHECK (${own})` : `USING (${own})`;
     await knex.raw(`CREATE POLICY may_${command.toLowerCase()} ON ${table} FOR ${command} ${clause}`);
     // An attempt is the one thing that changes: it ends.
     await grant(command === 'UPDATE' ? 'UPDATE (finished_at)' : command, table);
   };
-  const ownOrTaught = 'teaches() OR student_id = current_account()';
-  await may('lesson', 'INSERT', 'teaches() AND planned_by = current_account()');
-  await may('attempt', 'INSERT', `(${ownOrTaught}) AND started_by = current_account()`);
+  const ownOrTaught = '(SELECT teaches()) OR student_id = (SELECT current_account())';
+  await may('lesson', 'INSERT', '(SELECT teaches()) AND planned_by = (SELECT current_account())');
+  await may('attempt', 'INSERT', `(${ownOrTaught}) AND started_by = (SELECT current_account())`);
   await may('attempt', 'UPDATE', ownOrTaught);
   await may('flight_chunk', 'INSERT', ownOrTaught);
   await may('flight_chunk', 'DELETE', ownOrTaught);
   await may('flight', 'INSERT', ownOrTaught);
   await may('grade', 'INSERT', ownOrTaught);
-  await may('grade_override', 'INSERT', 'teaches() AND made_by = current_account()');
-  await may('note', 'INSERT', 'teaches() AND made_by = current_account()');
+  await may('grade_override', 'INSERT', '(SELECT teaches()) AND made_by = (SELECT current_account())');
+  await may('note', 'INSERT', '(SELECT teaches()) AND made_by = (SELECT current_account())');
   await may(
     'log_entry',
     'INSERT',
-    `entered_by = current_account() AND (teaches() OR (kind = 'practice' AND student_id = current_account()))`
+    `entered_by = (SELECT current_account()) AND ((SELECT teaches()) OR (kind = 'practice' AND student_id = (SELECT current_account())))`
   );
-  await may('log_signature', 'INSERT', 'teaches() AND signed_by = current_account()');
+  await may('log_signature', 'INSERT', '(SELECT teaches()) AND signed_by = (SELECT current_account())');
 }
 
 export async function down(): Promise<void> {

@@ -20,9 +20,9 @@
     >Skip to the page</a
   >
   <div class="flex min-h-screen print:block">
-    <Binder me={data.me} chosen={data.chosen} theme={data.theme} />
+    <Binder me={data.me} chosen={page.data['chosen'] ?? null} theme={data.theme} />
     <main id="main" class="min-w-0 flex-1 px-5 py-3 print:p-0" tabindex="-1">{@render children()}</main>
   </div>
   <KeyHelp />
-  <CommandPalette teaches={data.me.teaches} chosen={data.chosen} />
+  <CommandPalette teaches={data.me.teaches} chosen={page.data['chosen'] ?? null} />
 {/if}

@@ -49,7 +49,7 @@
 
 <svg
   viewBox="0 0 {width} {height}"
-  class="block w-full"
+  class="block w-full max-w-[600px]"
   role="img"
   aria-label="Altitude over time as planned: level at {figure(plan.startAltitude_ft)} feet, down to {figure(
     plan.decisionAltitude_ft

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { figure } from '$core/measure/figure';
-  import { arcPath, onCircle, ticksPath } from './dial';
+  import { arcPath, inSteps, onCircle, ticksPath } from './dial';
 
   let {
     altitude_ft,
@@ -12,7 +12,7 @@
   const major = ticksPath(scale, 100, 96, 85);
   const minor = ticksPath(scale, 20, 96, 90);
   const labels = Array.from({ length: 10 }, (_, digit) => ({ digit, ...onCircle(55, digit * 36) }));
-  const angle = $derived((altitude_ft * 0.36) % 360);
+  const angle = $derived(inSteps((altitude_ft * 0.36) % 360, 0.2));
 </script>
 
 <svg

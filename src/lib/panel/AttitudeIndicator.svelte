@@ -1,9 +1,14 @@
 <script lang="ts">
   import { figure } from '$core/measure/figure';
+  import { inSteps } from './dial';
 
   let { pitch_deg, bank_deg }: { pitch_deg: number; bank_deg: number } = $props();
   const uid = $props.id();
   const PIXELS_PER_DEGREE = 3.2;
+  const bank = $derived(inSteps(Math.max(-75, Math.min(75, bank_deg)), 0.1));
+  const world = $derived(
+    `rotate(${-inSteps(bank_deg, 0.1)}) translate(0 ${inSteps(Math.max(-40, Math.min(40, pitch_deg)) * PIXELS_PER_DEGREE, 0.1)})`
+  );
   const ladder = [-30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30];
   const bankMarks = [-60, -45, -30, -20, -10, 0, 10, 20, 30, 45, 60];
 </script>
@@ -17,15 +22,17 @@
     : 'left'}"
 >
   <clipPath id={uid}><circle r="84" /></clipPath>
+  <clipPath id="{uid}-ladder"><circle r="68" /></clipPath>
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />
   <g clip-path="url(#{uid})">
-    <g
-      transform="rotate({-bank_deg}) translate(0 {Math.max(-40, Math.min(40, pitch_deg)) *
-        PIXELS_PER_DEGREE})"
-    >
+    <g transform={world}>
       <rect x="-220" y="-320" width="440" height="320" fill="var(--sky)" />
       <rect x="-220" width="440" height="320" fill="var(--earth)" />
       <line x1="-220" x2="220" stroke="var(--sheet)" stroke-width="2" />
+    </g>
+  </g>
+  <g clip-path="url(#{uid}-ladder)">
+    <g transform={world}>
       {#each ladder as degrees (degrees)}
         {@const half = degrees % 10 === 0 ? 26 : 14}
         <line
@@ -57,7 +64,7 @@
       transform="rotate({mark})"
     />
   {/each}
-  <path d="M0 -84L-6 -72H6Z" fill="var(--now)" transform="rotate({-Math.max(-75, Math.min(75, bank_deg))})" />
+  <path d="M0 -84L-6 -72H6Z" fill="var(--now)" transform="rotate({-bank})" />
   <path d="M-58 0H-22M22 0H58" stroke="var(--now)" stroke-width="6" stroke-linecap="round" />
   <circle r="4.5" fill="var(--now)" />
 </svg>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { heading } from '$core/measure/figure';
-  import { arcPath, onCircle, ticksPath } from './dial';
+  import { arcPath, inSteps, onCircle, ticksPath } from './dial';
 
   let {
     heading_deg,
@@ -18,7 +18,7 @@
 
 <svg viewBox="-100 -100 200 200" class="block w-full" role="img" aria-label="Heading {heading(heading_deg)}">
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />
-  <g transform="rotate({-heading_deg})">
+  <g transform="rotate({-inSteps(heading_deg, 0.1)})">
     {#if corridor}
       <path d={arcPath(85, corridor.low, corridor.high)} fill="none" stroke="var(--band)" stroke-width="12" />
       {#each [corridor.low, corridor.high] as edge (edge)}

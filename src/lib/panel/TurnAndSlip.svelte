@@ -1,17 +1,17 @@
 <script lang="ts">
   import { figure } from '$core/measure/figure';
-  import { arcPath } from './dial';
+  import { arcPath, inSteps } from './dial';
 
   let { turnRate_degps, ball }: { turnRate_degps: number; ball: number } = $props();
   /** Standard rate, 3°/s, stands 30° off the middle. */
-  const angle = $derived(Math.max(-60, Math.min(60, turnRate_degps * 10)));
+  const angle = $derived(inSteps(Math.max(-60, Math.min(60, turnRate_degps * 10)), 0.5));
 </script>
 
 <svg
   viewBox="-100 -100 200 200"
   class="block w-full"
   role="img"
-  aria-label="Turn rate {figure(Math.abs(turnRate_degps), 1)} degrees a second {turnRate_degps >= 0
+  aria-label="Turn rate {figure(Math.abs(turnRate_degps))} degrees a second {turnRate_degps >= 0
     ? 'right'
     : 'left'}, ball {figure(ball, 1)}"
 >
@@ -35,5 +35,5 @@
   </g>
   <rect x="-56" y="48" width="112" height="22" rx="11" fill="var(--sheet)" stroke="var(--strong-line)" />
   <path d="M-12 48V70M12 48V70" stroke="var(--ink)" stroke-width="1.5" />
-  <circle cx={ball * 44} cy="59" r="9" fill="var(--ink)" />
+  <circle cx={inSteps(ball * 44, 0.5)} cy="59" r="9" fill="var(--ink)" />
 </svg>

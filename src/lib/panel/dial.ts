@@ -8,10 +8,15 @@ export interface DialScale {
   toAngle: number;
 }
 
-/** Angle of a value; held at the ends of the scale. */
+/** Angle of a value, to a fifth of a degree (finer is not seen, and costs a picture); held at the ends of the scale. */
 export function dialAngle(scale: DialScale, value: number): number {
   const share = (value - scale.low) / (scale.high - scale.low);
-  return scale.fromAngle + Math.min(1, Math.max(0, share)) * (scale.toAngle - scale.fromAngle);
+  return inSteps(scale.fromAngle + Math.min(1, Math.max(0, share)) * (scale.toAngle - scale.fromAngle), 0.2);
+}
+
+/** A value to the nearest step, so that what does not visibly move is not drawn again. */
+export function inSteps(value: number, step: number): number {
+  return Math.round(Math.round(value / step) * step * 1000) / 1000;
 }
 
 /** Point at a radius and an angle clockwise from the top, y down as in SVG. */

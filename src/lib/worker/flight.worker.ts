@@ -13,6 +13,8 @@ import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
 
 const TICK_MS = 8;
+/** No more frames than a screen shows. */
+const LEAST_BETWEEN_FRAMES_MS = 15;
 /** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
 const LARGEST_CATCH_UP_S = 0.25;
 /** Longest flight of a simulated pilot. */
@@ -26,6 +28,7 @@ let rate = 1;
 let timer: ReturnType<typeof setInterval> | null = null;
 let last = 0;
 let owed_s = 0;
+let lastTold = 0;
 
 const tell = (message: FromFlight) => postMessage(message);
 
@@ -78,6 +81,8 @@ function tick(): void {
     owed_s -= STEP_S;
     if (!step()) return;
   }
+  if (now - lastTold < LEAST_BETWEEN_FRAMES_MS) return;
+  lastTold = now;
   tell({ kind: 'frame', frame: frame() });
 }
 

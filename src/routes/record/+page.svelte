@@ -71,8 +71,8 @@
     {/each}
   </section>
   <p class="mt-2 text-xs text-soft">
-    Only signed training entries count. Time in Hanza’s own trainer is practice and never does. {data.set
-      .edition}.
+    Only signed training entries count. Time in Hanza’s own trainer is practice and never does. The
+    requirements are {data.set.edition}.
   </p>
 
   <section class="mt-6">
@@ -156,7 +156,7 @@
                 {:else if data.me?.teaches}
                   <form method="POST" action="?/sign" use:enhance class="inline">
                     <input type="hidden" name="entry" value={entry.id} />
-                    <button class={button.plain}>Sign</button>
+                    <button class="{button.plain} !min-h-7 !py-0.5">Sign</button>
                   </form>
                   {#if entry.kind === 'training'}
                     <button

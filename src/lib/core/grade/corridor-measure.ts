@@ -31,6 +31,9 @@ export type Verdict = (typeof verdicts)[number];
 /** Prompt corrections that are still forgiven; more is "consistently exceeding". */
 export const FORGIVEN_CORRECTIONS = 2;
 
+/** A stretch shorter than this says nothing about how a corridor was held. */
+const SHORTEST_JUDGED_S = 1;
+
 /** The worse of two verdicts. */
 export function worse(a: Verdict, b: Verdict): Verdict {
   return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
@@ -50,7 +53,9 @@ export function measureCorridors(
       if (from_s === undefined) return [];
       const from = sampleAt(flight, from_s);
       const to = sampleAt(flight, span.end_s);
-      return to > from ? [measureCorridor(flight, corridor, span.phaseId, from, to)] : [];
+      return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
+        ? [measureCorridor(flight, corridor, span.phaseId, from, to)]
+        : [];
     });
   });
 }

@@ -30,6 +30,10 @@
   const plan = $derived(debrief.lesson.plan);
   const aircraft = $derived(aircraftById(plan.aircraft));
   const drill = $derived(rateAndSpeedDescent(plan, toleranceProfileById(plan.toleranceProfile)));
+  /** What was not met stands first. */
+  const elementsByVerdict = $derived(
+    [...grade.elements].sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict))
+  );
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
   let flight = $state.raw<Flight | null>(null);
@@ -93,11 +97,13 @@
     }
   }
   const ghostValues = (id: string) =>
-    !ghost
-      ? null
-      : id === 'heading_deg'
-        ? unwrapped(ghost.flight, plan.heading_deg)
-        : column(ghost.flight, id);
+    !ghost ? null : id === 'heading_deg' ? headingsAbout(ghost.flight) : column(ghost.flight, id);
+
+  /** The earlier drill may have been flown on another heading: its deviations are what compares. */
+  function headingsAbout(flown: Flight): Float32Array {
+    const headings = unwrapped(flown);
+    return headings.map((value) => value - headings[0]! + plan.heading_deg);
+  }
 
   let animation = 0;
   let last = 0;
@@ -354,7 +360,7 @@
 >
   <table class="sheet-table text-[13px]">
     <tbody>
-      {#each grade.elements as element (element.name)}
+      {#each elementsByVerdict as element (element.name)}
         <tr>
           <td class="!py-1.5"
             >{element.name}
