@@ -28,7 +28,7 @@
     <g transform={world}>
       <rect x="-220" y="-320" width="440" height="320" fill="var(--sky)" />
       <rect x="-220" width="440" height="320" fill="var(--earth)" />
-      <line x1="-220" x2="220" stroke="var(--sheet)" stroke-width="2" />
+      <line x1="-220" x2="220" stroke="var(--horizon)" stroke-width="2" />
     </g>
   </g>
   <g clip-path="url(#{uid}-ladder)">

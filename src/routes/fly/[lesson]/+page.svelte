@@ -459,7 +459,11 @@
         class="{button.plain} figure !px-2.5"
         aria-pressed={session?.rate === rate}
         style:background={session?.rate === rate ? 'var(--band)' : ''}
-        onclick={() => setRate(rate)}>{rate}×</button
+        onclick={(event) => {
+          setRate(rate);
+          // A click leaves the keys to the airplane: the space bar must pause, not press this again.
+          if (event.detail > 0) event.currentTarget.blur();
+        }}>{rate}×</button
       >
     {/each}
   </div>
