@@ -61,11 +61,14 @@ try {
       host: '127.0.0.1',
       port: await choosePort('127.0.0.1')
     });
-    const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
-    await application.stop();
-    const text = report(headless, served);
-    writeFileSync(join(root, 'docs/benchmarks.md'), text);
-    process.stdout.write(text);
+    try {
+      const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
+      const text = report(headless, served);
+      writeFileSync(join(root, 'docs/benchmarks.md'), text);
+      process.stdout.write(text);
+    } finally {
+      await application.stop();
+    }
   } finally {
     await postgres.stop();
   }

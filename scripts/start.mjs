@@ -21,6 +21,14 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
   });
 }
 
+// Whoever started this may be killed without a word; then nothing it started may stay behind either.
+const parent = process.ppid;
+setInterval(async () => {
+  if (process.ppid === parent) return;
+  await stopAll();
+  process.exit(0);
+}, 1000).unref();
+
 try {
   checkNode();
   await ensurePackages();
