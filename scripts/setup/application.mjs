@@ -18,7 +18,7 @@ export async function prepareDatabase(url, { seed }) {
       env: { ...process.env, DATABASE_URL: url }
     }
   );
-  if (code !== 0) throw new Trouble('the database could not be prepared; see above.');
+  if (code !== 0) throw new Trouble('');
 }
 
 /** The port asked for with PORT; otherwise the first free one from 4680 on, so that two checkouts can run side by side. */
@@ -64,7 +64,7 @@ export async function startApplication(databaseUrl, { host, port }) {
     once(server, 'message').then(([message]) => message),
     exited.then(() => null)
   ]);
-  if (!started) throw new Trouble('the application did not start.');
+  if (!started) throw new Trouble('');
   return {
     address: started.address,
     died: exited,
