@@ -2,6 +2,7 @@
 import knex from 'knex';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import { Rejection } from '../src/lib/core/measure/rejection';
 import { connectionsFrom } from '../src/lib/server/connection';
 import { seedDemoSchool } from './demo-school';
 
@@ -60,6 +61,8 @@ prepare().catch((error: Error & { code?: string }) => {
     '42501': `the user of DATABASE_URL may not do this at ${where}: ${error.message}`,
     '53100': 'the disk of the database is full.'
   };
-  process.stderr.write(`hanza: ${known[error.code ?? ''] ?? error.stack ?? error.message}\n`);
+  process.stderr.write(
+    `hanza: ${known[error.code ?? ''] ?? (error instanceof Rejection ? error.message : error.stack)}\n`
+  );
   process.exitCode = 1;
 });
