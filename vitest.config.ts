@@ -9,7 +9,7 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'] }
+        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'], testTimeout: 60_000 }
       },
       {
         extends: true,

@@ -3,8 +3,7 @@
 
   /**
    * A round scale with its pointer running in the rim and the figure in the hub, so that the pointer covers neither the
-   * numbers nor the figure.
-   * Taken by all dials with a scale of their own.
+   * numbers nor the figure. Taken by all dials with a scale of their own.
    */
   let {
     name,
@@ -17,7 +16,8 @@
     labels,
     corridor = null,
     limit = null,
-    times = ''
+    times = '',
+    setting = ''
   }: {
     name: string;
     scale: DialScale;
@@ -31,6 +31,8 @@
     limit?: number | null;
     /** What the numbers on the scale are to be multiplied by, where it is not one. */
     times?: string;
+    /** A setting of the instrument, shown in the hub. */
+    setting?: string;
   } = $props();
 
   // The scale of a dial never changes while it is shown.
@@ -80,7 +82,11 @@
   {/each}
   <path d="M-7 -66L0 -95L7 -66Z" fill="var(--now)" transform="rotate({angle})" />
   <circle r="37" fill="var(--sheet)" stroke="var(--line)" />
-  <text y="4" text-anchor="middle" font-size="21" fill="var(--ink)" class="figure">{shown}</text>
-  <text y="20" text-anchor="middle" font-size="11" fill="var(--soft)">{unit}</text>
+  <text y={setting ? 2 : 4} text-anchor="middle" font-size="21" fill="var(--ink)" class="figure">{shown}</text
+  >
+  <text y={setting ? 18 : 20} text-anchor="middle" font-size="11" fill="var(--soft)">{unit}</text>
+  {#if setting}<text y="31" text-anchor="middle" font-size="11" fill="var(--soft)" class="figure"
+      >{setting}</text
+    >{/if}
   {#if times}<text y="82" text-anchor="middle" font-size="11" fill="var(--soft)">{times}</text>{/if}
 </svg>

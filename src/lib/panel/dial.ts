@@ -6,12 +6,18 @@ export interface DialScale {
   high: number;
   fromAngle: number;
   toAngle: number;
+  /** The pointer goes round again past the end of the scale, as an altimeter's does. */
+  turns?: boolean;
 }
 
-/** Angle of a value, to a fifth of a degree (finer is not seen, and costs a picture); held at the ends of the scale. */
+/**
+ * Angle of a value, to a fifth of a degree (finer is not seen, and costs a picture);
+ * held at the ends of the scale unless it turns.
+ */
 export function dialAngle(scale: DialScale, value: number): number {
   const share = (value - scale.low) / (scale.high - scale.low);
-  return inSteps(scale.fromAngle + Math.min(1, Math.max(0, share)) * (scale.toAngle - scale.fromAngle), 0.2);
+  const held = scale.turns ? share : Math.min(1, Math.max(0, share));
+  return inSteps(scale.fromAngle + held * (scale.toAngle - scale.fromAngle), 0.2);
 }
 
 /** A value to the nearest step, so that what does not visibly move is not drawn again. */

@@ -6,13 +6,13 @@
   import { toleranceProfileById } from '$core/drill/tolerance-profile';
   import { column, duration, type Flight } from '$core/flight/flight';
   import { verdicts } from '$core/grade/corridor-measure';
-  import { clock, figure, heading, percent, signedFigure } from '$core/measure/figure';
+  import { clock, heading } from '$core/measure/figure';
   import CorridorStrip from '$lib/draw/CorridorStrip.svelte';
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$lib/draw/replayed-readings';
   import { stripsOf, unwrapped } from '$lib/draw/strip';
   import { linearScale } from '$lib/draw/trace-path';
-  import { atTime, onDay } from '$lib/draw/when';
+  import { atTime } from '$lib/draw/when';
   import Panel from '$lib/panel/Panel.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
@@ -23,6 +23,8 @@
   import Verdict from '$lib/ui/Verdict.svelte';
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import type { ActionData, PageData } from './$types';
+  import AttemptTable from './AttemptTable.svelte';
+  import GradeArithmetic from './GradeArithmetic.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
   const debrief = $derived(data.debrief);
@@ -30,10 +32,6 @@
   const plan = $derived(debrief.lesson.plan);
   const aircraft = $derived(aircraftById(plan.aircraft));
   const drill = $derived(rateAndSpeedDescent(plan, toleranceProfileById(plan.toleranceProfile)));
-  /** What was not met stands first. */
-  const elementsByVerdict = $derived(
-    [...grade.elements].sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict))
-  );
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
   let flight = $state.raw<Flight | null>(null);
@@ -299,55 +297,12 @@
 
 <section class="mt-6">
   <h2>Attempts at this drill</h2>
-  <table class="sheet-table mt-1 max-w-4xl text-[13px]">
-    <thead>
-      <tr>
-        <th>attempt</th><th class="number">figure</th><th class="number">rate held</th><th class="number"
-          >rate RMS</th
-        ><th class="number">speed held</th><th class="number">left level at</th><th class="number"
-          >lowest at decision</th
-        ><th class="number">to climb</th><th class="number">levelled</th><th></th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each debrief.attempts as attempt, index (attempt.id)}
-        {@const c = attempt.comparable}
-        {@const here = attempt.id === debrief.attemptId}
-        <tr class={here ? 'font-bold' : ''}>
-          <td class="figure whitespace-nowrap !py-1">
-            {#if here}{index + 1} · this one{:else}<a href="/debrief/{attempt.id}"
-                >{index + 1} · {onDay(attempt.finishedAt)}</a
-              >{/if}
-          </td>
-          <td class="number !py-1">{attempt.score}</td>
-          <td class="number !py-1">{c.rateShare === null ? '–' : percent(c.rateShare)}</td>
-          <td class="number !py-1">{c.rateRms_fpm === null ? '–' : `${figure(c.rateRms_fpm)} ft/min`}</td>
-          <td class="number !py-1">{c.speedShare === null ? '–' : percent(c.speedShare)}</td>
-          <td class="number !py-1"
-            >{c.descentBegunAt_kt === null ? '–' : `${figure(c.descentBegunAt_kt)} kt`}</td
-          >
-          <td class="number !py-1"
-            >{c.lowestAtDecision_ft === null ? '–' : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td
-          >
-          <td class="number !py-1">{c.toClimb_s === null ? '–' : `${figure(c.toClimb_s, 1)} s`}</td>
-          <td class="number !py-1"
-            >{c.levelOffError_ft === null ? '–' : `${signedFigure(c.levelOffError_ft)} ft`}</td
-          >
-          <td class="text-right !py-1 font-normal">
-            {#if !here && flight}
-              <button
-                class="text-now underline underline-offset-2"
-                aria-pressed={ghost?.id === attempt.id}
-                onclick={() => showGhost(attempt.id)}
-              >
-                {ghost?.id === attempt.id ? 'hide ghost' : 'ghost'}
-              </button>
-            {/if}
-          </td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <AttemptTable
+    attempts={debrief.attempts}
+    here={debrief.attemptId}
+    ghostId={ghost?.id ?? null}
+    onghost={flight ? showGhost : null}
+  />
   <p class="mt-2 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
 </section>
 
@@ -358,40 +313,7 @@
   description="{toleranceProfileById(plan.toleranceProfile)
     .name}. The worst required element decides; the figure is for trends."
 >
-  <table class="sheet-table text-[13px]">
-    <tbody>
-      {#each elementsByVerdict as element (element.name)}
-        <tr>
-          <td class="!py-1.5"
-            >{element.name}
-            <div class="text-xs text-soft">{element.arithmetic}</div></td
-          >
-          <td class="!py-1.5"><Verdict verdict={element.verdict} /></td>
-          <td class="number !py-1.5">{figure(element.score)}</td>
-          <td class="number !py-1.5 text-soft">×{element.weight}</td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
-  <ul class="mt-3 text-[13px]">
-    {#each grade.arithmetic as line (line)}<li>{line}</li>{/each}
-  </ul>
-  {#if debrief.overrides.length > 0}
-    <h3 class="mt-4 font-bold">Overrides</h3>
-    <ul class="mt-1 text-[13px]">
-      {#each debrief.overrides as made, index (made.madeAt)}
-        <li class="py-1">
-          <Verdict verdict={made.verdict} />
-          {index === 0 ? '(stands)' : ''} “{made.reason}”
-          <span class="text-soft">{made.madeBy}, {atTime(made.madeAt)}</span>
-        </li>
-      {/each}
-      <li class="py-1">
-        <Verdict verdict={grade.verdict} />
-        <span class="text-soft">computed, grader version {grade.graderVersion}</span>
-      </li>
-    </ul>
-  {/if}
+  <GradeArithmetic {grade} overrides={debrief.overrides} />
   <div class="mt-4 flex justify-end gap-2">
     {#if data.me?.teaches}
       <button

@@ -5,15 +5,12 @@
   import { RATE_AND_SPEED_DESCENT, rateAndSpeedDescent } from '$core/drill/rate-and-speed-descent';
   import { toleranceProfileById } from '$core/drill/tolerance-profile';
   import type { FlightChunk } from '$core/flight/recorder';
-  import { clock, figure, heading, signedFigure } from '$core/measure/figure';
+  import { clock, figure, heading } from '$core/measure/figure';
   import { noHabits, type Habits } from '$core/pilot/pilot';
   import GamepadSheet from '$lib/controls/GamepadSheet.svelte';
   import { storedSetup } from '$lib/controls/gamepad';
   import { PersonsHands } from '$lib/controls/hands.svelte';
-  import Lever from '$lib/panel/Lever.svelte';
   import Panel from '$lib/panel/Panel.svelte';
-  import Tachometer from '$lib/panel/Tachometer.svelte';
-  import YokePad from '$lib/panel/YokePad.svelte';
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -21,6 +18,7 @@
   import { FlightSession } from '$lib/worker/flight-session.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import type { PageData } from './$types';
+  import SideColumn from './SideColumn.svelte';
 
   let { data }: { data: PageData } = $props();
   const { lesson, me } = untrack(() => data);
@@ -317,123 +315,21 @@
     {/if}
   </div>
 
-  <div class="grid content-start gap-3">
-    <div class="grid grid-cols-2 gap-3">
-      <div>
-        {#if frame}<Tachometer rpm={frame.readings.rpm} />{/if}
-      </div>
-      <div class="flex flex-col justify-between">
-        <div>
-          <p class="text-xs text-soft">flown</p>
-          <p class="figure text-xl">{clock(frame?.time_s ?? 0)}</p>
-        </div>
-        <button class="text-left" onclick={toggleWatch}>
-          <span class="block text-xs text-soft">stopwatch {watchFrom_s === null ? '' : '· running'}</span>
-          <span class="figure text-xl">{clock(stopwatch_s)}</span>
-        </button>
-        <p class="text-xs text-soft">{outside}</p>
-      </div>
-    </div>
-    <div class="grid gap-1">
-      {#if simulated}
-        <Lever
-          name="Throttle"
-          value={shownHands.throttle}
-          min={0}
-          max={1}
-          step={0.01}
-          shown="{figure(shownHands.throttle * 100)} %"
-          readonly
-        />
-        <Lever
-          name="Trim"
-          value={shownHands.trim}
-          min={-1}
-          max={1}
-          step={0.01}
-          shown={signedFigure(shownHands.trim * 100)}
-          readonly
-        />
-        <Lever
-          name="Flaps"
-          value={shownHands.flapsTarget_deg}
-          min={0}
-          max={30}
-          step={10}
-          shown="{figure(frame?.readings.flaps_deg ?? 0)}°"
-          readonly
-        />
-      {:else}
-        <Lever
-          name="Throttle"
-          bind:value={hands.throttle}
-          min={0}
-          max={1}
-          step={0.01}
-          shown="{figure(hands.throttle * 100)} %"
-        />
-        <Lever
-          name="Trim"
-          bind:value={hands.trim}
-          min={-1}
-          max={1}
-          step={0.01}
-          shown={signedFigure(hands.trim * 100)}
-        />
-        <Lever
-          name="Flaps"
-          bind:value={hands.flapsTarget_deg}
-          min={0}
-          max={30}
-          step={10}
-          shown="{figure(frame?.readings.flaps_deg ?? 0)}°"
-        />
-      {/if}
-    </div>
-    {#if simulated}
-      <p class="border border-line p-3 text-[13px]">
-        {attempt?.pilot === 'reference' ? 'The reference pilot' : 'A simulated pilot with two habits'} is flying.
-        It is kept as a demonstration, not as the student’s.
-      </p>
-      <button class={button.main} onclick={() => session?.toTheEnd()} disabled={session?.state === 'ended'}
-        >Fly on to the end at once</button
-      >
-    {:else}
-      <div class="grid grid-cols-[112px_1fr] gap-3">
-        <YokePad
-          x={hands.attitudeHold ? hands.bank_deg / 30 : (hands.pad?.x ?? 0)}
-          y={hands.attitudeHold ? hands.pitch_deg / 15 : (hands.pad?.y ?? 0)}
-          onmove={(x, y) => hands.padMoved(x, y)}
-          onrelease={() => (hands.pad = null)}
-        />
-        <div class="grid content-between text-[13px]">
-          <label class="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={hands.attitudeHold}
-              onchange={toggleAssist}
-              disabled={!plan.attitudeHoldAllowed}
-            /> attitude hold
-          </label>
-          {#if hands.attitudeHold}
-            <p class="figure text-xs text-soft">
-              pitch {signedFigure(hands.pitch_deg, 1)}°<br />bank {hands.bank_deg === 0
-                ? 'level'
-                : `${figure(Math.abs(hands.bank_deg), 1)}° ${hands.bank_deg > 0 ? 'right' : 'left'}`}
-            </p>
-          {:else}
-            <p class="text-xs text-soft">hand on the stick</p>
-          {/if}
-          <button
-            class="text-left text-xs text-now underline underline-offset-2"
-            onclick={() => (gamepadOpen = true)}
-          >
-            {hands.gamepad ? 'joystick in use' : 'use a joystick'}
-          </button>
-        </div>
-      </div>
-    {/if}
-  </div>
+  <SideColumn
+    {frame}
+    {hands}
+    positions_deg={aircraft.flaps.positions_deg}
+    simulatedBy={simulated ? (attempt?.pilot ?? null) : null}
+    ended={session?.state === 'ended'}
+    attitudeHoldAllowed={plan.attitudeHoldAllowed}
+    {outside}
+    {stopwatch_s}
+    watchRunning={watchFrom_s !== null}
+    onwatch={toggleWatch}
+    onassist={toggleAssist}
+    ongamepad={() => (gamepadOpen = true)}
+    ontoend={() => session?.toTheEnd()}
+  />
 </div>
 
 <footer class="mt-3 flex flex-wrap items-center gap-2">

@@ -1,0 +1,107 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { Grade } from '$core/grade/grade';
+import { gradeFlight } from '$core/grade/grade';
+import { flown, planOf } from '../core/flown';
+
+const folder = mkdtempSync(join(tmpdir(), 'hanza-cli-'));
+const at = (name: string) => join(folder, name);
+
+function hanza(...words: string[]) {
+  const result = spawnSync(process.execPath, ['--import', 'tsx', 'cli/hanza.ts', ...words], {
+    encoding: 'utf8'
+  });
+  return { code: result.status, out: result.stdout, line: result.stderr.trim() };
+}
+
+beforeAll(() => writeFileSync(at('plan.json'), JSON.stringify(planOf())));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe('the command line gives the answers of the screens', () => {
+  test('plan, brief and trim', () => {
+    expect(JSON.parse(hanza('plan').out)).toEqual(planOf());
+    const briefing = JSON.parse(hanza('brief', '--plan', at('plan.json'), '--json').out);
+    expect(briefing.descentTime_s).toBe(120);
+    expect(briefing.settings.map((s: { phase: string }) => s.phase)).toEqual([
+      'level',
+      'slowing',
+      'descent',
+      'climb',
+      'level-off'
+    ]);
+    const found = JSON.parse(
+      hanza('trim', '--ias', '90', '--vs', '-500', '--flaps', '10', '--altitude', '3500', '--json').out
+    );
+    expect(found.rpm).toBeCloseTo(briefing.settings[2].line.rpm, 0);
+    expect(hanza('trim', '--ias', '90', '--vs', '-500', '--flaps', '10').out).toMatch(/^pitch −\d\.\d+°/);
+  });
+
+  test('a flight flown and graded here is the one flown and graded anywhere', () => {
+    const flight = at('flight.parquet');
+    expect(hanza('fly', '--plan', at('plan.json'), '--out', flight, '--early', '1').code).toBe(0);
+    const grade = JSON.parse(
+      hanza('grade', '--plan', at('plan.json'), '--flight', flight, '--json').out
+    ) as Grade;
+    expect(grade).toEqual(
+      JSON.parse(JSON.stringify(gradeFlight(flown(planOf(), { startsDownBeforeSlowing: 1 }), planOf())))
+    );
+    const words = hanza('grade', '--plan', at('plan.json'), '--flight', flight).out;
+    expect(words).toMatch(/^not met, figure \d+, practised\n/);
+    expect(words).toContain('Down before slow: Left 4000 ft at');
+    expect(hanza('fly', '--plan', at('plan.json'), '--out', at('flight.csv')).code).toBe(0);
+    expect(readFileSync(at('flight.csv'), 'utf8')).toMatch(/^time_s,latitude_deg/);
+  });
+
+  test('the schemas are printed, and an aircraft file of one’s own is taken', () => {
+    const schema = JSON.parse(hanza('schema', 'aircraft').out);
+    expect(schema.properties.lift.properties.slope_prad).toMatchObject({ type: 'number', minimum: 2 });
+    const file = JSON.parse(readFileSync('src/lib/core/aircraft/airplanes/sandling-160.json', 'utf8'));
+    writeFileSync(at('heavy.json'), JSON.stringify({ ...file, id: 'heavy', mass_kg: 1200 }));
+    const rpm = (aircraft: string) =>
+      JSON.parse(hanza('trim', '--ias', '90', '--vs', '0', '--aircraft', aircraft, '--json').out)
+        .rpm as number;
+    expect(rpm(at('heavy.json'))).toBeGreaterThan(rpm('sandling-160') + 10);
+  });
+});
+
+describe('an input that does not fit gives exit code 2 and one line that names it', () => {
+  beforeAll(() => {
+    writeFileSync(at('high.json'), JSON.stringify({ ...planOf(), descentRate_fpm: 2900 }));
+    writeFileSync(at('odd.json'), JSON.stringify({ ...planOf(), turbulence: 'awful' }));
+    writeFileSync(at('torn.json'), '{"drill": ');
+    writeFileSync(at('stall.json'), JSON.stringify({ id: 'x' }));
+  });
+  test.each([
+    [['brief'], /^hanza: plan: missing is not accepted; give it with --plan$/],
+    [['brief', '--plan', 'nowhere.json'], /plan: "nowhere.json" .* a file that can be read \(ENOENT\)$/],
+    [['brief', '--plan', at('torn.json')], /plan: .* a JSON file/],
+    [
+      ['brief', '--plan', at('odd.json')],
+      /turbulence: "awful" is not accepted; one of smooth, light, moderate, severe$/
+    ],
+    [['brief', '--plan', at('high.json')], /descentRate_fpm: 2900 .* cannot come down so steeply/],
+    [
+      ['fly', '--plan', at('plan.json'), '--out', at('x.csv'), '--pump', '7'],
+      /pump: "7" .* a number from 0 to 1$/
+    ],
+    [['grade', '--plan', at('plan.json'), '--flight', at('plan.json')], /flight: .* a flight in Parquet/],
+    [['trim', '--ias', 'fast', '--vs', '0'], /ias: "fast" is not accepted; a number$/],
+    [['trim', '--ias', '90', '--vs', '0', '--aircraft', 'kite'], /aircraft: "kite" .* one of sandling-160$/],
+    [
+      ['trim', '--ias', '90', '--vs', '0', '--aircraft', at('stall.json')],
+      /name: missing is not accepted; it is required$/
+    ],
+    [['trim', '--ias', '150', '--vs', '0'], /has not the power/],
+    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft$/],
+    [['loop'], /command: "loop" .* one of plan, brief/],
+    [['trim', '--bogus'], /Unknown option '--bogus'/]
+  ])('%j', (words, line) => {
+    const answer = hanza(...words);
+    expect(answer.code).toBe(2);
+    expect(answer.line).toMatch(line);
+    expect(answer.line.split('\n')).toHaveLength(1);
+  });
+});

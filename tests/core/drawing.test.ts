@@ -1,0 +1,102 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { gradeFlight } from '$core/grade/grade';
+import { stripsOf, unwrapped, valueAt } from '$lib/draw/strip';
+import { linearScale, roundBounds, tracePath } from '$lib/draw/trace-path';
+import { arcPath, dialAngle, inSteps, onCircle } from '$lib/panel/dial';
+import { flown, madeFlight, planOf } from './flown';
+
+const points = (path: string) =>
+  [...path.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+
+describe('drawing a trace', () => {
+  test('a scale and its inverse undo each other', () => {
+    const number = fc.double({ min: -1000, max: 1000, noNaN: true });
+    fc.assert(
+      fc.property(number, fc.double({ min: 1, max: 500, noNaN: true }), number, (low, width, value) => {
+        const scale = linearScale([low, low + width], [700, 20]);
+        expect(scale(low)).toBeCloseTo(700, 6);
+        expect(scale.invert(scale(value))).toBeCloseTo(value, 5);
+      })
+    );
+  });
+
+  test('however many samples share a pixel, no peak is lost and no more points are drawn than the picture shows', () => {
+    const one = fc.double({ min: -100, max: 100, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(one, { minLength: 400, maxLength: 3000 }), (values) => {
+        const x = (k: number) => (k / values.length) * 100;
+        const drawn = points(
+          tracePath(
+            0,
+            values.length - 1,
+            (k) => values[k]!,
+            x,
+            (value) => value
+          )
+        ).map(([, y]) => y);
+        expect(Math.max(...drawn)).toBeCloseTo(Math.max(...values), 1);
+        expect(Math.min(...drawn)).toBeCloseTo(Math.min(...values), 1);
+        expect(drawn.length).toBeLessThanOrEqual(404);
+      }),
+      { numRuns: 30 }
+    );
+  });
+
+  test('bounds hold what they are given and are never empty', () => {
+    expect(roundBounds(3012, 3987, 100)).toEqual([3000, 4000]);
+    expect(roundBounds(5, 5, 5)).toEqual([0, 10]);
+  });
+
+  test('a heading across north is one line, and each strip says its share and shows every exceedance', () => {
+    const across = madeFlight(20, { heading_deg: (t) => (355 + t) % 360 });
+    const line = unwrapped(across, 360);
+    expect(line[0]).toBeCloseTo(355, 3);
+    expect(line.at(-1)).toBeCloseTo(375, 3);
+    const plan = planOf();
+    const flight = flown(plan, { pumpsPitch: 1 });
+    const grade = gradeFlight(flight, plan);
+    const strips = stripsOf(flight, grade.measures);
+    expect(strips.map((strip) => strip.id)).toEqual([
+      'altitude_ft',
+      'verticalSpeed_fpm',
+      'ias_kt',
+      'heading_deg',
+      'rpm'
+    ]);
+    const rate = strips[1]!;
+    expect(rate.shareInside).toBeCloseTo(
+      grade.measures.find((m) => m.channel === 'verticalSpeed_fpm')!.shareInside,
+      9
+    );
+    expect(rate.exceedances.length).toBe(
+      grade.measures.flatMap((m) => (m.channel === 'verticalSpeed_fpm' ? m.exceedances : [])).length
+    );
+    expect(strips[4]!.shareInside).toBeNull();
+    for (const strip of strips) {
+      for (const t of [0, 50, 1e6]) {
+        const value = valueAt(strip, flight, t);
+        expect(value).toBeGreaterThanOrEqual(strip.bounds[0]);
+        expect(value).toBeLessThanOrEqual(strip.bounds[1]);
+      }
+    }
+  });
+});
+
+describe('dials', () => {
+  const scale = { low: 40, high: 160, fromAngle: -150, toAngle: 150 };
+  test('values stand where the scale puts them and stop at its ends', () => {
+    expect([40, 100, 160, 20, 500].map((value) => dialAngle(scale, value))).toEqual([
+      -150, 0, 150, -150, 150
+    ]);
+  });
+  test('angles run clockwise from the top', () => {
+    expect(onCircle(10, 0)).toMatchObject({ x: 0, y: -10 });
+    expect(onCircle(10, 90).x).toBeCloseTo(10, 9);
+    expect(arcPath(10, 0, 270)).toMatch(/^M0\.00 -10\.00A10 10 0 1 1 -10\.00 -?0\.00$/);
+  });
+  test('what does not visibly move does not change', () => {
+    expect(inSteps(12.34, 0.2)).toBe(inSteps(12.31, 0.2));
+    expect(inSteps(-0.04, 0.1)).toBeCloseTo(0, 9);
+  });
+});
