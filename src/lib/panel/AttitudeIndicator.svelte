@@ -22,7 +22,7 @@
     : 'left'}"
 >
   <clipPath id={uid}><circle r="84" /></clipPath>
-  <clipPath id="{uid}-ladder"><circle r="68" /></clipPath>
+  <clipPath id="{uid}-ladder"><circle r="74" /></clipPath>
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />
   <g clip-path="url(#{uid})">
     <g transform={world}>
