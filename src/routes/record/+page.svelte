@@ -86,90 +86,91 @@
     {#if entries.length === 0}
       <p class="mt-4 text-soft">Nothing in the log yet.</p>
     {:else}
-      <table class="sheet-table mt-1 text-[13px]">
-        <thead>
-          <tr>
-            <th>Date</th><th>Airplane or device</th><th>Route or drill</th><th class="number">total</th><th
-              class="number">actual</th
-            ><th class="number">simulated</th><th class="number">x-country</th><th>Approaches, remarks</th><th
-              >Signed</th
-            >
-          </tr>
-        </thead>
-        <tbody>
-          {#each entries as entry (entry.id)}
-            <tr class={entry.correctedBy ? 'text-soft line-through' : ''}>
-              <td class="figure whitespace-nowrap">{onDayOfYear(entry.content.date)}</td>
-              {#if entry.kind === 'practice'}
-                <td class="text-soft">{entry.content.aircraft}, trainer</td>
-                <td class="text-soft"><a href="/debrief/{entry.attemptId}">{entry.content.drill}</a></td>
-                <td class="number text-soft" colspan="4"
-                  >practice, {clock(entry.content.duration_s)} · not counted</td
-                >
-                <td class="text-soft">
-                  {entry.content.verdict}, {entry.content.score}{entry.content.flownBy === 'the student'
-                    ? ''
-                    : ` · flown by ${entry.content.flownBy}`}
-                </td>
-              {:else}
-                <td>
-                  {entry.content.aircraft}
-                  {#if entry.content.device !== 'airplane'}<div class="text-xs text-soft">
-                      {entry.content.device}
-                    </div>{/if}
-                </td>
-                <td>{entry.content.route}</td>
-                <td class="number">{figure(entry.content.total_h, 1)}</td>
-                <td class="number">{figure(entry.content.instrumentActual_h, 1)}</td>
-                <td class="number">{figure(entry.content.instrumentSimulated_h, 1)}</td>
-                <td class="number">{figure(entry.content.crossCountryPic_h, 1)}</td>
-                <td class="max-w-64">
-                  {[
-                    ...entry.content.approaches.map((approach) => `${approach.kind} ${approach.place}`),
-                    entry.content.holding ? 'holding' : '',
-                    entry.content.safetyPilot ? `safety pilot ${entry.content.safetyPilot}` : '',
-                    entry.content.withInstructor ? '' : 'without instructor',
-                    entry.content.remarks
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                  {#if entry.corrects}<div class="text-xs text-soft no-underline">
-                      puts an earlier entry right
-                    </div>{/if}
-                </td>
-              {/if}
-              <td class="whitespace-nowrap no-underline">
-                {#if !entry.intact}
-                  <span class="font-bold text-hard">✕ not what was signed</span>
-                {:else if entry.signed}
-                  <span class="text-trace" title="{entry.signedBy}, {atTime(entry.signedAt ?? '')}"
-                    >◆ {entry.signedBy}</span
-                  >
-                  {#if data.me?.teaches && entry.kind === 'training' && !entry.correctedBy}
-                    <button
-                      class="ml-2 text-xs text-now underline underline-offset-2"
-                      onclick={() => begin(entry)}>correct</button
-                    >
-                  {/if}
-                {:else if entry.correctedBy}
-                  <span class="text-soft">put right</span>
-                {:else if data.me?.teaches}
-                  <form method="POST" action="?/sign" use:enhance class="inline">
-                    <input type="hidden" name="entry" value={entry.id} />
-                    <button class="{button.plain} !min-h-7 !py-0.5">Sign</button>
-                  </form>
-                  {#if entry.kind === 'training'}
-                    <button
-                      class="ml-1 text-xs text-now underline underline-offset-2"
-                      onclick={() => begin(entry)}>correct</button
-                    >
-                  {/if}
-                {:else}<span class="text-soft">not signed</span>{/if}
-              </td>
+      <div class="overflow-x-auto">
+        <table class="sheet-table mt-1 text-[13px]">
+          <thead>
+            <tr>
+              <th>Date</th><th>Airplane or device</th><th>Route or drill</th><th class="number">total</th><th
+                class="number">actual</th
+              ><th class="number">simulated</th><th class="number">x-country</th><th>Approaches, remarks</th
+              ><th>Signed</th>
             </tr>
-          {/each}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {#each entries as entry (entry.id)}
+              <tr class={entry.correctedBy ? 'text-soft line-through' : ''}>
+                <td class="figure whitespace-nowrap">{onDayOfYear(entry.content.date)}</td>
+                {#if entry.kind === 'practice'}
+                  <td class="text-soft">{entry.content.aircraft}, trainer</td>
+                  <td class="text-soft"><a href="/debrief/{entry.attemptId}">{entry.content.drill}</a></td>
+                  <td class="number text-soft" colspan="4"
+                    >practice, {clock(entry.content.duration_s)} · not counted</td
+                  >
+                  <td class="text-soft">
+                    {entry.content.verdict}, {entry.content.score}{entry.content.flownBy === 'the student'
+                      ? ''
+                      : ` · flown by ${entry.content.flownBy}`}
+                  </td>
+                {:else}
+                  <td>
+                    {entry.content.aircraft}
+                    {#if entry.content.device !== 'airplane'}<div class="text-xs text-soft">
+                        {entry.content.device}
+                      </div>{/if}
+                  </td>
+                  <td>{entry.content.route}</td>
+                  <td class="number">{figure(entry.content.total_h, 1)}</td>
+                  <td class="number">{figure(entry.content.instrumentActual_h, 1)}</td>
+                  <td class="number">{figure(entry.content.instrumentSimulated_h, 1)}</td>
+                  <td class="number">{figure(entry.content.crossCountryPic_h, 1)}</td>
+                  <td class="max-w-64">
+                    {[
+                      ...entry.content.approaches.map((approach) => `${approach.kind} ${approach.place}`),
+                      entry.content.holding ? 'holding' : '',
+                      entry.content.safetyPilot ? `safety pilot ${entry.content.safetyPilot}` : '',
+                      entry.content.withInstructor ? '' : 'without instructor',
+                      entry.content.remarks
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                    {#if entry.corrects}<div class="text-xs text-soft no-underline">
+                        puts an earlier entry right
+                      </div>{/if}
+                  </td>
+                {/if}
+                <td class="whitespace-nowrap no-underline">
+                  {#if !entry.intact}
+                    <span class="font-bold text-hard">✕ not what was signed</span>
+                  {:else if entry.signed}
+                    <span class="text-trace" title="{entry.signedBy}, {atTime(entry.signedAt ?? '')}"
+                      >◆ {entry.signedBy}</span
+                    >
+                    {#if data.me?.teaches && entry.kind === 'training' && !entry.correctedBy}
+                      <button
+                        class="ml-2 text-xs text-now underline underline-offset-2"
+                        onclick={() => begin(entry)}>correct</button
+                      >
+                    {/if}
+                  {:else if entry.correctedBy}
+                    <span class="text-soft">put right</span>
+                  {:else if data.me?.teaches}
+                    <form method="POST" action="?/sign" use:enhance class="inline">
+                      <input type="hidden" name="entry" value={entry.id} />
+                      <button class="{button.plain} !min-h-7 !py-0.5">Sign</button>
+                    </form>
+                    {#if entry.kind === 'training'}
+                      <button
+                        class="ml-1 text-xs text-now underline underline-offset-2"
+                        onclick={() => begin(entry)}>correct</button
+                      >
+                    {/if}
+                  {:else}<span class="text-soft">not signed</span>{/if}
+                </td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
     {/if}
   </section>
 
