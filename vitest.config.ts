@@ -9,7 +9,11 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'], testTimeout: 60_000 }
+        test: {
+          name: 'core',
+          include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'],
+          testTimeout: 60_000
+        }
       },
       {
         extends: true,
