@@ -64,6 +64,20 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await expect(student.getByText('Not flown to the end').first()).toBeVisible();
   await expect(student.getByRole('button', { name: 'Write a note' })).toHaveCount(0);
 
+  // Beginning again keeps what was flown and puts the airplane back at the start.
+  await student.goto(lessonPath);
+  await expect(student.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+  await student.keyboard.press('8');
+  await student.keyboard.press('Space');
+  await flownFor(student, 5);
+  await student.keyboard.press('r');
+  await student.getByRole('dialog').getByRole('button', { name: 'Begin again' }).click();
+  await expect(student.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+  await expect(student.getByText('all saved')).toBeVisible();
+  await student.reload();
+  await expect(student.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+  await expect(student.getByText(/was begun and not finished/)).toHaveCount(0);
+
   // The simulated pilot with habits flies it to the end at once; each habit is found.
   await student.goto(lessonPath);
   await student.getByRole('button', { name: 'a pilot with habits' }).click();

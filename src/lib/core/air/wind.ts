@@ -1,5 +1,6 @@
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 
 /** Steady wind: the direction it blows FROM (degrees, same north as the headings it is used with) and its speed. */
 export interface Wind {
@@ -30,6 +31,6 @@ export function groundTrack(
 
 /** Angle below the horizon (degrees, + = down) of the path a descent rate and a groundspeed make over the ground. */
 export function descentAngle(rate_fpm: number, groundspeed_kt: number): number {
-  const feetPerMinuteForward = (groundspeed_kt * 6076.115) / 60;
+  const feetPerMinuteForward = (groundspeed_kt * FEET_PER_NAUTICAL_MILE) / 60;
   return Math.atan2(rate_fpm, clamp(feetPerMinuteForward, 1e-9, Infinity)) * DEGREES_PER_RADIAN;
 }

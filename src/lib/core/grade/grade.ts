@@ -1,5 +1,4 @@
 import { figure, percent } from '../measure/figure';
-import { aircraftById } from '../aircraft/catalogue';
 import type { Drill } from '../drill/drill';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { rateAndSpeedDescent } from '../drill/rate-and-speed-descent';
@@ -72,7 +71,6 @@ const SHARE_HARD = 0.5;
 /** Grades a flight of a lesson's drill. The flight alone decides: nothing is taken from how it was flown. */
 export function gradeFlight(flight: Flight, plan: LessonPlan): Grade {
   const tolerance = toleranceProfileById(plan.toleranceProfile);
-  aircraftById(plan.aircraft);
   const drill: Drill = rateAndSpeedDescent(plan, tolerance);
   const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, drill, phases);

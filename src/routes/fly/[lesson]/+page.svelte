@@ -34,6 +34,8 @@
   let gamepadOpen = $state(false);
   let leaving = $state(false);
   let note = $state('');
+  /** The next attempt is prepared as soon as this one has given its last piece. */
+  let restarting = false;
   /** The attempt of an earlier visit that is being closed. */
   let closing: string | null = null;
   let watchFrom_s = $state<number | null>(null);
@@ -96,6 +98,7 @@
   ) {
     session?.dispose();
     simulated = pilot !== null;
+    restarting = false;
     watchFrom_s = null;
     watchHeld_s = 0;
     attempt = {
@@ -117,6 +120,7 @@
       onended: (how) => {
         note = how === 'ground' ? 'The flight ended at the ground.' : '';
         void outbox?.end(mine);
+        if (restarting) prepare(null, []);
       }
     });
     session.setRate(rate);
@@ -161,12 +165,8 @@
   function restart() {
     leaving = false;
     if (frame && frame.time_s >= 2 && session?.state !== 'ended') {
-      const stopped = attempt!;
+      restarting = true;
       session!.stop();
-      setTimeout(() => {
-        void outbox?.end(stopped);
-        prepare(null, []);
-      }, 150);
     } else prepare(null, []);
   }
 
