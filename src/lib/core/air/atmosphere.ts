@@ -42,8 +42,17 @@ export function densityAt(pressureAltitude_m: number, offset_K = 0): number {
  * @param pressure_Pa static pressure; @param density_kgpm3 of the same air
  */
 export function calibratedFromTrue(tas_mps: number, pressure_Pa: number, density_kgpm3: number): number {
+  return calibratedFromImpact(impactPressure(tas_mps, pressure_Pa, density_kgpm3));
+}
+
+/** Impact pressure (Pa) at a pitot head at a true airspeed (m/s); same law as `calibratedFromTrue`. */
+export function impactPressure(tas_mps: number, pressure_Pa: number, density_kgpm3: number): number {
   const machSquared = (tas_mps * tas_mps * density_kgpm3) / (1.4 * pressure_Pa);
-  const impact_Pa = pressure_Pa * (Math.pow(1 + 0.2 * machSquared, 3.5) - 1);
+  return pressure_Pa * (Math.pow(1 + 0.2 * machSquared, 3.5) - 1);
+}
+
+/** Calibrated airspeed (m/s) that an impact pressure (Pa, ≥ 0) stands for. */
+export function calibratedFromImpact(impact_Pa: number): number {
   const seaLevelSoundSquared = (1.4 * SEA_LEVEL_PRESSURE_PA) / SEA_LEVEL_DENSITY_KGPM3;
   return Math.sqrt(5 * seaLevelSoundSquared * (Math.pow(impact_Pa / SEA_LEVEL_PRESSURE_PA + 1, 2 / 7) - 1));
 }

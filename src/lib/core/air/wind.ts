@@ -34,3 +34,24 @@ export function descentAngle(rate_fpm: number, groundspeed_kt: number): number {
   const feetPerMinuteForward = (groundspeed_kt * FEET_PER_NAUTICAL_MILE) / 60;
   return Math.atan2(rate_fpm, clamp(feetPerMinuteForward, 1e-9, Infinity)) * DEGREES_PER_RADIAN;
 }
+
+/** Wind at one height, ft MSL. */
+export interface WindLayer extends Wind {
+  altitude_ft: number;
+}
+
+/**
+ * Wind between layers: its north and east parts change evenly with height; below the lowest and above the highest it
+ * stays as there. @param layers at least one, rising
+ */
+export function windAt(layers: readonly WindLayer[], altitude_ft: number): { north: number; east: number } {
+  let upper = layers.findIndex((layer) => layer.altitude_ft > altitude_ft);
+  if (upper < 0) upper = layers.length;
+  const low = layers[upper - 1];
+  const high = layers[upper];
+  if (!low) return windVelocity(high!);
+  if (!high) return windVelocity(low);
+  const share = (altitude_ft - low.altitude_ft) / (high.altitude_ft - low.altitude_ft);
+  const [a, b] = [windVelocity(low), windVelocity(high)];
+  return { north: a.north + share * (b.north - a.north), east: a.east + share * (b.east - a.east) };
+}

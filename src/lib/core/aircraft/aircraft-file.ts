@@ -3,6 +3,63 @@ import { Type, type Static } from '@sinclair/typebox';
 const number = (unit: string, minimum: number, maximum: number) =>
   Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
 
+/** A propeller of fixed pitch on an unsupercharged engine: its speed follows the balance of torques. */
+const FixedPitch = Type.Object(
+  {
+    kind: Type.Literal('fixed-pitch'),
+    power_W: number('W', 10000, 3000000),
+    ratedSpeed_rps: number('rev/s', 15, 100),
+    idleTorqueShare: number('', 0, 0.3),
+    friction_Nm: number('N·m', 0, 500),
+    inertia_kgm2: number('kg·m²', 0.1, 30),
+    diameter_m: number('m', 0.8, 5),
+    /** Thrust and power coefficients as polynomials in the advance ratio J = V/(nD): c0 + c1·J + c2·J². */
+    thrust: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)]),
+    power: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)])
+  },
+  { additionalProperties: false }
+);
+
+/** A governor holds the speed the propeller lever asks for; power follows manifold pressure and speed. */
+const ConstantSpeed = Type.Object(
+  {
+    kind: Type.Literal('constant-speed'),
+    power_W: number('W', 10000, 3000000),
+    ratedSpeed_rps: number('rev/s', 15, 100),
+    lowestSpeed_rps: number('rev/s', 10, 100),
+    ratedManifoldPressure_inHg: number('inHg', 20, 60),
+    idleManifoldPressure_inHg: number('inHg', 5, 20),
+    friction_Nm: number('N·m', 0, 500),
+    diameter_m: number('m', 0.8, 5),
+    efficiency: number('', 0.5, 0.95),
+    /** Thrust at rest is shaft power × efficiency ÷ this. */
+    staticSpeed_mps: number('m/s', 10, 100),
+    /** Power coefficient at the fine stop: below what it takes, the governor can no longer hold the speed. */
+    fineStopPower: number('', 0.005, 0.2)
+  },
+  { additionalProperties: false }
+);
+
+/** A turbine at a governed speed: the power lever asks for torque, which heat limits with height. */
+const Turboprop = Type.Object(
+  {
+    kind: Type.Literal('turboprop'),
+    power_W: number('W', 50000, 5000000),
+    /** What heat would allow at sea level; more than `power_W` where the engine is flat rated. */
+    thermalPower_W: number('W', 50000, 8000000),
+    propellerSpeed_rps: number('rev/s', 15, 60),
+    idleTorqueShare: number('', 0, 0.3),
+    spool_s: number('s', 0.2, 8),
+    diameter_m: number('m', 0.8, 6),
+    efficiency: number('', 0.5, 0.95),
+    staticSpeed_mps: number('m/s', 10, 120),
+    /** Drag area of the disc with no torque on it, m². */
+    idleDragArea_m2: number('m²', 0, 3)
+  },
+  { additionalProperties: false }
+);
+export type Propulsion = Static<typeof FixedPitch> | Static<typeof ConstantSpeed> | Static<typeof Turboprop>;
+
 /**
  * An airplane as the flight model needs it. SI units; angles in radians where a derivative is per radian, otherwise degrees.
  * Axes: x forward, y right, z down. Moments about the centre of gravity. Derivatives are non-dimensional, with rates made
@@ -12,6 +69,7 @@ export const AircraftFile = Type.Object(
   {
     id: Type.String({ pattern: '^[a-z0-9-]{2,40}$', accepted: 'small letters, digits and dashes' }),
     name: Type.String({ minLength: 1, maxLength: 60 }),
+    /** With full fuel; it grows lighter as that is burnt. */
     mass_kg: number('kg', 200, 20000),
     inertia: Type.Object({
       roll_kgm2: number('kg·m²', 50, 200000),
@@ -67,24 +125,36 @@ export const AircraftFile = Type.Object(
       drag_pdeg: number('/°', 0, 0.02),
       pitch_pdeg: number('/°', -0.02, 0.02)
     }),
-    engine: Type.Object({
-      power_W: number('W', 10000, 3000000),
-      ratedSpeed_rps: number('rev/s', 15, 100),
-      idleTorqueShare: number('', 0, 0.3),
-      friction_Nm: number('N·m', 0, 500),
-      inertia_kgm2: number('kg·m²', 0.1, 30)
+    gear: Type.Object({
+      retractable: Type.Boolean({ accepted: 'true or false' }),
+      /** From one end of the travel to the other. */
+      travel_s: number('s', 1, 30),
+      /** What it adds when it is down; a fixed gear's drag is in `drag.zeroLift`. */
+      drag: number('', 0, 0.06),
+      pitch: number('', -0.05, 0.05)
     }),
-    propeller: Type.Object({
-      diameter_m: number('m', 0.8, 5),
-      /** Thrust and power coefficients as polynomials in the advance ratio J = V/(nD): c0 + c1·J + c2·J². */
-      thrust: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)]),
-      power: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)])
+    fuel: Type.Object({
+      capacity_kg: number('kg', 1, 10000),
+      /** Fuel for each joule at the shaft, kg/J; 0.08 µg is a piston engine's order. */
+      consumption_kgpJ: number('kg/J', 1e-8, 5e-7)
     }),
+    propulsion: Type.Union([FixedPitch, ConstantSpeed, Turboprop], {
+      accepted: 'a propulsion of kind fixed-pitch, constant-speed or turboprop'
+    }),
+    /**
+     * Side effects of power: in a climb the uneven pull (thrust × angle of attack × arm) turns the nose left; of the
+     * engine's torque, this share is not taken up by rigging and rolls it left.
+     */
+    propellerEffects: Type.Object({ asymmetry_m: number('m', 0, 3), torqueShare: number('', 0, 1) }),
+    /** Degrees: constant part, and the parts that go with the sine and cosine of the heading. */
+    compassDeviation_deg: Type.Tuple([number('°', -10, 10), number('°', -10, 10), number('°', -10, 10)]),
     speeds: Type.Object({
       stallClean_kt: number('kt', 20, 200),
       stallFlaps_kt: number('kt', 20, 200),
       bestClimb_kt: number('kt', 30, 250),
       flapsExtended_kt: number('kt', 40, 300),
+      /** The most at which a retractable gear may be moved or out. */
+      gearExtended_kt: number('kt', 40, 400),
       maximumCruise_kt: number('kt', 50, 400),
       neverExceed_kt: number('kt', 60, 500)
     }),
@@ -95,7 +165,11 @@ export const AircraftFile = Type.Object(
         ias_kt: number('kt', 30, 400),
         /** null: whatever full throttle gives. */
         verticalSpeed_fpm: Type.Union([number('ft/min', -4000, 4000), Type.Null()]),
-        flaps_deg: number('°', 0, 60)
+        flaps_deg: number('°', 0, 60),
+        /** 0 up … 1 down. */
+        gear: number('', 0, 1),
+        /** Propeller lever, 0 coarse … 1 fine; a fixed pitch takes no notice. */
+        propeller: number('', 0, 1)
       }),
       { minItems: 1, maxItems: 30 }
     )

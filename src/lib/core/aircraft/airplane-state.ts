@@ -20,10 +20,15 @@ export const STATE = {
   /** Propeller speed, rev/s. */
   engineSpeed: 13,
   /** Where the flaps are now, degrees. */
-  flaps: 14
+  flaps: 14,
+  /** Where the gear is now, 0 up … 1 down. */
+  gear: 15,
+  fuel: 16,
+  /** What the engine has come up to: manifold pressure, inHg, or torque as a share of rated; no meaning at fixed pitch. */
+  engineOutput: 17
 } as const;
 
-export const STATE_LENGTH = 15;
+export const STATE_LENGTH = 18;
 export type AirplaneState = Float64Array;
 
 /** What the pilot's hands set. Controls −1…+1: + = roll right, nose up, nose right, trim nose up; throttle 0…1. */
@@ -34,11 +39,16 @@ export interface Controls {
   throttle: number;
   trim: number;
   flapsTarget_deg: number;
+  /** Where the gear lever is: 0 up, 1 down. */
+  gearTarget: number;
+  /** Propeller lever, 0 coarse … 1 fine. */
+  propeller: number;
 }
 
-/** The air the airplane is in at this moment: wind toward north, east, down (m/s), gusts in body axes (m/s), density. */
+/** The air the airplane is in at this moment: wind toward north, east, down (m/s), gusts in body axes (m/s), density, pressure. */
 export interface AirSample {
   density_kgpm3: number;
+  pressure_Pa: number;
   windNorth_mps: number;
   windEast_mps: number;
   windDown_mps: number;

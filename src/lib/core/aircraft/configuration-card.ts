@@ -11,6 +11,10 @@ export interface CardLine {
   /** + = nose up. */
   pitch_deg: number;
   rpm: number;
+  manifoldPressure_inHg: number | null;
+  torque_percent: number | null;
+  gear: number;
+  propeller: number;
   throttle: number;
   /** −1…+1, + = nose up. */
   trim: number;
@@ -31,15 +35,23 @@ export function cardLineFor(
     flaps_deg: condition.flaps_deg,
     pitch_deg: found.pitch_deg,
     rpm: found.rpm,
+    manifoldPressure_inHg: found.manifoldPressure_inHg,
+    torque_percent: found.torque_percent,
+    gear: found.controls.gearTarget,
+    propeller: found.controls.propeller,
     throttle: found.throttle,
     trim: found.trim
   };
 }
 
 /** The airplane's whole card at a pressure altitude (ft); lines it cannot fly there are left out. */
-export function configurationCard(aircraft: AircraftFile, pressureAltitude_ft: number): CardLine[] {
+export function configurationCard(
+  aircraft: AircraftFile,
+  pressureAltitude_ft: number,
+  conditions: Pick<TrimCondition, 'fuel_kg' | 'temperatureOffset_K'> = {}
+): CardLine[] {
   return aircraft.card.flatMap((line) => {
-    const found = cardLineFor(aircraft, { ...line, pressureAltitude_ft }, line);
+    const found = cardLineFor(aircraft, { ...line, ...conditions, pressureAltitude_ft }, line);
     return 'kind' in found ? [] : [found];
   });
 }

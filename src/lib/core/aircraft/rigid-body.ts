@@ -1,7 +1,7 @@
 import { DEGREES_PER_RADIAN } from '../measure/angle';
 import { STANDARD_GRAVITY_MPS2 } from '../measure/units';
-import { SEA_LEVEL_DENSITY_KGPM3 } from '../air/atmosphere';
 import type { AircraftFile } from './aircraft-file';
+import { OUTPUT_RATE, SHAFT_POWER, SHAFT_TORQUE, SPEED_RATE, THRUST, propulsionOf } from './propulsion';
 import { STATE_LENGTH, type AirplaneState, type AirSample, type Controls } from './airplane-state';
 
 export interface RigidBody {
@@ -19,24 +19,21 @@ export const RATE_LENGTH = STATE_LENGTH + 3;
 /**
  * Six-degree-of-freedom equations of motion of a rigid airplane over a flat earth (e.g. Stevens, Lewis and Johnson,
  * Aircraft Control and Simulation, ch. 1.7 and 2), from non-dimensional derivatives, with the lift curve rounding off to a
- * flat plate's past the stall and a fixed-pitch propeller whose speed follows the balance of torques.
+ * flat plate's past the stall, and one of three propulsions. Inertias are kept as fuel is burnt, mass is not.
  * Everything is kept in local numbers: the same with small objects runs some twenty times slower.
  */
 export function rigidBody(file: AircraftFile): RigidBody {
-  const mass = file.mass_kg;
+  const emptyMass = file.mass_kg - file.fuel.capacity_kg;
   const { roll_kgm2: ixx, pitch_kgm2: iyy, yaw_kgm2: izz, product_kgm2: ixz } = file.inertia;
   const gamma = ixx * izz - ixz * ixz;
   const { area_m2: area, span_m: span, chord_m: chord } = file.wing;
-  const { lift, drag, pitch, side, roll, yaw, flaps, engine, propeller } = file;
+  const { lift, drag, pitch, side, roll, yaw, flaps, gear } = file;
+  const { asymmetry_m: asymmetry, torqueShare } = file.propellerEffects;
+  const consumption = file.fuel.consumption_kgpJ;
+  const gearRate = gear.retractable ? 1 / gear.travel_s : 0;
+  const propulsion = propulsionOf(file.propulsion);
   const stallAngle = lift.stallAngle_deg / DEGREES_PER_RADIAN;
   const stallWidth = lift.stallWidth_deg / DEGREES_PER_RADIAN;
-  const ratedTorque = engine.power_W / (2 * Math.PI * engine.ratedSpeed_rps) + engine.friction_Nm;
-  const diameter = propeller.diameter_m;
-  const diameter4 = diameter ** 4;
-  const diameter5 = diameter ** 5;
-  const [ct0, ct1, ct2] = propeller.thrust;
-  const [cp0, cp1, cp2] = propeller.power;
-
   function derivatives(s: AirplaneState, c: Controls, air: AirSample, d: Float64Array): void {
     const u = s[0]!;
     const v = s[1]!;
@@ -49,6 +46,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const q2 = s[8]!;
     const q3 = s[9]!;
     const flap = s[14]!;
+    const gearDown = s[15]!;
+    const mass = emptyMass + s[16]!;
 
     // Direction cosines, body to north-east-down.
     const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3;
@@ -95,21 +94,13 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const dragCoefficient =
       drag.zeroLift +
       flaps.drag_pdeg * flap +
+      gear.drag * gearDown +
       drag.sideslip_prad2 * beta * beta +
       (1 - stalled) * drag.induced * attached * attached +
       stalled * 2 * sine * sine;
 
-    // Engine and propeller.
-    const n = s[13]! > 1 ? s[13]! : 1;
-    const sigma = density / SEA_LEVEL_DENSITY_KGPM3;
-    const altitudeFactor = 1.132 * sigma - 0.132; // Gagg and Ferrar, 1934: full-throttle power of an unsupercharged engine
-    const engineTorque =
-      (engine.idleTorqueShare + (1 - engine.idleTorqueShare) * c.throttle) * ratedTorque * altitudeFactor -
-      engine.friction_Nm;
-    const advance = (ua > 0 ? ua : 0) / (n * diameter);
-    const thrust = (ct0 + ct1 * advance + ct2 * advance * advance) * density * n * n * diameter4;
-    const propellerTorque =
-      ((cp0 + cp1 * advance + cp2 * advance * advance) * density * n * n * diameter5) / (2 * Math.PI);
+    propulsion(s, c, air, ua > 0 ? ua : 0, engine);
+    const thrust = engine[THRUST]!;
 
     // Forces, stability axes turned into body axes.
     const fx = qS * (-dragCoefficient * cosine + liftCoefficient * sine) + thrust;
@@ -122,12 +113,13 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const stallDamping = 1 - 0.6 * stalled;
     const rollMoment =
       qS *
-      span *
-      (roll.sideslip_prad * beta +
-        roll.rollRate * stallDamping * pHat +
-        roll.yawRate * rHat +
-        roll.aileron * (1 - 0.7 * stalled) * c.aileron +
-        roll.rudder * c.rudder);
+        span *
+        (roll.sideslip_prad * beta +
+          roll.rollRate * stallDamping * pHat +
+          roll.yawRate * rHat +
+          roll.aileron * (1 - 0.7 * stalled) * c.aileron +
+          roll.rudder * c.rudder) -
+      torqueShare * engine[SHAFT_TORQUE]!;
     const pitchMoment =
       qS *
         chord *
@@ -136,20 +128,22 @@ export function rigidBody(file: AircraftFile): RigidBody {
           pitch.pitchRate * halfChordRate * q +
           pitch.elevator * c.elevator +
           pitch.trim * c.trim +
-          flaps.pitch_pdeg * flap) +
+          flaps.pitch_pdeg * flap +
+          gear.pitch * gearDown) +
       thrust * pitch.thrustArm_m;
     const yawMoment =
       qS *
-      span *
-      (yaw.sideslip_prad * beta +
-        yaw.rollRate * pHat +
-        yaw.yawRate * rHat +
-        yaw.aileron * c.aileron +
-        yaw.rudder * c.rudder);
+        span *
+        (yaw.sideslip_prad * beta +
+          yaw.rollRate * pHat +
+          yaw.yawRate * rHat +
+          yaw.aileron * c.aileron +
+          yaw.rudder * c.rudder) -
+      asymmetry * thrust * (stalled > 0.5 ? 0 : alpha);
 
-    d[15] = fx / mass;
-    d[16] = fy / mass;
-    d[17] = fz / mass;
+    d[18] = fx / mass;
+    d[19] = fy / mass;
+    d[20] = fz / mass;
     d[0] = fx / mass + dx * STANDARD_GRAVITY_MPS2 + r * v - q * w;
     d[1] = fy / mass + dy * STANDARD_GRAVITY_MPS2 + p * w - r * u;
     d[2] = fz / mass + dz * STANDARD_GRAVITY_MPS2 + q * u - p * v;
@@ -167,11 +161,16 @@ export function rigidBody(file: AircraftFile): RigidBody {
     d[10] = nx * u + ny * v + nz * w;
     d[11] = ex * u + ey * v + ez * w;
     d[12] = -(dx * u + dy * v + dz * w);
-    d[13] = (engineTorque - propellerTorque) / (2 * Math.PI * engine.inertia_kgm2);
+    d[13] = engine[SPEED_RATE]!;
     const flapGap = c.flapsTarget_deg - flap;
     d[14] = flapGap > 0.05 ? flaps.rate_degps : flapGap < -0.05 ? -flaps.rate_degps : 0;
+    const gearGap = c.gearTarget - gearDown;
+    d[15] = gearGap > 0.01 ? gearRate : gearGap < -0.01 ? -gearRate : 0;
+    d[16] = s[16]! > 0 ? -consumption * engine[SHAFT_POWER]! : 0;
+    d[17] = engine[OUTPUT_RATE]!;
   }
 
+  const engine = new Float64Array(5);
   const k1 = new Float64Array(RATE_LENGTH);
   const k2 = new Float64Array(RATE_LENGTH);
   const k3 = new Float64Array(RATE_LENGTH);

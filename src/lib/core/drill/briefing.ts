@@ -1,118 +1,98 @@
-import { turnFromTo } from '../measure/angle';
-import { mean } from '../measure/statistics';
+import { DEGREES_PER_RADIAN, normaliseBearing, turnFromTo } from '../measure/angle';
+import { figure, heading } from '../measure/figure';
+import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
-import { descentAngle, groundTrack } from '../air/wind';
-import type { AircraftFile } from '../aircraft/aircraft-file';
-import { cardLineFor, type CardLine } from '../aircraft/configuration-card';
-import type { NoTrim, TrimCondition } from '../aircraft/trim';
-import type { DescentPhase } from './rate-and-speed-descent';
-import type { LessonPlan } from './lesson-plan';
-import type { ToleranceProfile } from './tolerance-profile';
+import { descentAngle, groundTrack, type Wind } from '../air/wind';
+import type { NoTrim } from '../aircraft/trim';
+import { STANDARD_RATE_DEGPS, bankOf } from './compose-drill';
+import type { Phase } from './drill';
+import type { Lesson } from './lesson';
+import { phaseSettings, type PhaseSetting } from './settings';
+
+/** A turn's figures: the exact bank, what each rule of thumb says, and how far wrong it is. */
+export interface TurnBrief {
+  phase: Phase;
+  tas_kt: number;
+  bank_deg: number;
+  /** Half the bank, and the flat 5° some teach. */
+  rollOutLead_deg: number;
+  rules: { name: string; bank_deg: number; error_deg: number }[];
+}
+
+export interface VerticalBrief {
+  phase: Phase;
+  verticalSpeed_fpm: number;
+  /** A tenth of the vertical speed, ft. */
+  levelOffLead_ft: number;
+  time_s: number;
+  distance_nm: number;
+  /** Of the path over the ground in this wind, degrees, + = up. */
+  pathAngle_deg: number;
+}
 
 /** What the student should expect and say before flying the drill. */
 export interface Briefing {
-  /** The setting that gives each phase, from the airplane's numbers at that phase's height. */
-  settings: { phase: DescentPhase; line: CardLine }[];
-  /** Angle of the descent path over the ground in this wind, degrees below the horizon. */
-  pathAngle_deg: number;
-  /** True airspeed and groundspeed in the descent, at its middle. */
+  settings: PhaseSetting[];
+  turns: TurnBrief[];
+  verticals: VerticalBrief[];
   tas_kt: number;
   groundspeed_kt: number;
-  /** Track over the ground less heading, + = blown right. */
+  /** Track over the ground less heading on the first heading, + = blown right. */
   drift_deg: number;
-  descentTime_s: number;
-  descentDistance_nm: number;
-  /** Height before the level-off altitude at which to begin levelling: a tenth of the climb rate. */
-  levelOffLead_ft: number;
+  expected_s: number;
+  /** Compass headings to roll out at, where the heading indicator is covered. */
+  compass: { phase: Phase; rollOutAt_deg: number; words: string }[];
   tolerances: string[];
   cautions: string[];
 }
 
-/** The steady conditions the plan asks the airplane for, by phase. */
-export function conditionsOf(plan: LessonPlan): { phase: DescentPhase; condition: TrimCondition }[] {
-  const at = (altitude_ft: number) => pressureAltitudeFor(altitude_ft, plan.altimeterSetting_hPa);
-  const middle = mean([plan.startAltitude_ft, plan.decisionAltitude_ft])!;
-  const climbMiddle = mean([plan.decisionAltitude_ft, plan.levelOffAltitude_ft])!;
-  return [
-    {
-      phase: 'level',
-      condition: {
-        ias_kt: plan.startSpeed_kt,
-        verticalSpeed_fpm: 0,
-        flaps_deg: 0,
-        pressureAltitude_ft: at(plan.startAltitude_ft)
-      }
-    },
-    {
-      phase: 'slowing',
-      condition: {
-        ias_kt: plan.targetSpeed_kt,
-        verticalSpeed_fpm: 0,
-        flaps_deg: plan.flaps_deg,
-        pressureAltitude_ft: at(plan.startAltitude_ft)
-      }
-    },
-    {
-      phase: 'descent',
-      condition: {
-        ias_kt: plan.targetSpeed_kt,
-        verticalSpeed_fpm: -plan.descentRate_fpm,
-        flaps_deg: plan.flaps_deg,
-        pressureAltitude_ft: at(middle)
-      }
-    },
-    {
-      phase: 'climb',
-      condition: {
-        ias_kt: plan.climbSpeed_kt,
-        verticalSpeed_fpm: null,
-        flaps_deg: 0,
-        pressureAltitude_ft: at(climbMiddle)
-      }
-    },
-    {
-      phase: 'level-off',
-      condition: {
-        ias_kt: plan.startSpeed_kt,
-        verticalSpeed_fpm: 0,
-        flaps_deg: 0,
-        pressureAltitude_ft: at(plan.levelOffAltitude_ft)
-      }
-    }
-  ];
-}
-
 /** The briefing, or the first phase the airplane cannot fly as asked. */
-export function briefingFor(
-  plan: LessonPlan,
-  aircraft: AircraftFile,
-  tolerance: ToleranceProfile
-): Briefing | (NoTrim & { phase: DescentPhase }) {
-  const settings: Briefing['settings'] = [];
-  for (const { phase, condition } of conditionsOf(plan)) {
-    const line = cardLineFor(aircraft, condition, { id: phase, name: phase });
-    if ('kind' in line) return { ...line, phase };
-    settings.push({ phase, line });
-  }
-  const climb = settings.find((s) => s.phase === 'climb')!.line;
-  const descentMiddle_ft = (plan.startAltitude_ft + plan.decisionAltitude_ft) / 2;
-  const tas_kt = trueFromIndicated(
-    plan.targetSpeed_kt,
-    pressureAltitudeFor(descentMiddle_ft, plan.altimeterSetting_hPa)
-  );
-  const wind = { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
+export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase }) {
+  const settings = phaseSettings(lesson);
+  if (!Array.isArray(settings)) return settings;
+  const { plan, drill } = lesson;
+  const wind = windFor(lesson);
+  const tasOf = (phase: Phase) =>
+    trueFromIndicated(
+      phase.goal.ias_kt,
+      pressureAltitudeFor(plan.startAltitude_ft, plan.altimeterSetting_hPa),
+      plan.temperatureOffset_K
+    );
+  const first = drill.phases[0]!;
+  const tas_kt = tasOf(first);
   const { track_deg, groundspeed_kt } = groundTrack(plan.heading_deg, tas_kt, wind);
-  const descentTime_s = ((plan.startAltitude_ft - plan.decisionAltitude_ft) / plan.descentRate_fpm) * 60;
+  let altitude_ft = plan.startAltitude_ft;
+  let heading_deg = plan.heading_deg;
+  const verticals: VerticalBrief[] = [];
+  for (const { phase, line } of settings) {
+    const { vertical, lateral } = phase.goal;
+    if (vertical.kind !== 'level') {
+      const time_s = Math.abs((vertical.to_ft - altitude_ft) / line.verticalSpeed_fpm) * 60;
+      const over = groundTrack(heading_deg, tasOf(phase), wind).groundspeed_kt;
+      verticals.push({
+        phase,
+        verticalSpeed_fpm: line.verticalSpeed_fpm,
+        levelOffLead_ft: Math.abs(line.verticalSpeed_fpm) / 10,
+        time_s,
+        distance_nm: (over * time_s) / 3600,
+        pathAngle_deg: -descentAngle(-line.verticalSpeed_fpm, over)
+      });
+    }
+    altitude_ft = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+    heading_deg = lateral.kind === 'heading' ? lateral.heading_deg : (lateral.to_deg ?? heading_deg);
+  }
   return {
     settings,
-    pathAngle_deg: descentAngle(plan.descentRate_fpm, groundspeed_kt),
+    turns: drill.phases.flatMap((phase) =>
+      phase.goal.lateral.kind === 'turn' ? [turnBrief(lesson, phase, tasOf(phase))] : []
+    ),
+    verticals,
     tas_kt,
     groundspeed_kt,
     drift_deg: turnFromTo(plan.heading_deg, track_deg),
-    descentTime_s,
-    descentDistance_nm: (groundspeed_kt * descentTime_s) / 3600,
-    levelOffLead_ft: climb.verticalSpeed_fpm / 10,
-    tolerances: toleranceWords(plan, tolerance),
+    expected_s: drill.phases.reduce((sum, phase) => sum + phase.expected_s, 0),
+    compass: lesson.covered.includes('heading') ? compassRollOuts(lesson) : [],
+    tolerances: toleranceWords(lesson),
     cautions: [
       'Training aid, not for navigation. Use the airplane’s own handbook and your authority’s rules; a qualified instructor decides.',
       'Time in this trainer is practice and cannot be logged toward a rating.'
@@ -120,17 +100,88 @@ export function briefingFor(
   };
 }
 
-function toleranceWords(plan: LessonPlan, tolerance: ToleranceProfile): string[] {
+/** The wind at the height the drill begins at. */
+export function windFor({ plan }: Lesson): Wind {
+  const layer = plan.windLayers.findLast((l) => l.altitude_ft <= plan.startAltitude_ft) ?? plan.windLayers[0];
+  return layer
+    ? { from_deg: layer.from_deg, speed_kt: layer.speed_kt }
+    : { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
+}
+
+function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {
+  const bank_deg = bankOf(phase.goal, plan);
+  const exact =
+    Math.atan(
+      (tas_kt * METRES_PER_SECOND_PER_KNOT * STANDARD_RATE_DEGPS) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2
+    ) * DEGREES_PER_RADIAN;
+  const rule = (name: string, value: number) => ({ name, bank_deg: value, error_deg: value - exact });
+  const standard =
+    phase.goal.lateral.kind === 'turn' && phase.goal.lateral.rate_degps === STANDARD_RATE_DEGPS;
+  return {
+    phase,
+    tas_kt,
+    bank_deg,
+    rollOutLead_deg: bank_deg / 2,
+    rules: standard
+      ? [
+          rule('TAS/10 + 5', tas_kt / 10 + 5),
+          rule('TAS/10 + 7', tas_kt / 10 + 7),
+          rule('15 % of TAS', 0.15 * tas_kt)
+        ]
+      : []
+  };
+}
+
+/**
+ * Where the compass is to show for each roll-out: turning through north it lags and through south it leads (north of the
+ * equator; the other way round south of it) by about the latitude times the cosine of the heading, and the roll-out itself
+ * takes half the bank.
+ */
+function compassRollOuts(lesson: Lesson): Briefing['compass'] {
+  const { drill, area, plan } = lesson;
+  return drill.phases.flatMap((phase) => {
+    const { lateral } = phase.goal;
+    if (lateral.kind !== 'turn' || lateral.to_deg === null) return [];
+    const lead = bankOf(phase.goal, plan) / 2;
+    const correction = area.latitude_deg * Math.cos(lateral.to_deg / DEGREES_PER_RADIAN);
+    const before = correction + lead;
+    const rollOutAt_deg = normaliseBearing(lateral.to_deg - lateral.direction * before);
+    return [
+      {
+        phase,
+        rollOutAt_deg,
+        words: `${heading(lateral.to_deg)}: latitude ${figure(Math.abs(area.latitude_deg))}° × cos makes ${figure(Math.abs(correction))}° ${correction >= 0 ? 'before' : 'past'}, roll-out lead ${figure(lead)}°: roll out at ${heading(rollOutAt_deg)} by compass, ${figure(Math.abs(before))}° ${before >= 0 ? 'before' : 'past'}`
+      }
+    ];
+  });
+}
+
+function toleranceWords({ tolerance, drill }: Lesson): string[] {
+  const channels = new Set(drill.phases.flatMap((phase) => phase.corridors.map((c) => c.channel)));
   const speed =
     tolerance.speedAbove_kt === tolerance.speedBelow_kt
       ? `within ${tolerance.speedAbove_kt} kt`
       : `no more than ${tolerance.speedAbove_kt} kt fast or ${tolerance.speedBelow_kt} kt slow`;
-  return [
-    `Altitude within ${tolerance.altitude_ft} ft of ${plan.startAltitude_ft} until the descent, and of ${plan.levelOffAltitude_ft} after it.`,
-    `Heading within ${tolerance.heading_deg}° of ${String(plan.heading_deg).padStart(3, '0')}° throughout.`,
-    `Speed ${speed} of ${plan.startSpeed_kt} level, ${plan.targetSpeed_kt} in the descent, ${plan.climbSpeed_kt} in the climb.`,
-    `Rate within ${tolerance.verticalSpeed_fpm} ft/min of ${plan.descentRate_fpm} down once steady.`,
-    `Climbing within ${tolerance.climbWithin_s} s of ${plan.decisionAltitude_ft} ft, and never more than ${tolerance.belowDecision_ft} ft below it.`,
-    `Outside for 3 s counts; corrected at once, it is forgiven twice.`
+  const words: [boolean, string][] = [
+    [channels.has('altitude_ft'), `Altitude within ${tolerance.altitude_ft} ft.`],
+    [channels.has('heading_deg'), `Heading within ${tolerance.heading_deg}°.`],
+    [channels.has('ias_kt'), `Speed ${speed}.`],
+    [channels.has('verticalSpeed_fpm'), `Rate within ${tolerance.verticalSpeed_fpm} ft/min once steady.`],
+    [channels.has('bank_deg'), `Bank within ${tolerance.bank_deg}° of what is asked.`],
+    [channels.has('turnRate_degps'), `Turn rate within ${tolerance.turnRate_degps}°/s.`],
+    [
+      drill.checks.some((c) => c.kind === 'roll-out'),
+      `Roll out within ${tolerance.rollOut_deg}° of the heading.`
+    ],
+    [
+      drill.checks.some((c) => c.kind === 'level-off'),
+      `Level off within ${tolerance.levelOff_ft} ft of the altitude.`
+    ],
+    [
+      drill.checks.some((c) => c.kind === 'decision'),
+      `Climbing within ${tolerance.climbWithin_s} s of the decision altitude, and never more than ${tolerance.belowDecision_ft} ft below it.`
+    ],
+    [true, 'Outside for 3 s counts; corrected at once, it is forgiven twice.']
   ];
+  return words.filter(([applies]) => applies).map(([, text]) => text);
 }

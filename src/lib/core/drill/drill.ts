@@ -1,8 +1,19 @@
 import { Type, type Static } from '@sinclair/typebox';
 
 /** The quantities a corridor can be laid around; each is a channel of a recorded flight. */
-export const corridorChannels = ['altitude_ft', 'ias_kt', 'verticalSpeed_fpm', 'heading_deg'] as const;
+export const corridorChannels = [
+  'altitude_ft',
+  'ias_kt',
+  'verticalSpeed_fpm',
+  'heading_deg',
+  'bank_deg',
+  'turnRate_degps'
+] as const;
 export type CorridorChannel = (typeof corridorChannels)[number];
+
+/** What the conditions of a phase may look at. */
+export const conditionChannels = [...corridorChannels, 'climbRate_fpm'] as const;
+export type ConditionChannel = (typeof conditionChannels)[number];
 
 const Channel = Type.Union(corridorChannels.map((name) => Type.Literal(name)));
 
@@ -21,51 +32,87 @@ export type Corridor = Static<typeof Corridor>;
  * Something that can be seen to come true in the data. It counts from the first moment it held,
  * once it has held for `for_s` without a break.
  */
-export const Condition = Type.Recursive((Self) =>
-  Type.Union([
-    Type.Object({
-      is: Type.Union([Type.Literal('below'), Type.Literal('above')]),
-      channel: Type.String(),
-      value: Type.Number(),
+export type Condition =
+  | {
+      is: 'below' | 'above';
+      channel: ConditionChannel;
+      value: number;
       /** Where the going past began to count, short of `value`; the condition is dated back to there. */
-      since: Type.Optional(Type.Number()),
-      for_s: Type.Number({ minimum: 0 })
-    }),
-    Type.Object({
-      is: Type.Literal('within'),
-      channel: Type.String(),
-      value: Type.Number(),
-      tolerance: Type.Number({ minimum: 0 }),
-      for_s: Type.Number({ minimum: 0 })
-    }),
-    Type.Object({ is: Type.Literal('after'), seconds: Type.Number({ minimum: 0 }) }),
-    Type.Object({ is: Type.Literal('any'), of: Type.Array(Self, { minItems: 1, maxItems: 8 }) }),
-    Type.Object({ is: Type.Literal('all'), of: Type.Array(Self, { minItems: 1, maxItems: 8 }) })
-  ])
-);
-export type Condition = Static<typeof Condition>;
+      since?: number;
+      for_s: number;
+    }
+  | { is: 'within'; channel: ConditionChannel; value: number; tolerance: number; for_s: number }
+  | { is: 'after'; seconds: number }
+  | { is: 'any' | 'all'; of: Condition[] };
 
-export const Phase = Type.Object({
-  id: Type.String(),
-  name: Type.String(),
-  corridors: Type.Array(Corridor),
+/** What is to be flown in a phase, every part of it said. Headings magnetic, vertical speeds signed. */
+export interface Goal {
+  vertical:
+    | { kind: 'level'; altitude_ft: number }
+    /** rate: the vertical speed is held with the nose, the airspeed with power. */
+    | { kind: 'rate'; to_ft: number; verticalSpeed_fpm: number }
+    /** speed: the airspeed is held with the nose; the vertical speed is what the power gives (null: full power). */
+    | { kind: 'speed'; to_ft: number; verticalSpeed_fpm: number | null };
+  ias_kt: number;
+  lateral:
+    | { kind: 'heading'; heading_deg: number }
+    | {
+        kind: 'turn';
+        /** +1 right, −1 left. */
+        direction: 1 | -1;
+        /** Heading to roll out on; null: until the phase ends. */
+        to_deg: number | null;
+        /** Bank, degrees, or rate, °/s: whichever is asked for; the other follows from the speed. */
+        bank_deg: number | null;
+        rate_degps: number | null;
+      };
+  flaps_deg: number;
+  /** 0 up, 1 down. */
+  gear: number;
+}
+
+export interface Phase {
+  id: string;
+  name: string;
+  /** What the instructor calls as it begins; null: nothing, the pilot goes on by himself. */
+  call: string | null;
+  goal: Goal;
+  /** own: the pilot goes on to the next phase by himself; called: the next phase comes when this one is over. */
+  pace: 'own' | 'called';
+  corridors: Corridor[];
   /**
    * Corridors named here are judged only once this condition has come true, or after `atLatest_s` whatever happens:
    * the first moments of a phase are transition, and judged by their own measures.
    */
-  settling: Type.Array(
-    Type.Object({ channel: Channel, when: Condition, atLatest_s: Type.Number({ minimum: 0 }) })
-  ),
+  settling: { channel: CorridorChannel; when: Condition; atLatest_s: number }[];
   /** What ends the phase. */
-  until: Condition
-});
-export type Phase = Static<typeof Phase>;
+  until: Condition;
+  /** How long it should take, s. */
+  expected_s: number;
+  /** The instructor flies the airplane into an unusual attitude, the student's eyes closed. 1 mild … 3 severe. */
+  upset: number | null;
+  /** The student recovers from one. */
+  recovery: boolean;
+}
 
-/** A drill: phases flown one after the other, each with its corridors. The grader knows nothing else. */
-export const Drill = Type.Object({
-  id: Type.String(),
-  name: Type.String(),
-  purpose: Type.String(),
-  phases: Type.Array(Phase, { minItems: 1, maxItems: 60 })
-});
-export type Drill = Static<typeof Drill>;
+/** A technique that is judged by its own measure. */
+export type Check =
+  /** The speed is to be there before the phase's descent begins. */
+  | { kind: 'speed-first'; phase: string; speed_kt: number }
+  /** The climb is to begin at this altitude, neither before nor late nor below. */
+  | { kind: 'decision'; phase: string; altitude_ft: number }
+  /** Flaps and gear are to be set this soon after the phase began. */
+  | { kind: 'configuration'; phase: string; within_s: number }
+  | { kind: 'level-off'; phase: string; altitude_ft: number }
+  | { kind: 'roll-out'; phase: string; heading_deg: number }
+  | { kind: 'recovery'; phase: string };
+
+/** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
+export interface Drill {
+  id: string;
+  name: string;
+  purpose: string;
+  usualFaults: readonly string[];
+  phases: Phase[];
+  checks: Check[];
+}

@@ -1,41 +1,69 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
+import { InstrumentFault } from '../instrument/instrument-fault';
+import { instrumentIds, panelKinds } from '../instrument/readings';
+import { DrillFile } from './drill-file';
+import { ToleranceProfile } from './tolerance-profile';
 
 const number = (unit: string, minimum: number, maximum: number) =>
   Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
-const oneOf = <T extends string>(values: readonly T[]) =>
+const oneOf = <const T extends string>(values: readonly T[]) =>
   Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 
-/**
- * What an instructor asks for in one lesson's drill. Altitudes ft MSL, headings and wind magnetic,
- * descent rate as a positive number of ft/min down.
- */
+/** How much the airplane helps: hand on the stick; attitudes held; attitudes held and an autopilot. Each takes in the one before. */
+export const assistLevels = ['direct', 'attitude-hold', 'autopilot'] as const;
+export type AssistLevel = (typeof assistLevels)[number];
+
+/** What an instructor asks for in one lesson's drill. Altitudes ft MSL, headings and wind magnetic. */
 export const LessonPlan = Type.Object(
   {
-    drill: oneOf(['rate-and-speed-descent']),
+    /** Id of a drill that ships with Hanza, or of `ownDrill`. */
+    drill: Type.String({ minLength: 1, maxLength: 60, accepted: 'the id of a drill' }),
+    /** A school's own drill as it was when the lesson was planned: later changes leave the lesson alone. */
+    ownDrill: Type.Optional(DrillFile),
     aircraft: Type.String({ minLength: 1, maxLength: 60 }),
     area: Type.String({ minLength: 1, maxLength: 60 }),
     toleranceProfile: Type.String({ minLength: 1, maxLength: 60 }),
-    startAltitude_ft: number('ft', 500, 20000),
+    /** A school's own profile as it was when the lesson was planned. */
+    ownTolerance: Type.Optional(ToleranceProfile),
+    startAltitude_ft: number('ft', 500, 25000),
     startSpeed_kt: number('kt', 40, 300),
     heading_deg: number('°', 1, 360),
-    targetSpeed_kt: number('kt', 40, 300),
-    descentRate_fpm: number('ft/min', 100, 3000),
-    flaps_deg: number('°', 0, 60),
-    decisionAltitude_ft: number('ft', 100, 19500),
-    climbSpeed_kt: number('kt', 40, 300),
-    levelOffAltitude_ft: number('ft', 300, 20000),
+    /** The drill's own figures, by their ids. */
+    figures: Type.Record(Type.String({ maxLength: 40 }), number('', -100000, 100000), { maxProperties: 20 }),
     windFrom_deg: number('°', 0, 360),
     windSpeed_kt: number('kt', 0, 80),
+    /** Winds by height, rising; where there are any they replace the one wind. */
+    windLayers: Type.Array(
+      Type.Object(
+        {
+          altitude_ft: number('ft', 0, 30000),
+          from_deg: number('°', 0, 360),
+          speed_kt: number('kt', 0, 120)
+        },
+        { additionalProperties: false }
+      ),
+      { maxItems: 6 }
+    ),
     turbulence: oneOf(turbulenceLevels),
+    gust_kt: number('kt', 0, 25),
     altimeterSetting_hPa: number('hPa', 940, 1060),
+    /** How much warmer than standard. */
+    temperatureOffset_K: number('°C', -40, 40),
     /** Height of the cloud base, ft MSL; the whole flight above it is in cloud. null: clear air, view-limiting device. */
-    cloudBase_ft: Type.Union([number('ft', 0, 20000), Type.Null()], {
-      accepted: 'a number from 0 to 20000 ft, or nothing'
+    cloudBase_ft: Type.Union([number('ft', 0, 25000), Type.Null()], {
+      accepted: 'a number from 0 to 25000 ft, or nothing'
     }),
+    /** Share of full fuel at the start. */
+    fuelShare: number('', 0.05, 1),
+    panel: oneOf(panelKinds),
+    /** Instruments the instructor covers. */
+    covered: Type.Array(oneOf(instrumentIds), { maxItems: instrumentIds.length, uniqueItems: true }),
+    faults: Type.Array(InstrumentFault, { maxItems: 5 }),
     /** hints: the corridors are shown while flying; test: they are not. */
     corridors: oneOf(['hints', 'test']),
-    attitudeHoldAllowed: Type.Boolean(),
+    /** The most help that may be used. */
+    assist: oneOf(assistLevels),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })
   },
   {
@@ -45,3 +73,8 @@ export const LessonPlan = Type.Object(
   }
 );
 export type LessonPlan = Static<typeof LessonPlan>;
+
+/** Whether this plan allows an assist level. */
+export function allowsAssist(plan: LessonPlan, level: AssistLevel): boolean {
+  return assistLevels.indexOf(level) <= assistLevels.indexOf(plan.assist);
+}

@@ -1,111 +1,186 @@
-import type { TrainingArea } from '../earth/training-area';
-import type { AircraftFile } from '../aircraft/aircraft-file';
+import { Rejection } from '../measure/rejection';
 import { cardLineFor } from '../aircraft/configuration-card';
-import { conditionsOf } from './briefing';
+import type { NoTrim } from '../aircraft/trim';
+import { windFor } from './briefing';
+import { bankOf } from './compose-drill';
+import { mustEnd } from './drill-check';
+import type { Phase } from './drill';
+import type { PhaseFile, Quantity } from './drill-file';
+import { lessonOf, type Lesson } from './lesson';
 import type { LessonPlan } from './lesson-plan';
-import type { DescentPhase } from './rate-and-speed-descent';
+import { conditionOfGoal } from './settings';
 
-/** Why a plan cannot be flown, at the field that would have to change. */
+/** Why a plan cannot be flown, at the field that would have to change: `startSpeed_kt`, `figures.rate_fpm`. */
 export interface PlanProblem {
-  field: keyof LessonPlan;
+  field: string;
   message: string;
 }
 
-/** The field a person would look at first when the airplane cannot fly a phase. */
-const FIELD_OF_PHASE: Record<DescentPhase, keyof LessonPlan> = {
-  level: 'startSpeed_kt',
-  slowing: 'targetSpeed_kt',
-  descent: 'descentRate_fpm',
-  decision: 'decisionAltitude_ft',
-  climb: 'climbSpeed_kt',
-  'level-off': 'levelOffAltitude_ft'
-};
-
 /** Clearance above the ground that even the lowest altitude of a drill keeps. */
 const GROUND_CLEARANCE_FT = 500;
+const STEEPEST_BANK_DEG = 60;
 /** Room that slowing, settling and the decision need above the decision altitude. */
 const LEAST_DESCENT_FT = 300;
+/** A climb weaker than this is none. */
+const LEAST_CLIMB_FPM = 100;
 
-/**
- * Everything that makes a plan impossible or unsafe for this airplane and place; empty when it can be flown.
- * One problem a field at the most.
- */
-export function problemsOf(plan: LessonPlan, aircraft: AircraftFile, area: TrainingArea): PlanProblem[] {
-  const problems = new Map<keyof LessonPlan, string>();
-  const report = (field: keyof LessonPlan, message: string) => {
+/** Everything that makes a plan impossible or unsafe for this airplane and place; empty when it can be flown. One a field. */
+export function problemsOf(plan: LessonPlan): PlanProblem[] {
+  let lesson: Lesson;
+  try {
+    lesson = lessonOf(plan);
+    mustEnd(lesson.drill, plan.startAltitude_ft);
+  } catch (error) {
+    if (!(error instanceof Rejection)) throw error;
+    return [{ field: error.field, message: error.message }];
+  }
+  const problems = new Map<string, string>();
+  const report = (field: string, message: string) => {
     if (!problems.has(field)) problems.set(field, message);
   };
+  const { aircraft, area, drill, drillFile } = lesson;
   const { speeds } = aircraft;
-  const floor = area.groundElevation_ft + GROUND_CLEARANCE_FT;
 
-  if (plan.decisionAltitude_ft < floor) {
-    report(
-      'decisionAltitude_ft',
-      `${plan.decisionAltitude_ft} ft is less than ${GROUND_CLEARANCE_FT} ft above the ground of ${area.name} (${area.groundElevation_ft} ft); ${floor} ft or more.`
-    );
+  for (const figure of drillFile.figures) {
+    const value = plan.figures[figure.id];
+    if (value !== undefined && !(value >= figure.minimum && value <= figure.maximum))
+      report(
+        `figures.${figure.id}`,
+        `${figure.name} is from ${figure.minimum} to ${figure.maximum} ${figure.unit}.`
+      );
   }
-  if (plan.startAltitude_ft < plan.decisionAltitude_ft + LEAST_DESCENT_FT) {
-    report(
-      'startAltitude_ft',
-      `The descent needs at least ${LEAST_DESCENT_FT} ft: start at ${plan.decisionAltitude_ft + LEAST_DESCENT_FT} ft or higher.`
-    );
-  }
-  if (plan.levelOffAltitude_ft < plan.decisionAltitude_ft + LEAST_DESCENT_FT) {
-    report(
-      'levelOffAltitude_ft',
-      `The climb needs at least ${LEAST_DESCENT_FT} ft: level off at ${plan.decisionAltitude_ft + LEAST_DESCENT_FT} ft or higher.`
-    );
-  }
-  const stall = plan.flaps_deg > 0 ? speeds.stallFlaps_kt : speeds.stallClean_kt;
-  speedLimits('startSpeed_kt', 1.2 * speeds.stallClean_kt, speeds.maximumCruise_kt, 'the most it cruises at');
-  speedLimits(
-    'targetSpeed_kt',
-    1.2 * stall,
-    plan.flaps_deg > 0 ? speeds.flapsExtended_kt : speeds.maximumCruise_kt,
-    plan.flaps_deg > 0 ? 'its limit with flaps out' : 'the most it cruises at'
-  );
-  speedLimits('climbSpeed_kt', 1.2 * speeds.stallClean_kt, speeds.maximumCruise_kt, 'the most it cruises at');
-  if (plan.targetSpeed_kt > plan.startSpeed_kt - 10) {
-    report(
-      'targetSpeed_kt',
-      `The drill slows down first: take a speed at least 10 kt below the ${plan.startSpeed_kt} kt it starts at.`
-    );
-  }
-  if (!aircraft.flaps.positions_deg.includes(plan.flaps_deg)) {
-    report('flaps_deg', `The ${aircraft.name} has flaps at ${aircraft.flaps.positions_deg.join('°, ')}°.`);
-  }
-  if (plan.windSpeed_kt > 0.6 * plan.targetSpeed_kt) {
-    report(
-      'windSpeed_kt',
-      `A wind of ${plan.windSpeed_kt} kt is too strong for ${plan.targetSpeed_kt} kt of airspeed.`
-    );
-  }
-  if (problems.size === 0) {
-    for (const { phase, condition } of conditionsOf(plan)) {
-      const line = cardLineFor(aircraft, condition);
-      if ('kind' in line) report(FIELD_OF_PHASE[phase], line.explanation);
-      else if (phase === 'climb' && line.verticalSpeed_fpm < 100) {
-        report(
-          'levelOffAltitude_ft',
-          `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`
-        );
-      }
+  const floor = area.groundElevation_ft + GROUND_CLEARANCE_FT;
+  let slowest = plan.startSpeed_kt;
+  drill.phases.forEach((phase, index) => {
+    const written = drillFile.phases[index]!;
+    const { goal } = phase;
+    const altitude = goal.vertical.kind === 'level' ? goal.vertical.altitude_ft : goal.vertical.to_ft;
+    slowest = Math.min(slowest, goal.ias_kt);
+    if (altitude < floor) {
+      report(
+        fieldOf(written, ['to_ft', 'altitude_ft'], 'startAltitude_ft'),
+        `${altitude} ft is less than ${GROUND_CLEARANCE_FT} ft above the ground of ${area.name} (${area.groundElevation_ft} ft); ${floor} ft or more.`
+      );
     }
+    if (!aircraft.flaps.positions_deg.includes(goal.flaps_deg)) {
+      report(
+        fieldOf(written, ['flaps_deg'], 'drill'),
+        `The ${aircraft.name} has flaps at ${aircraft.flaps.positions_deg.join('°, ')}°.`
+      );
+    }
+    if (Math.abs(bankOf(goal, plan)) > STEEPEST_BANK_DEG)
+      report('drill', `“${phase.name}” asks for more than ${STEEPEST_BANK_DEG}° of bank.`);
+    speedLimits(phase, written);
+  });
+  for (const check of drill.checks) {
+    if (check.kind === 'decision' && plan.startAltitude_ft < check.altitude_ft + LEAST_DESCENT_FT)
+      report(
+        'startAltitude_ft',
+        `The descent needs at least ${LEAST_DESCENT_FT} ft: start at ${check.altitude_ft + LEAST_DESCENT_FT} ft or higher.`
+      );
+    const after = drill.phases.find((phase) => phase.id === check.phase)?.goal.vertical;
+    if (
+      check.kind === 'decision' &&
+      after &&
+      after.kind !== 'level' &&
+      after.to_ft < check.altitude_ft + LEAST_DESCENT_FT
+    )
+      report(
+        'figures.levelOffAltitude_ft',
+        `The climb needs at least ${LEAST_DESCENT_FT} ft: level off at ${check.altitude_ft + LEAST_DESCENT_FT} ft or higher.`
+      );
+    if (check.kind === 'speed-first' && check.speed_kt > plan.startSpeed_kt - 10)
+      report(
+        speedFieldOf(drillFile.phases),
+        `The drill slows down first: take a speed at least 10 kt below the ${plan.startSpeed_kt} kt it starts at.`
+      );
   }
+  const wind = windFor(lesson);
+  if (wind.speed_kt > 0.6 * slowest)
+    report(
+      plan.windLayers.length > 0 ? 'windLayers' : 'windSpeed_kt',
+      `A wind of ${wind.speed_kt} kt is too strong for ${slowest} kt of airspeed.`
+    );
+  plan.windLayers.forEach((layer, i) => {
+    const below = plan.windLayers[i - 1];
+    if (below && layer.altitude_ft <= below.altitude_ft)
+      report('windLayers', 'Each layer stands above the one before it.');
+  });
+  if (problems.size === 0) flyable();
   return [...problems].map(([field, message]) => ({ field, message }));
 
-  function speedLimits(
-    field: 'startSpeed_kt' | 'targetSpeed_kt' | 'climbSpeed_kt',
-    low: number,
-    high: number,
-    what: string
-  ) {
-    const speed = plan[field];
-    if (speed < low) {
+  function speedLimits(phase: Phase, written: PhaseFile) {
+    const { ias_kt, flaps_deg, gear } = phase.goal;
+    const field = fieldOf(written, ['speed_kt'], 'startSpeed_kt');
+    const stall = flaps_deg > 0 ? speeds.stallFlaps_kt : speeds.stallClean_kt;
+    if (ias_kt < 1.2 * stall) {
       report(
         field,
-        `${speed} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(low)} kt or more (1.2 × stall).`
+        `${ias_kt} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(1.2 * stall)} kt or more (1.2 × stall).`
       );
-    } else if (speed > high) report(field, `${speed} kt is above ${what}, ${high} kt.`);
+    } else if (flaps_deg > 0 && ias_kt > speeds.flapsExtended_kt) {
+      report(field, `${ias_kt} kt is above its limit with flaps out, ${speeds.flapsExtended_kt} kt.`);
+    } else if (gear > 0 && aircraft.gear.retractable && ias_kt > speeds.gearExtended_kt) {
+      report(field, `${ias_kt} kt is above its limit with the gear out, ${speeds.gearExtended_kt} kt.`);
+    } else if (ias_kt > speeds.maximumCruise_kt) {
+      report(field, `${ias_kt} kt is above the most it cruises at, ${speeds.maximumCruise_kt} kt.`);
+    }
   }
+
+  function flyable() {
+    let altitude_ft = plan.startAltitude_ft;
+    const tried = new Set<string>();
+    for (const [index, phase] of drill.phases.entries()) {
+      const written = drillFile.phases[index]!;
+      const { vertical } = phase.goal;
+      const ends_ft = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+      const condition = conditionOfGoal(lesson, phase.goal, (altitude_ft + ends_ft) / 2);
+      altitude_ft = ends_ft;
+      const key = JSON.stringify(condition);
+      if (tried.has(key)) continue;
+      tried.add(key);
+      const line = cardLineFor(aircraft, condition);
+      if ('kind' in line)
+        report(fieldOf(written, FIELDS_BY_REASON[line.reason], 'startSpeed_kt'), line.explanation);
+      else if (
+        vertical.kind === 'speed' &&
+        vertical.verticalSpeed_fpm === null &&
+        line.verticalSpeed_fpm < LEAST_CLIMB_FPM
+      )
+        report(
+          fieldOf(written, ['to_ft'], 'startAltitude_ft'),
+          `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`
+        );
+    }
+  }
+}
+
+type Written = 'rate_fpm' | 'speed_kt' | 'to_ft' | 'altitude_ft' | 'flaps_deg';
+/** What a person would look at first when the airplane cannot fly a phase. */
+const FIELDS_BY_REASON: Record<NoTrim['reason'], readonly Written[]> = {
+  'too little power': ['rate_fpm', 'speed_kt', 'to_ft'],
+  'too much power at idle': ['rate_fpm', 'speed_kt'],
+  stalled: ['speed_kt'],
+  'beyond the trim': ['speed_kt'],
+  'no equilibrium': ['speed_kt', 'rate_fpm']
+};
+
+/** The plan's field behind the first of these that the phase builds on a figure of the lesson. */
+function fieldOf(written: PhaseFile, order: readonly Written[], otherwise: string): string {
+  for (const key of order) {
+    const field = figureField(written[key]);
+    if (field) return field;
+  }
+  return otherwise;
+}
+
+function figureField(quantity: Quantity | undefined): string | null {
+  if (quantity === undefined || typeof quantity === 'number') return null;
+  const common = ['startAltitude_ft', 'startSpeed_kt', 'heading_deg'];
+  return common.includes(quantity.figure) ? quantity.figure : `figures.${quantity.figure}`;
+}
+
+function speedFieldOf(phases: readonly PhaseFile[]): string {
+  const first = phases.find((phase) => phase.speed_kt !== undefined);
+  return first ? fieldOf(first, ['speed_kt'], 'startSpeed_kt') : 'startSpeed_kt';
 }

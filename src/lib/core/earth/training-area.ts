@@ -28,6 +28,14 @@ export const trainingAreas: readonly TrainingArea[] = [
     longitude_deg: -32.55,
     groundElevation_ft: 1850,
     variation_deg: -9
+  },
+  {
+    id: 'morrow-reach',
+    name: 'Morrow Reach (southern hemisphere)',
+    latitude_deg: -41.3,
+    longitude_deg: -108.4,
+    groundElevation_ft: 0,
+    variation_deg: 22
   }
 ];
 

@@ -40,8 +40,21 @@ export const channelDefinitions = [
   channel('trim', 'Trim', '', 3),
   channel('flaps_deg', 'Flaps', '°', 0),
   channel('loadFactor', 'Load factor', 'g', 2),
-  channel('angleOfAttack_deg', 'Angle of attack', '°', 1)
+  channel('angleOfAttack_deg', 'Angle of attack', '°', 1),
+  channel('truePitch_deg', 'True pitch', '°', 1),
+  channel('trueBank_deg', 'True bank', '°', 1),
+  channel('trueHeading_deg', 'True heading by magnetic north', '°', 1),
+  channel('trueIas_kt', 'Airspeed without instrument faults', 'kt', 1),
+  channel('compass_deg', 'Compass', '°', 0),
+  channel('manifoldPressure_inHg', 'Manifold pressure', 'inHg', 1),
+  channel('torque_percent', 'Torque', '%', 1),
+  channel('propeller', 'Propeller lever', '', 2),
+  channel('gear', 'Gear', '', 1),
+  channel('fuel_kg', 'Fuel', 'kg', 1)
 ] as const satisfies readonly ChannelDefinition[];
+
+/** Flights recorded before there were more channels have the first so many. */
+export const FIRST_CHANNELS = 24;
 
 export const RECORDING_RATE_HZ = 10;
 

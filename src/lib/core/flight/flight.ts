@@ -7,9 +7,19 @@ export const FlightEvent = Type.Object(
   {
     time_s: Type.Number({ minimum: 0 }),
     kind: Type.Union(
-      ['phase', 'flaps', 'pause', 'continue', 'resume', 'altimeter', 'assist', 'end'].map((kind) =>
-        Type.Literal(kind)
-      ),
+      [
+        'phase',
+        'flaps',
+        'gear',
+        'pause',
+        'continue',
+        'resume',
+        'altimeter',
+        'assist',
+        'call',
+        'cover',
+        'end'
+      ].map((kind) => Type.Literal(kind)),
       { accepted: 'a known kind of event' }
     ),
     detail: Type.String({ maxLength: 200 })
@@ -51,7 +61,8 @@ export function flightFromCounts(
 ): Flight {
   const columns = new Map<string, Float32Array | Float64Array>();
   channelDefinitions.forEach((definition, index) => {
-    const source = counts[index]!;
+    const source = counts[index];
+    if (!source || source.length < (counts[0]?.length ?? 0)) return;
     const scale = channelScales[index]!;
     // Seven decimals of a degree need more than a float32 holds.
     const values =

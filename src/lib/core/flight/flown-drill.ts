@@ -1,19 +1,22 @@
-import type { Drill } from '../drill/drill';
 import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
+import type { Lesson } from '../drill/lesson';
+import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
 import { RECORDING_RATE_HZ, channelDefinitions } from './channels';
-import { readerOf } from './flight';
+import { readerOf, type FlightEvent } from './flight';
 import { STEP_S, type FlightLoop, type Hands } from './flight-loop';
 import { recorder, type FlightChunk } from './recorder';
 
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
 
-/** A drill while it is being flown: the loop with its recording and the phase it is in. */
+/** A drill while it is being flown: the loop with its recording, the phase it is in, and the instructor's hands. */
 export interface FlownDrill {
   readonly loop: FlightLoop;
-  /** One step; gives a chunk whenever one has filled. */
+  /** One step; gives a chunk whenever one has filled. While the instructor has control, the hands given do nothing. */
   step(hands: Hands): FlightChunk | null;
-  note(kind: 'pause' | 'continue' | 'assist' | 'resume', detail: string): void;
+  note(kind: FlightEvent['kind'], detail: string): void;
   phase(): ReturnType<PhaseTracker['current']>;
+  /** True while the instructor has control and the student's eyes are closed. */
+  eyesClosed(): boolean;
   ended(): 'flown' | 'ground' | null;
   finish(): FlightChunk | null;
 }
@@ -24,7 +27,7 @@ export interface FlownDrill {
  */
 export function flyDrill(
   loop: FlightLoop,
-  drill: Drill,
+  { drill, plan }: Lesson,
   resume?: { chunks: readonly FlightChunk[] }
 ): FlownDrill {
   const tracker = trackPhases(drill);
@@ -33,7 +36,10 @@ export function flyDrill(
   const record = recorder(kept.length);
   let samples = 0;
   let lastPhase = -1;
+  let phaseSince_s = 0;
+  let upset: Upset | null = null;
   let flaps: number | null = null;
+  let gear: number | null = null;
   let altimeter: number | null = null;
   let steps = 0;
 
@@ -41,7 +47,16 @@ export function flyDrill(
     const time_s = samples / RECORDING_RATE_HZ;
     tracker.advance(time_s, readerOf(counts));
     samples += 1;
-    return time_s;
+    const { index } = tracker.current();
+    if (index !== lastPhase) {
+      lastPhase = index;
+      phaseSince_s = time_s;
+      const number = drill.phases.slice(0, index).filter((phase) => phase.upset !== null).length;
+      const severity = drill.phases[index]!.upset;
+      upset = severity === null ? null : upsetFrom(plan.seed, number, severity);
+      return true;
+    }
+    return false;
   };
 
   if (kept.length > 0) {
@@ -51,7 +66,6 @@ export function flyDrill(
         track();
       }
     }
-    lastPhase = tracker.current().index;
     loop.restore(kept[kept.length - 1]!.snapshot);
     record.note({
       time_s: (samples - 1) / RECORDING_RATE_HZ,
@@ -64,34 +78,45 @@ export function flyDrill(
 
   function take(): FlightChunk | null {
     loop.sample(counts);
-    const time_s = track();
-    const { index, phaseId } = tracker.current();
-    if (index !== lastPhase) {
-      lastPhase = index;
-      record.note({ time_s, kind: 'phase', detail: phaseId });
+    if (track()) {
+      const time_s = (samples - 1) / RECORDING_RATE_HZ;
+      const phase = drill.phases[lastPhase]!;
+      record.note({ time_s, kind: 'phase', detail: phase.id });
+      if (phase.call) record.note({ time_s, kind: 'call', detail: phase.call });
     }
     return record.add(counts, loop.snapshot);
   }
 
   const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
 
+  function noteLevers(hands: Hands): void {
+    if (flaps !== null && flaps !== hands.flapsTarget_deg)
+      record.note({ time_s: now_s(), kind: 'flaps', detail: `${hands.flapsTarget_deg}°` });
+    if (gear !== null && gear !== hands.gearTarget)
+      record.note({ time_s: now_s(), kind: 'gear', detail: hands.gearTarget > 0.5 ? 'down' : 'up' });
+    if (altimeter !== null && altimeter !== hands.altimeterSetting_hPa)
+      record.note({ time_s: now_s(), kind: 'altimeter', detail: `${hands.altimeterSetting_hPa} hPa` });
+    flaps = hands.flapsTarget_deg;
+    gear = hands.gearTarget;
+    altimeter = hands.altimeterSetting_hPa;
+  }
+
   return {
     loop,
     step(hands) {
-      if (flaps !== null && flaps !== hands.flapsTarget_deg) {
-        record.note({ time_s: now_s(), kind: 'flaps', detail: `${hands.flapsTarget_deg}°` });
+      if (upset) {
+        const { pitch_deg, bank_deg, throttle } = upsetHands(upset, loop.time_s() - phaseSince_s);
+        loop.step({ ...hands, stick: { kind: 'attitude', pitch_deg, bank_deg }, throttle });
+      } else {
+        noteLevers(hands);
+        loop.step(hands);
       }
-      flaps = hands.flapsTarget_deg;
-      if (altimeter !== null && altimeter !== hands.altimeterSetting_hPa) {
-        record.note({ time_s: now_s(), kind: 'altimeter', detail: `${hands.altimeterSetting_hPa} hPa` });
-      }
-      altimeter = hands.altimeterSetting_hPa;
-      loop.step(hands);
       steps += 1;
       return steps % STEPS_PER_SAMPLE === 0 ? take() : null;
     },
     note: (kind, detail) => record.note({ time_s: now_s(), kind, detail }),
     phase: () => tracker.current(),
+    eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),
     finish() {
       record.note({ time_s: now_s(), kind: 'end', detail: tracker.finished() ? 'flown' : 'stopped' });

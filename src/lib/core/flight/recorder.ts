@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
-import { channelDefinitions } from './channels';
+import { FIRST_CHANNELS, channelDefinitions } from './channels';
 import { FlightEvent, flightFromCounts, type Flight } from './flight';
 
 /** Samples in one chunk: two seconds of flight. */
@@ -16,7 +16,7 @@ export const FlightChunk = Type.Object(
   {
     sequence: Type.Integer({ minimum: 0, maximum: 100000 }),
     counts: Type.Array(Type.Array(Count, { minItems: 1, maxItems: CHUNK_SAMPLES }), {
-      minItems: channelDefinitions.length,
+      minItems: FIRST_CHANNELS,
       maxItems: channelDefinitions.length
     }),
     events: Type.Array(FlightEvent, { maxItems: 200 }),
@@ -72,7 +72,7 @@ export function flightFromChunks(chunks: readonly FlightChunk[]): Flight {
     checkColumns(chunk);
   });
   return flightFromCounts(
-    channelDefinitions.map((_, column) => ordered.flatMap((chunk) => chunk.counts[column]!)),
+    channelDefinitions.map((_, column) => ordered.flatMap((chunk) => chunk.counts[column] ?? [])),
     ordered.flatMap((chunk) => chunk.events)
   );
 }

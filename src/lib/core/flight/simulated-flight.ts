@@ -1,50 +1,70 @@
 import { clamp } from '../measure/clamp';
-import type { AircraftFile } from '../aircraft/aircraft-file';
-import type { Drill } from '../drill/drill';
-import type { LessonPlan } from '../drill/lesson-plan';
-import type { TrainingArea } from '../earth/training-area';
-import type { Pilot } from '../pilot/pilot';
-import { STEP_S, flightLoop, type FlightLoop, type Hands } from './flight-loop';
-import { flyDrill } from './flown-drill';
+import type { Lesson } from '../drill/lesson';
+import { phaseSettings } from '../drill/settings';
+import { Rejection } from '../measure/rejection';
+import { attitudePilot } from '../pilot/attitude-pilot';
+import type { Habits } from '../pilot/habits';
+import { STEP_S, flightLoop, type Hands } from './flight-loop';
+import { flyDrill, type FlownDrill } from './flown-drill';
 import type { FlightChunk } from './recorder';
 
 /** Longest flight a simulated pilot may take over a drill. */
-const LONGEST_S = 1200;
+export const LONGEST_SIMULATED_S = 2400;
 
-/** Turns what a pilot's hands want into lever positions that move at a hand's pace. */
-export function handsOf(pilot: Pilot, loop: FlightLoop): () => Hands {
-  const stick = {
-    kind: 'attitude' as const,
-    pitch_deg: loop.readings().pitch_deg,
-    bank_deg: loop.readings().bank_deg
-  };
+/** How fast hands move: attitude °/s, levers in full travels a second. */
+const PITCH_DEGPS = 3.5;
+const RECOVERY_PITCH_DEGPS = 7;
+const BANK_DEGPS = 10;
+const RECOVERY_BANK_DEGPS = 22;
+
+/**
+ * The hands of a simulated pilot at a lesson's drill: what the pilot wants, moved at a hand's pace.
+ * @throws Rejection when the airplane cannot fly the drill
+ */
+export function simulatedHands(lesson: Lesson, flown: FlownDrill, habits: Habits, seed: number): () => Hands {
+  const settings = phaseSettings(lesson);
+  if (!Array.isArray(settings)) throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
+  const pilot = attitudePilot(lesson, settings, habits, seed);
+  const { loop } = flown;
+  const shown = loop.readings();
+  const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
   const hands: Hands = { ...loop.hands(), stick };
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   return () => {
-    const wanted = pilot.act(loop.time_s(), loop.readings());
-    stick.pitch_deg = toward(stick.pitch_deg, wanted.pitch_deg, 3.5);
-    stick.bank_deg = toward(stick.bank_deg, wanted.bank_deg, 10);
-    hands.throttle = toward(hands.throttle, wanted.throttle, 0.4);
+    const readings = loop.readings();
+    const { index } = flown.phase();
+    const wanted = pilot.act(loop.time_s(), readings, index);
+    if (flown.eyesClosed()) {
+      // The instructor has moved stick and lever: the pilot takes them over as they are.
+      stick.pitch_deg = readings.pitch_deg;
+      stick.bank_deg = readings.bank_deg;
+      hands.throttle = loop.hands().throttle;
+      return hands;
+    }
+    const recovering = lesson.drill.phases[index]!.recovery;
+    stick.pitch_deg = toward(
+      stick.pitch_deg,
+      wanted.pitch_deg,
+      recovering ? RECOVERY_PITCH_DEGPS : PITCH_DEGPS
+    );
+    stick.bank_deg = toward(stick.bank_deg, wanted.bank_deg, recovering ? RECOVERY_BANK_DEGPS : BANK_DEGPS);
+    hands.throttle = toward(hands.throttle, wanted.throttle, recovering ? 1.2 : 0.4);
+    hands.propeller = toward(hands.propeller, wanted.propeller, 0.3);
     hands.trim = toward(hands.trim, wanted.trim, 0.08);
     hands.flapsTarget_deg = wanted.flapsTarget_deg;
+    hands.gearTarget = wanted.gearTarget;
     return hands;
   };
 }
 
 /** A whole drill flown by a simulated pilot, as fast as the machine can. */
-export function simulateFlight(
-  aircraft: AircraftFile,
-  area: TrainingArea,
-  plan: LessonPlan,
-  drill: Drill,
-  pilot: Pilot
-): FlightChunk[] {
-  const loop = flightLoop(aircraft, area, plan);
-  const flown = flyDrill(loop, drill);
-  const nextHands = handsOf(pilot, loop);
+export function simulateFlight(lesson: Lesson, habits: Habits, seed: number): FlightChunk[] {
+  const loop = flightLoop(lesson);
+  const flown = flyDrill(loop, lesson);
+  const nextHands = simulatedHands(lesson, flown, habits, seed);
   const chunks: FlightChunk[] = [];
-  while (flown.ended() === null && loop.time_s() < LONGEST_S) {
+  while (flown.ended() === null && loop.time_s() < LONGEST_SIMULATED_S) {
     const chunk = flown.step(nextHands());
     if (chunk) chunks.push(chunk);
   }

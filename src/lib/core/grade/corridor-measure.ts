@@ -1,4 +1,5 @@
-import type { Corridor, CorridorChannel, Drill } from '../drill/drill';
+import { normaliseSigned } from '../measure/angle';
+import type { Corridor, CorridorChannel, Drill, Phase } from '../drill/drill';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { deviationFrom, fractionOfTolerance } from './deviation';
@@ -34,6 +35,10 @@ export const FORGIVEN_CORRECTIONS = 2;
 /** A stretch shorter than this says nothing about how a corridor was held. */
 const SHORTEST_JUDGED_S = 1;
 
+/** A roll-out begun this much before its lead is still the roll-out. */
+const EARLY_ROLL_OUT_DEG = 16;
+const TIMED_ROLL_OUT_S = 6;
+
 /** The worse of two verdicts. */
 export function worse(a: Verdict, b: Verdict): Verdict {
   return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
@@ -52,12 +57,31 @@ export function measureCorridors(
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined) return [];
       const from = sampleAt(flight, from_s);
-      const to = sampleAt(flight, span.end_s);
+      const to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
       return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
         ? [measureCorridor(flight, corridor, span.phaseId, from, to)]
         : [];
     });
   });
+}
+
+/** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */
+function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: PhaseSpan): number {
+  const { lateral } = phase.goal;
+  if (lateral.kind !== 'turn' || (corridor.channel !== 'bank_deg' && corridor.channel !== 'turnRate_degps'))
+    return Infinity;
+  if (lateral.to_deg === null) return sampleAt(flight, span.end_s - TIMED_ROLL_OUT_S);
+  const heading = column(flight, 'heading_deg');
+  const lead =
+    Math.abs(corridor.channel === 'bank_deg' ? corridor.target : 6 * corridor.target) / 2 +
+    EARLY_ROLL_OUT_DEG;
+  const last = sampleAt(flight, span.end_s);
+  let k = sampleAt(flight, span.start_s + 0.4 * phase.expected_s);
+  for (; k < last; k++) {
+    const toGo = normaliseSigned(lateral.direction * (lateral.to_deg - heading[k]!));
+    if (toGo < lead && toGo > -90) return k;
+  }
+  return last;
 }
 
 function measureCorridor(

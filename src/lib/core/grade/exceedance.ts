@@ -39,7 +39,9 @@ const INPUTS: Record<CorridorChannel, readonly { channel: string; direction: 1 |
     { channel: 'throttle', direction: -1, least: 0.03 },
     { channel: 'pitch_deg', direction: 1, least: 0.7 }
   ],
-  heading_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }]
+  heading_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
+  bank_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
+  turnRate_degps: [{ channel: 'bank_deg', direction: -1, least: 2 }]
 };
 
 /** Exceedances of a corridor between two samples (inclusive), by the 3 s / 2 s rule. */

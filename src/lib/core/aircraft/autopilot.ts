@@ -1,0 +1,95 @@
+import { DEGREES_PER_RADIAN, turnFromTo } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
+
+/**
+ * A plain two-axis autopilot over the attitude hold: it sees the instruments and asks for pitch and bank.
+ * Power stays with the pilot.
+ */
+export interface AutopilotModes {
+  /** null: wings level. */
+  heading_deg: number | null;
+  vertical:
+    | { mode: 'pitch' }
+    | { mode: 'altitude'; altitude_ft: number }
+    | { mode: 'vertical speed'; verticalSpeed_fpm: number }
+    | { mode: 'speed'; ias_kt: number };
+}
+
+export interface AutopilotMemory {
+  pitch_deg: number;
+  bank_deg: number;
+  /** Slow part of the pitch asked for, degrees. */
+  pitchIntegral_deg: number;
+}
+
+/** What it looks at. */
+export interface AutopilotSees {
+  ias_kt: number;
+  tas_kt: number;
+  altitude_ft: number;
+  verticalSpeed_fpm: number;
+  pitch_deg: number;
+  heading_deg: number;
+  /** Change of airspeed, kt/s. */
+  speedTrend_ktps: number;
+}
+
+const STANDARD_RATE_DEGPS = 3;
+const LARGEST_BANK_DEG = 25;
+const PITCH_RATE_DEGPS = 1.5;
+const BANK_RATE_DEGPS = 6;
+const HIGHEST_PITCH_DEG = 15;
+const LOWEST_PITCH_DEG = -12;
+/** On the way to an altitude it asks for no more than this. */
+const CAPTURE_RATE_FPM = 700;
+/** Feet a minute that a degree of path makes for each knot. */
+const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
+
+export function engagedAutopilot(pitch_deg: number, bank_deg: number): AutopilotMemory {
+  return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg };
+}
+
+/** Advances the autopilot by `dt_s` and gives the attitude it asks for. Turns are at standard rate, at most 25° of bank. */
+export function stepAutopilot(
+  memory: AutopilotMemory,
+  modes: AutopilotModes,
+  sees: AutopilotSees,
+  dt_s: number
+): { pitch_deg: number; bank_deg: number } {
+  let bank = 0;
+  if (modes.heading_deg !== null) {
+    const speed = sees.tas_kt * METRES_PER_SECOND_PER_KNOT;
+    const standardBank =
+      Math.atan((speed * STANDARD_RATE_DEGPS) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2) *
+      DEGREES_PER_RADIAN;
+    const most = Math.min(LARGEST_BANK_DEG, standardBank);
+    bank = clamp(1.1 * turnFromTo(sees.heading_deg, modes.heading_deg), -most, most);
+  }
+  memory.bank_deg += clamp(bank - memory.bank_deg, -BANK_RATE_DEGPS * dt_s, BANK_RATE_DEGPS * dt_s);
+
+  const { vertical } = modes;
+  let pitch = memory.pitchIntegral_deg;
+  if (vertical.mode !== 'pitch') {
+    if (vertical.mode === 'speed') {
+      const fast = sees.ias_kt - vertical.ias_kt;
+      memory.pitchIntegral_deg += clamp(0.05 * fast + 0.25 * sees.speedTrend_ktps, -0.6, 0.6) * dt_s;
+      pitch = memory.pitchIntegral_deg + clamp(0.25 * fast + 1.2 * sees.speedTrend_ktps, -4, 4);
+    } else {
+      const wanted =
+        vertical.mode === 'altitude'
+          ? clamp(6 * (vertical.altitude_ft - sees.altitude_ft), -CAPTURE_RATE_FPM, CAPTURE_RATE_FPM)
+          : vertical.verticalSpeed_fpm;
+      const gap = (wanted - sees.verticalSpeed_fpm) / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * sees.ias_kt);
+      memory.pitchIntegral_deg += clamp(0.12 * gap, -0.6, 0.6) * dt_s;
+      pitch = memory.pitchIntegral_deg + clamp(0.5 * gap, -3, 3);
+    }
+    memory.pitchIntegral_deg = clamp(memory.pitchIntegral_deg, LOWEST_PITCH_DEG, HIGHEST_PITCH_DEG);
+  }
+  memory.pitch_deg += clamp(
+    clamp(pitch, LOWEST_PITCH_DEG, HIGHEST_PITCH_DEG) - memory.pitch_deg,
+    -PITCH_RATE_DEGPS * dt_s,
+    PITCH_RATE_DEGPS * dt_s
+  );
+  return { pitch_deg: memory.pitch_deg, bank_deg: memory.bank_deg };
+}

@@ -1,0 +1,68 @@
+import type { Corridor, CorridorChannel, Goal, Phase } from './drill';
+import type { Judged } from './drill-file';
+import type { ToleranceProfile } from './tolerance-profile';
+
+/** For how long a quantity must be inside before its corridor counts, and the latest it counts whatever happens, s. */
+const SETTLING: Record<CorridorChannel, { for_s: number; atLatest_s: number }> = {
+  altitude_ft: { for_s: 2, atLatest_s: 12 },
+  verticalSpeed_fpm: { for_s: 3, atLatest_s: 15 },
+  ias_kt: { for_s: 2, atLatest_s: 15 },
+  heading_deg: { for_s: 2, atLatest_s: 10 },
+  bank_deg: { for_s: 2, atLatest_s: 10 },
+  turnRate_degps: { for_s: 2, atLatest_s: 10 }
+};
+const SETTLING_S_PER_KNOT = 1.2;
+
+/**
+ * The corridors a goal asks for, or those of them that are named. A turn is held by its bank, specified or from its rate;
+ * with the attitude indicator covered, by its rate.
+ */
+export function corridorsOf(
+  goal: Goal,
+  tolerance: ToleranceProfile,
+  named: readonly Judged[] | undefined,
+  turning: { bank_deg: number; attitudeCovered: boolean }
+): Corridor[] {
+  const corridors: Corridor[] = [];
+  const lay = (what: Judged, channel: CorridorChannel, target: number, above: number, below = above) => {
+    if (!named || named.includes(what)) corridors.push({ channel, target, above, below });
+  };
+  const { vertical, lateral } = goal;
+  if (vertical.kind === 'level') lay('altitude', 'altitude_ft', vertical.altitude_ft, tolerance.altitude_ft);
+  if (vertical.kind === 'rate')
+    lay('rate', 'verticalSpeed_fpm', vertical.verticalSpeed_fpm, tolerance.verticalSpeed_fpm);
+  lay('speed', 'ias_kt', goal.ias_kt, tolerance.speedAbove_kt, tolerance.speedBelow_kt);
+  if (lateral.kind === 'heading') lay('heading', 'heading_deg', lateral.heading_deg, tolerance.heading_deg);
+  else if (turning.attitudeCovered && lateral.rate_degps !== null)
+    lay('turn', 'turnRate_degps', lateral.direction * lateral.rate_degps, tolerance.turnRate_degps);
+  else lay('bank', 'bank_deg', lateral.direction * turning.bank_deg, tolerance.bank_deg);
+  return corridors;
+}
+
+/** What was held before goes on being judged; what is new is judged once it has settled. */
+export function settlingOf(
+  corridors: readonly Corridor[],
+  heldBefore: readonly Corridor[],
+  speedChange_kt: number
+): Phase['settling'] {
+  return corridors.flatMap((corridor) => {
+    const { channel, target } = corridor;
+    const held = heldBefore.some((other) => other.channel === channel && other.target === target);
+    if (held) return [];
+    const { for_s, atLatest_s } = SETTLING[channel];
+    return [
+      {
+        channel,
+        when: {
+          is: 'within' as const,
+          channel,
+          value: target,
+          tolerance: Math.min(corridor.above, corridor.below),
+          for_s
+        },
+        atLatest_s:
+          channel === 'ias_kt' ? Math.max(atLatest_s, SETTLING_S_PER_KNOT * speedChange_kt + 12) : atLatest_s
+      }
+    ];
+  });
+}

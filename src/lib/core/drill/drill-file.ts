@@ -1,0 +1,179 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { instrumentIds, type InstrumentId } from '../instrument/readings';
+import { conditionChannels } from './drill';
+
+/** The figures every lesson has, and those of the airplane and place, by the names drills use for them. */
+export const commonFigures = ['startAltitude_ft', 'startSpeed_kt', 'heading_deg'] as const;
+export const airplaneFigures = [
+  'cruise_kt',
+  'approach_kt',
+  'approachRate_fpm',
+  'approachFlaps_deg',
+  'bestClimb_kt',
+  'manoeuvring_kt',
+  'ground_ft'
+] as const;
+
+const oneOf = <const T extends string>(values: readonly T[]) =>
+  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
+const name = (maximum: number) =>
+  Type.String({ minLength: 1, maxLength: maximum, accepted: `1 to ${maximum} letters` });
+const id = Type.String({ pattern: '^[a-z0-9-]{1,40}$', accepted: 'small letters, digits and dashes' });
+const finite = Type.Number({ minimum: -100000, maximum: 100000, accepted: 'a number' });
+
+/** A number, or a figure of the lesson, multiplied and shifted: `{ figure: 'startAltitude_ft', plus: 500 }`. */
+export const Quantity = Type.Union(
+  [
+    finite,
+    Type.Object(
+      { figure: name(40), times: Type.Optional(finite), plus: Type.Optional(finite) },
+      { additionalProperties: false }
+    )
+  ],
+  { accepted: 'a number, or a figure of the lesson with times and plus' }
+);
+export type Quantity = Static<typeof Quantity>;
+
+/** As the resolved condition (see drill.ts), with quantities for numbers. */
+export const ConditionFile = Type.Recursive((Self) =>
+  Type.Union(
+    [
+      Type.Object(
+        {
+          is: Type.Union([Type.Literal('below'), Type.Literal('above')]),
+          channel: oneOf(conditionChannels),
+          value: Quantity,
+          since: Type.Optional(Quantity),
+          for_s: Type.Number({ minimum: 0, maximum: 600 })
+        },
+        { additionalProperties: false }
+      ),
+      Type.Object(
+        {
+          is: Type.Literal('within'),
+          channel: oneOf(conditionChannels),
+          value: Quantity,
+          tolerance: Type.Number({ minimum: 0, maximum: 10000 }),
+          for_s: Type.Number({ minimum: 0, maximum: 600 })
+        },
+        { additionalProperties: false }
+      ),
+      Type.Object({ is: Type.Literal('after'), seconds: Quantity }, { additionalProperties: false }),
+      Type.Object(
+        {
+          is: Type.Union([Type.Literal('any'), Type.Literal('all')]),
+          of: Type.Array(Self, { minItems: 1, maxItems: 8 })
+        },
+        { additionalProperties: false }
+      )
+    ],
+    { accepted: 'a condition: below, above, within, after, any or all' }
+  )
+);
+export type ConditionFile = Static<typeof ConditionFile>;
+
+export const judged = ['altitude', 'speed', 'rate', 'heading', 'bank', 'turn'] as const;
+export type Judged = (typeof judged)[number];
+
+const Turn = Type.Object(
+  {
+    direction: oneOf(['left', 'right']),
+    /** Heading to roll out on, or how far round; neither: as long as the phase lasts. */
+    to_deg: Type.Optional(Quantity),
+    by_deg: Type.Optional(Quantity),
+    /** Bank asked for, or the rate. */
+    bank_deg: Type.Optional(Quantity),
+    rate: Type.Optional(oneOf(['standard', 'half']))
+  },
+  { additionalProperties: false }
+);
+
+/** One phase as it is written. What is not said goes on as in the phase before. */
+export const PhaseFile = Type.Object(
+  {
+    id,
+    name: name(40),
+    /** Spoken and shown as the phase begins; {heading}, {altitude}, {speed}, {rate} stand for its figures. */
+    call: Type.Optional(name(160)),
+    pace: Type.Optional(oneOf(['own', 'called'])),
+    /** Level at this altitude; or climb or descend to one. */
+    altitude_ft: Type.Optional(Quantity),
+    to_ft: Type.Optional(Quantity),
+    /** Size of the vertical speed; left out with `to_ft`: full power. */
+    rate_fpm: Type.Optional(Quantity),
+    /** With a rate: which of the two the nose holds. */
+    nose_holds: Type.Optional(oneOf(['rate', 'speed'])),
+    speed_kt: Type.Optional(Quantity),
+    heading_deg: Type.Optional(Quantity),
+    turn: Type.Optional(Turn),
+    flaps_deg: Type.Optional(Quantity),
+    gear: Type.Optional(oneOf(['up', 'down'])),
+    /** Which corridors count; left out: all that the phase asks for. */
+    judge: Type.Optional(Type.Array(oneOf(judged), { maxItems: 6, uniqueItems: true })),
+    /** How long it lasts; left out: until what it asks for is reached. */
+    for_s: Type.Optional(Quantity),
+    until: Type.Optional(ConditionFile),
+    upset: Type.Optional(Quantity),
+    recovery: Type.Optional(Type.Boolean())
+  },
+  { additionalProperties: false }
+);
+export type PhaseFile = Static<typeof PhaseFile>;
+
+const FigureFile = Type.Object(
+  {
+    id: Type.String({
+      pattern: '^[A-Za-z][A-Za-z0-9_]{0,39}$',
+      accepted: 'letters, digits and underscores'
+    }),
+    name: name(40),
+    unit: Type.String({ maxLength: 12 }),
+    /** What it is unless the plan says otherwise; may build on the airplane's own figures. */
+    usual: Quantity,
+    minimum: finite,
+    maximum: finite,
+    step: Type.Number({ minimum: 0.1, maximum: 1000 })
+  },
+  { additionalProperties: false }
+);
+export type FigureFile = Static<typeof FigureFile>;
+
+const CheckFile = Type.Union(
+  [
+    Type.Object({ kind: Type.Literal('speed-first'), phase: id, speed_kt: Quantity }),
+    Type.Object({ kind: Type.Literal('decision'), phase: id, altitude_ft: Quantity }),
+    Type.Object({
+      kind: Type.Literal('configuration'),
+      phase: id,
+      within_s: Type.Number({ minimum: 1, maximum: 120 })
+    })
+  ],
+  { accepted: 'a check: speed-first, decision or configuration' }
+);
+
+/** A drill as instructors write, keep and exchange it. */
+export const DrillFile = Type.Object(
+  {
+    id,
+    name: name(60),
+    family: oneOf(['basic', 'turns', 'climbs and descents', 'patterns', 'partial panel', 'recovery']),
+    purpose: name(400),
+    usualFaults: Type.Array(name(200), { maxItems: 8 }),
+    figures: Type.Array(FigureFile, { maxItems: 20 }),
+    /** Instruments covered in this drill whatever the plan says. */
+    covers: Type.Array(
+      Type.Unsafe<InstrumentId>(
+        Type.String({ enum: [...instrumentIds], accepted: `one of ${instrumentIds.join(', ')}` })
+      ),
+      { maxItems: instrumentIds.length, uniqueItems: true }
+    ),
+    checks: Type.Array(CheckFile, { maxItems: 10 }),
+    phases: Type.Array(PhaseFile, { minItems: 1, maxItems: 60 })
+  },
+  {
+    $id: 'https://hanza.invalid/schema/drill.json',
+    title: 'Hanza drill',
+    additionalProperties: false
+  }
+);
+export type DrillFile = Static<typeof DrillFile>;

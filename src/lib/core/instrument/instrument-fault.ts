@@ -1,0 +1,44 @@
+import { Type, type Static } from '@sinclair/typebox';
+
+export const faultKinds = [
+  'pitot-blocked',
+  'pitot-and-drain-blocked',
+  'static-blocked',
+  'vacuum',
+  'electrical'
+] as const;
+export type FaultKind = (typeof faultKinds)[number];
+
+export const faultNames: Record<FaultKind, string> = {
+  'pitot-blocked': 'pitot blocked, drain open',
+  'pitot-and-drain-blocked': 'pitot and drain blocked',
+  'static-blocked': 'static blocked',
+  vacuum: 'vacuum lost',
+  electrical: 'electrical power lost'
+};
+
+/** Something that stops working at a moment of the flight, and stays so. */
+export const InstrumentFault = Type.Object(
+  {
+    kind: Type.Unsafe<FaultKind>(
+      Type.String({ enum: [...faultKinds], accepted: `one of ${faultKinds.join(', ')}` })
+    ),
+    at_s: Type.Number({ minimum: 0, maximum: 7200, accepted: 'a number from 0 to 7200 s' })
+  },
+  { additionalProperties: false }
+);
+export type InstrumentFault = Static<typeof InstrumentFault>;
+
+/** Which faults stand at a moment. */
+export type StandingFaults = Readonly<Record<FaultKind, boolean>>;
+
+export function faultsAt(faults: readonly InstrumentFault[], time_s: number): StandingFaults {
+  const stands = (kind: FaultKind) => faults.some((fault) => fault.kind === kind && time_s >= fault.at_s);
+  return {
+    'pitot-blocked': stands('pitot-blocked'),
+    'pitot-and-drain-blocked': stands('pitot-and-drain-blocked'),
+    'static-blocked': stands('static-blocked'),
+    vacuum: stands('vacuum'),
+    electrical: stands('electrical')
+  };
+}

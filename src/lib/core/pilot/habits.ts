@@ -1,0 +1,61 @@
+/** Ways of flying badly, each in a strength 0 (not at all) to 1 (plainly). */
+export interface Habits {
+  /** Lowers the nose as soon as the power is back, without waiting for the speed. */
+  startsDownBeforeSlowing: number;
+  /** Chases the rate with the nose, up and down. */
+  pumpsPitch: number;
+  /** Corrects the altitude too much each time, through it and back. */
+  overControls: number;
+  rollsOutLate: number;
+  rollsOutEarly: number;
+  levelsOffLate: number;
+  levelsOffEarly: number;
+  /** Holds headings a little to the right of what is asked. */
+  favoursRight: number;
+  /** Stares at the altimeter while the heading wanders. */
+  fixates: number;
+  /** Moves the throttle to and fro. */
+  huntsPower: number;
+  /** Holds with the hand what the trim should hold. */
+  fliesOutOfTrim: number;
+  /** Flaps and gear long after the descent has begun. */
+  configuresLate: number;
+  /** Waits before recovering. */
+  slowToReact: number;
+  /** Recovers in the wrong order. */
+  wrongOrder: number;
+}
+
+export const habitNames: Record<keyof Habits, string> = {
+  startsDownBeforeSlowing: 'goes down before slowing',
+  pumpsPitch: 'pumps the pitch',
+  overControls: 'over-corrects the altitude',
+  rollsOutLate: 'rolls out late',
+  rollsOutEarly: 'rolls out early',
+  levelsOffLate: 'levels off late',
+  levelsOffEarly: 'levels off early',
+  favoursRight: 'favours the right',
+  fixates: 'stares at the altimeter',
+  huntsPower: 'hunts with the power',
+  fliesOutOfTrim: 'flies out of trim',
+  configuresLate: 'configures late',
+  slowToReact: 'is slow to recover',
+  wrongOrder: 'recovers in the wrong order'
+};
+
+export const noHabits: Habits = {
+  startsDownBeforeSlowing: 0,
+  pumpsPitch: 0,
+  overControls: 0,
+  rollsOutLate: 0,
+  rollsOutEarly: 0,
+  levelsOffLate: 0,
+  levelsOffEarly: 0,
+  favoursRight: 0,
+  fixates: 0,
+  huntsPower: 0,
+  fliesOutOfTrim: 0,
+  configuresLate: 0,
+  slowToReact: 0,
+  wrongOrder: 0
+};
