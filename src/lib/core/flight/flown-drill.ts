@@ -4,6 +4,7 @@ import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
 import { RECORDING_RATE_HZ, channelDefinitions } from './channels';
 import { readerOf, type FlightEvent } from './flight';
 import { STEP_S, type FlightLoop, type Hands } from './flight-loop';
+import { judgedChannels } from './judged-channels';
 import { recorder, type FlightChunk } from './recorder';
 
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
@@ -27,10 +28,12 @@ export interface FlownDrill {
  */
 export function flyDrill(
   loop: FlightLoop,
-  { drill, plan }: Lesson,
+  lesson: Lesson,
   resume?: { chunks: readonly FlightChunk[] }
 ): FlownDrill {
+  const { drill, plan } = lesson;
   const tracker = trackPhases(drill);
+  const judged = judgedChannels(lesson);
   const counts = new Int32Array(channelDefinitions.length);
   const kept = resume?.chunks ?? [];
   const record = recorder(kept.length);
@@ -43,9 +46,11 @@ export function flyDrill(
   let altimeter: number | null = null;
   let steps = 0;
 
+  const readShown = readerOf(counts);
+  const read = (id: string) => readShown(judged.get(id) ?? id);
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;
-    tracker.advance(time_s, readerOf(counts));
+    tracker.advance(time_s, read);
     samples += 1;
     const { index } = tracker.current();
     if (index !== lastPhase) {

@@ -2,7 +2,7 @@ import { clamp } from '../measure/clamp';
 import type { Lesson } from '../drill/lesson';
 import { phaseSettings } from '../drill/settings';
 import { Rejection } from '../measure/rejection';
-import { attitudePilot } from '../pilot/attitude-pilot';
+import { ROLL_DEGPS, attitudePilot } from '../pilot/attitude-pilot';
 import type { Habits } from '../pilot/habits';
 import { STEP_S, flightLoop, type Hands } from './flight-loop';
 import { flyDrill, type FlownDrill } from './flown-drill';
@@ -14,17 +14,22 @@ export const LONGEST_SIMULATED_S = 2400;
 /** How fast hands move: attitude °/s, levers in full travels a second. */
 const PITCH_DEGPS = 3.5;
 const RECOVERY_PITCH_DEGPS = 7;
-const BANK_DEGPS = 10;
 const RECOVERY_BANK_DEGPS = 22;
 
 /**
  * The hands of a simulated pilot at a lesson's drill: what the pilot wants, moved at a hand's pace.
  * @throws Rejection when the airplane cannot fly the drill
  */
-export function simulatedHands(lesson: Lesson, flown: FlownDrill, habits: Habits, seed: number): () => Hands {
+export function simulatedHands(
+  lesson: Lesson,
+  flown: FlownDrill,
+  habits: Habits,
+  seed: number,
+  told?: (habit: keyof Habits, time_s: number) => void
+): () => Hands {
   const settings = phaseSettings(lesson);
   if (!Array.isArray(settings)) throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
-  const pilot = attitudePilot(lesson, settings, habits, seed);
+  const pilot = attitudePilot(lesson, settings, habits, seed, told);
   const { loop } = flown;
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
@@ -42,13 +47,14 @@ export function simulatedHands(lesson: Lesson, flown: FlownDrill, habits: Habits
       hands.throttle = loop.hands().throttle;
       return hands;
     }
+    if (wanted.handsOff) return hands;
     const recovering = lesson.drill.phases[index]!.recovery;
     stick.pitch_deg = toward(
       stick.pitch_deg,
       wanted.pitch_deg,
       recovering ? RECOVERY_PITCH_DEGPS : PITCH_DEGPS
     );
-    stick.bank_deg = toward(stick.bank_deg, wanted.bank_deg, recovering ? RECOVERY_BANK_DEGPS : BANK_DEGPS);
+    stick.bank_deg = toward(stick.bank_deg, wanted.bank_deg, recovering ? RECOVERY_BANK_DEGPS : ROLL_DEGPS);
     hands.throttle = toward(hands.throttle, wanted.throttle, recovering ? 1.2 : 0.4);
     hands.propeller = toward(hands.propeller, wanted.propeller, 0.3);
     hands.trim = toward(hands.trim, wanted.trim, 0.08);
@@ -59,10 +65,15 @@ export function simulatedHands(lesson: Lesson, flown: FlownDrill, habits: Habits
 }
 
 /** A whole drill flown by a simulated pilot, as fast as the machine can. */
-export function simulateFlight(lesson: Lesson, habits: Habits, seed: number): FlightChunk[] {
+export function simulateFlight(
+  lesson: Lesson,
+  habits: Habits,
+  seed: number,
+  told?: (habit: keyof Habits, time_s: number) => void
+): FlightChunk[] {
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
-  const nextHands = simulatedHands(lesson, flown, habits, seed);
+  const nextHands = simulatedHands(lesson, flown, habits, seed, told);
   const chunks: FlightChunk[] = [];
   while (flown.ended() === null && loop.time_s() < LONGEST_SIMULATED_S) {
     const chunk = flown.step(nextHands());

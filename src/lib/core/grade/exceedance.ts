@@ -29,7 +29,10 @@ export const PROMPT_INPUT_S = 5;
 export const PROMPT_RETURN_S = 15;
 
 /** What a pilot moves to bring a quantity down again: the channel, its direction, and how much shows intent. */
-const INPUTS: Record<CorridorChannel, readonly { channel: string; direction: 1 | -1; least: number }[]> = {
+export const INPUTS: Record<
+  CorridorChannel,
+  readonly { channel: string; direction: 1 | -1; least: number }[]
+> = {
   altitude_ft: [{ channel: 'pitch_deg', direction: -1, least: 0.7 }],
   verticalSpeed_fpm: [
     { channel: 'pitch_deg', direction: -1, least: 0.7 },

@@ -1,7 +1,10 @@
-/** The kinds of finding Hanza can make in the rate-and-speed descent. */
+import { cures } from './cures';
+
+/** The kinds of finding Hanza can make in attitude flying. */
 export const findingKinds = [
   'exceedance',
   'bias-to-one-side',
+  'over-correcting',
   'started-down-before-slowing',
   'speed-first',
   'late-configuration',
@@ -12,6 +15,16 @@ export const findingKinds = [
   'prompt-decision',
   'level-off-overshoot',
   'level-off-undershoot',
+  'late-roll-out',
+  'early-roll-out',
+  'fixation',
+  'power-hunting',
+  'not-trimmed',
+  'slow-recovery',
+  'wrong-order',
+  'secondary-stall',
+  'overspeed',
+  'clean-recovery',
   'not-flown'
 ] as const;
 export type FindingKind = (typeof findingKinds)[number];
@@ -33,4 +46,27 @@ export interface Finding {
   side: 'above' | 'below' | null;
   evidence: string;
   cure: string;
+}
+
+/** A finding with its cure and times filled in: `start_s` and `end_s` are the moment's where they are left out. */
+export function finding(
+  kind: FindingKind,
+  severity: Severity,
+  title: string,
+  at: { moment_s: number; start_s?: number; end_s?: number },
+  evidence: string,
+  where: { channel?: string; side?: 'above' | 'below' } = {}
+): Finding {
+  return {
+    kind,
+    severity,
+    title,
+    moment_s: at.moment_s,
+    start_s: at.start_s ?? at.moment_s,
+    end_s: at.end_s ?? at.moment_s,
+    channel: where.channel ?? null,
+    side: where.side ?? null,
+    evidence,
+    cure: cures[kind]
+  };
 }

@@ -18,6 +18,8 @@ export interface PilotHands {
   trim: number;
   flapsTarget_deg: number;
   gearTarget: number;
+  /** Nothing is touched: the airplane goes on as it is. */
+  handsOff: boolean;
 }
 
 /** A simulated pilot: told the lesson and the airplane's numbers, hears the calls, and otherwise sees only the panel. */
@@ -32,6 +34,8 @@ const SCAN_ROUND_S = 1.2;
 const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
 /** Seconds from seeing to doing. */
 const REACTION_S = 0.3;
+/** How fast the pilot rolls into and out of turns. */
+export const ROLL_DEGPS = 6;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
 /** Within so many degrees a heading is corrected, not turned to. */
@@ -41,12 +45,14 @@ const LARGEST_CORRECTION_BANK_DEG = 12;
  * A pilot for any attitude drill who sets the known attitude and power, waits, and corrects by small amounts with a pause
  * between: on a level the nose holds the altitude and power the speed; on a rate the nose holds the rate and power the
  * speed; on a speed climb the nose holds the speed. Habits bend exactly that.
+ * @param told hears when a habit acts: the truth findings are measured against
  */
 export function attitudePilot(
   lesson: Lesson,
   settings: readonly PhaseSetting[],
   habits: Habits,
-  seed: number
+  seed: number,
+  told: (habit: keyof Habits, time_s: number) => void = () => {}
 ): Pilot {
   const { plan, aircraft, drill } = lesson;
   const noise = seededNoise(seed);
@@ -86,7 +92,8 @@ export function attitudePilot(
     propeller: first.propeller,
     trim: first.trim,
     flapsTarget_deg: 0,
-    gearTarget: first.gear
+    gearTarget: first.gear,
+    handsOff: false
   };
 
   function enter(next: number, time_s: number): void {
@@ -107,9 +114,18 @@ export function attitudePilot(
   function look(time_s: number, r: Readings, phaseIndex: number): void {
     if (seen) trend_ktps = 0.5 * trend_ktps + (0.5 * (r.ias_kt - seen.ias_kt)) / SCAN_ROUND_S;
     seen = { ...r };
-    if (phaseIndex > step) enter(phaseIndex, time_s);
-    else if (step === phaseIndex && goesOn(time_s, r)) enter(step + 1, time_s);
+    if (phaseIndex > step && climbsThrough(r)) told('levelsOffLate', time_s);
+    else if (phaseIndex > step) enter(phaseIndex, time_s);
+    else if (step <= phaseIndex + 1 && goesOn(time_s, r)) enter(step + 1, time_s);
     pending = { at_s: time_s + REACTION_S, hands: decide(time_s, r) };
+  }
+
+  /** Late to level off: the altitude has to be passed before anything is done about it. */
+  function climbsThrough(r: Readings): boolean {
+    const { vertical } = drill.phases[step]!.goal;
+    if (habits.levelsOffLate === 0 || vertical.kind === 'level') return false;
+    const way = Math.sign(settings[step]!.line.verticalSpeed_fpm) || 1;
+    return (r.altitude_ft - vertical.to_ft) * way < 70 * habits.levelsOffLate;
   }
 
   /** Whether the pilot begins the next phase without being called. */
@@ -130,18 +146,23 @@ export function attitudePilot(
     if (goal.ias_kt >= before) return in_s > startWait_s;
     const patience = habits.startsDownBeforeSlowing;
     const slow = r.ias_kt + 2 * trend_ktps <= goal.ias_kt + 2;
-    return slow || (patience > 0 && in_s > 12 * (1 - patience) + 1);
+    const tooSoon = !slow && patience > 0 && in_s > 12 * (1 - patience) + 1;
+    if (tooSoon) told('startsDownBeforeSlowing', time_s);
+    return slow || tooSoon;
   }
 
   function decide(time_s: number, r: Readings): PilotHands {
     const phase = drill.phases[step]!;
     const in_s = time_s - since_s;
     const line = settings[step]!.line;
+    if (phase.upset !== null) return { ...hands, handsOff: true };
     if (phase.recovery) {
       const cruise = settings[0]!.line;
+      if (habits.slowToReact > 0) told('slowToReact', time_s);
+      if (habits.wrongOrder > 0) told('wrongOrder', time_s);
       const recovering = recoverFrom(r, in_s, cruise, habits, noseHigh);
-      if (recovering) return { ...hands, ...recovering, trim: cruise.trim };
-      return { ...hands, pitch_deg: r.pitch_deg, bank_deg: r.bank_deg };
+      if (recovering) return { ...hands, ...recovering, trim: cruise.trim, handsOff: false };
+      return { ...hands, handsOff: true };
     }
     const { vertical } = phase.goal;
     const bank_deg = lateral(time_s, r);
@@ -150,6 +171,7 @@ export function attitudePilot(
       r.ias_kt < line.ias_kt + 6 || phase.goal.flaps_deg <= r.flaps_deg ? line.flaps_deg : r.flaps_deg;
     let gear = line.gear;
     if (habits.configuresLate > 0 && in_s < 26 * habits.configuresLate && vertical.kind === 'rate') {
+      told('configuresLate', time_s);
       flaps = settings[Math.max(0, step - 2)]!.line.flaps_deg;
       gear = settings[Math.max(0, step - 2)]!.line.gear;
     }
@@ -164,6 +186,8 @@ export function attitudePilot(
       // Cleaning up waits for the climb.
       flaps = r.flaps_deg > 1 ? Math.max(flaps, settings[Math.max(0, step - 1)]!.line.flaps_deg) : flaps;
     }
+    if (habits.huntsPower > 0) told('huntsPower', time_s);
+    if (habits.fliesOutOfTrim > 0) told('fliesOutOfTrim', time_s);
     const hunting = habits.huntsPower * 0.14 * Math.sign(Math.sin((2 * Math.PI * time_s) / huntPeriod_s));
     return {
       pitch_deg: clamp(pitch_deg, -15, 18),
@@ -172,7 +196,8 @@ export function attitudePilot(
       propeller: line.propeller,
       trim: line.trim + 0.3 * habits.fliesOutOfTrim,
       flapsTarget_deg: flaps,
-      gearTarget: gear
+      gearTarget: gear,
+      handsOff: false
     };
   }
 
@@ -185,7 +210,7 @@ export function attitudePilot(
   function pitchFor(line: CardLine, r: Readings, loadFactor: number, path_deg: number): number {
     const linePath = line.verticalSpeed_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
     const wing = line.pitch_deg - linePath + zeroLift(line.flaps_deg);
-    const speedRatio = clamp(line.ias_kt / Math.max(30, r.ias_kt), 0.7, 1.35);
+    const speedRatio = clamp(line.ias_kt / Math.max(30, r.ias_kt), 0.6, 1.8);
     return wing * loadFactor * speedRatio ** 2 - zeroLift(r.flaps_deg) + path_deg;
   }
 
@@ -196,6 +221,7 @@ export function attitudePilot(
     if (habits.overControls > 0 && Math.abs(error) < 400 && levelled > 8) {
       // Pushes one way until the altitude has been passed, then the other way.
       if (Math.abs(error) > 20) push = Math.sign(error);
+      told('overControls', time_s);
       pitch_deg = pitchFor(line, r, loadFactor, push * 2.6 * gentleness(r) * habits.overControls);
     } else {
       const rate = clamp(8 * error, -500, 500);
@@ -231,7 +257,11 @@ export function attitudePilot(
         ? passed > 70 * habits.levelsOffLate
         : toGo < lead + 130 * habits.levelsOffEarly || passed > 0;
     if (after?.kind !== 'rate' && after?.kind !== 'speed' && (levellingSince_s !== null || begins)) {
-      levellingSince_s ??= time_s;
+      if (levellingSince_s === null) {
+        levellingSince_s = time_s;
+        if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
+        if (habits.levelsOffEarly > 0) told('levelsOffEarly', time_s);
+      }
       const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < 16;
       const target = early ? vertical.to_ft - way * 130 * habits.levelsOffEarly : vertical.to_ft;
       return level(time_s, r, target, settings[step + 1]?.line ?? line, loadFactor);
@@ -250,6 +280,7 @@ export function attitudePilot(
         );
       }
       const path = line.verticalSpeed_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
+      if (habits.pumpsPitch > 0) told('pumpsPitch', time_s);
       const chase = -4.5 * gentle * habits.pumpsPitch * Math.sin((2 * Math.PI * in_s) / pumpPeriod_s);
       const fast = -slow > 12;
       return {
@@ -263,9 +294,13 @@ export function attitudePilot(
     }
     // Pitch for speed.
     const fast = r.ias_kt - line.ias_kt;
-    if (in_s > 8) pitchCorrection = clamp(pitchCorrection + clamp(0.05 * fast, -0.3, 0.3), -6, 6);
+    // A fast airplane is not thrown into its climb: spare speed is given up at no more than the climb's own rate and a bit.
+    const steepest = 1.25 * Math.max(400, line.verticalSpeed_fpm) + 200;
+    const zooming = clamp(0.004 * gentleness(r) * (r.verticalSpeed_fpm - steepest), 0, 8);
+    if (in_s > 8 && zooming === 0)
+      pitchCorrection = clamp(pitchCorrection + clamp(0.05 * fast, -0.3, 0.3), -6, 6);
     return {
-      pitch_deg: line.pitch_deg + pitchCorrection + clamp(0.15 * fast + 0.4 * trend_ktps, -3, 2),
+      pitch_deg: line.pitch_deg + pitchCorrection + clamp(0.15 * fast + 0.4 * trend_ktps, -3, 2) - zooming,
       throttle: line.throttle
     };
   }
@@ -274,10 +309,12 @@ export function attitudePilot(
     const { lateral: goal } = drill.phases[step]!.goal;
     const heading = byClock ? reckoned_deg : r.heading_deg;
     if (goal.kind === 'heading') {
+      if (habits.favoursRight > 0) told('favoursRight', time_s);
       const error = turnFromTo(heading, goal.heading_deg + 6.5 * habits.favoursRight);
       if (habits.fixates > 0) {
         if (Math.abs(error) > 22) drifting = false;
         else if (Math.abs(error) < 3) drifting = true;
+        if (drifting) told('fixates', time_s);
         if (drifting) return 2.2 * habits.fixates * driftSide;
       }
       return clamp(0.8 * error, -LARGEST_CORRECTION_BANK_DEG, LARGEST_CORRECTION_BANK_DEG);
@@ -287,14 +324,19 @@ export function attitudePilot(
     if (goal.to_deg !== null) {
       const in_s = time_s - since_s;
       const toGo = normaliseSigned(goal.direction * (goal.to_deg - heading));
+      const rate = turnRateOf(phase.goal, plan);
       const lead =
-        bank / 2 +
-        REACTION_S * turnRateOf(phase.goal, plan) -
+        (rate * bank) / (2 * ROLL_DEGPS) +
+        (REACTION_S + SCAN_ROUND_S / 4) * rate -
         (12 + bank / 2) * habits.rollsOutLate +
         14 * habits.rollsOutEarly;
       const nearly = in_s > 0.4 * phase.expected_s;
       if (rollingOutSince_s !== null || (nearly && toGo < lead && toGo > -90)) {
-        rollingOutSince_s ??= time_s;
+        if (rollingOutSince_s === null) {
+          rollingOutSince_s = time_s;
+          if (habits.rollsOutLate > 0) told('rollsOutLate', time_s);
+          if (habits.rollsOutEarly > 0) told('rollsOutEarly', time_s);
+        }
         const out_s = time_s - rollingOutSince_s;
         const patient = habits.rollsOutEarly > 0 || habits.rollsOutLate > 0 ? 7 : 3;
         if (out_s < patient) return 0;

@@ -1,4 +1,13 @@
-import type { DrillFile } from '../drill-file';
+import type { ConditionFile, DrillFile } from '../drill-file';
+
+/** Back at the altitude the recovery began from. */
+const BACK: ConditionFile = {
+  is: 'any',
+  of: [
+    { is: 'within', channel: 'altitude_ft', value: { figure: 'startAltitude_ft' }, tolerance: 80, for_s: 5 },
+    { is: 'after', seconds: 240 }
+  ]
+};
 
 export const partialPanelDrills: readonly DrillFile[] = [
   {
@@ -131,7 +140,7 @@ export const partialPanelDrills: readonly DrillFile[] = [
         for_s: 9
       },
       { id: 'recovery-1', name: 'Recover', call: 'You have control. Recover', recovery: true },
-      { id: 'return-1', name: 'Return', altitude_ft: { figure: 'startAltitude_ft' }, judge: [], for_s: 60 },
+      { id: 'return-1', name: 'Return', altitude_ft: { figure: 'startAltitude_ft' }, judge: [], until: BACK },
       { id: 'level-1', name: 'Level', judge: ['altitude', 'heading'], for_s: 15 },
       {
         id: 'hand-over-2',
@@ -141,7 +150,7 @@ export const partialPanelDrills: readonly DrillFile[] = [
         for_s: 9
       },
       { id: 'recovery-2', name: 'Recover', call: 'You have control. Recover', recovery: true },
-      { id: 'return-2', name: 'Return', altitude_ft: { figure: 'startAltitude_ft' }, judge: [], for_s: 60 },
+      { id: 'return-2', name: 'Return', altitude_ft: { figure: 'startAltitude_ft' }, judge: [], until: BACK },
       { id: 'level-2', name: 'Level', judge: ['altitude', 'heading'], for_s: 15 }
     ]
   }

@@ -1,0 +1,131 @@
+/**
+ * The grader graded: simulated pilots with one habit each, at drills where the habit can show, in several winds, airplanes
+ * and strengths, from seeds no threshold was chosen on; and the reference pilot. Prints JSON. `--part i/n` flies every n-th.
+ */
+import { parseArgs } from 'node:util';
+import { aircraftCatalogue } from '../src/lib/core/aircraft/catalogue';
+import { lessonOf } from '../src/lib/core/drill/lesson';
+import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
+import { trainingAreaById } from '../src/lib/core/earth/training-area';
+import { flightFromChunks } from '../src/lib/core/flight/recorder';
+import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
+import type { Finding, FindingKind } from '../src/lib/core/grade/finding';
+import { gradeFlight } from '../src/lib/core/grade/grade';
+import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
+
+const { values: options } = parseArgs({
+  options: {
+    part: { type: 'string', default: '0/1' },
+    flights: { type: 'string', default: '40' },
+    reference: { type: 'string', default: '500' },
+    seed: { type: 'string', default: '5000' }
+  }
+});
+const [part, parts] = options.part.split('/').map(Number) as [number, number];
+
+/** What each habit is to be found as, and where it can show. */
+export const habitTruth: Record<keyof Habits, { finding: FindingKind; drills: string[] }> = {
+  startsDownBeforeSlowing: { finding: 'started-down-before-slowing', drills: ['rate-and-speed-descent'] },
+  pumpsPitch: {
+    finding: 'pumping',
+    drills: ['rate-and-speed-descent', 'vertical-s-a', 'constant-rate-climb']
+  },
+  overControls: { finding: 'over-correcting', drills: ['straight-and-level', 'pattern-a'] },
+  rollsOutLate: {
+    finding: 'late-roll-out',
+    drills: ['standard-rate-turns', 'half-standard-turns', 'pattern-a']
+  },
+  rollsOutEarly: {
+    finding: 'early-roll-out',
+    drills: ['standard-rate-turns', 'half-standard-turns', 'pattern-a']
+  },
+  levelsOffLate: {
+    finding: 'level-off-overshoot',
+    drills: ['level-offs', 'constant-rate-climb', 'constant-speed-climb']
+  },
+  levelsOffEarly: {
+    finding: 'level-off-undershoot',
+    drills: ['level-offs', 'constant-rate-climb', 'constant-speed-climb']
+  },
+  favoursRight: { finding: 'bias-to-one-side', drills: ['straight-and-level', 'level-speed-changes'] },
+  fixates: { finding: 'fixation', drills: ['straight-and-level', 'level-speed-changes'] },
+  huntsPower: {
+    finding: 'power-hunting',
+    drills: ['straight-and-level', 'standard-rate-turns', 'constant-rate-climb']
+  },
+  fliesOutOfTrim: {
+    finding: 'not-trimmed',
+    drills: ['straight-and-level', 'level-offs', 'constant-speed-climb']
+  },
+  configuresLate: { finding: 'late-configuration', drills: ['rate-and-speed-descent', 'pattern-b'] },
+  slowToReact: { finding: 'slow-recovery', drills: ['unusual-attitudes'] },
+  wrongOrder: { finding: 'wrong-order', drills: ['unusual-attitudes'] }
+};
+const habitNames = Object.keys(habitTruth) as (keyof Habits)[];
+const allDrills = [...new Set(habitNames.flatMap((habit) => habitTruth[habit].drills))];
+
+interface Flown {
+  pilot: keyof Habits | 'reference';
+  strength: number;
+  drill: string;
+  found: FindingKind[];
+  hard: number;
+  /** From the habit acting to the moment the finding points at, s; null when not found. */
+  timeError_s: number | null;
+  evidence: string[];
+  airplane: string;
+}
+
+function fly(pilot: Flown['pilot'], strength: number, drill: string, number: number): Flown {
+  const aircraft = aircraftCatalogue[number % aircraftCatalogue.length]!;
+  const seed = Number(options.seed) + number * 7;
+  const plan = {
+    ...sensiblePlan(aircraft, trainingAreaById('vesterlund-bay'), drill),
+    seed,
+    windFrom_deg: (number * 67) % 360,
+    windSpeed_kt: [0, 12, 25][number % 3]!,
+    heading_deg: 1 + ((number * 101) % 360)
+  };
+  const acted: number[] = [];
+  const habits = pilot === 'reference' ? noHabits : { ...noHabits, [pilot]: strength };
+  const flight = flightFromChunks(
+    simulateFlight(lessonOf(plan), habits, seed, (_, time_s) => acted.push(time_s))
+  );
+  const { findings } = gradeFlight(flight, plan);
+  const mine = pilot === 'reference' ? undefined : findings.find((f) => f.kind === habitTruth[pilot].finding);
+  return {
+    pilot,
+    strength,
+    drill,
+    found: [...new Set(findings.map((f) => f.kind))],
+    hard: findings.filter((f) => f.severity === 'hard').length,
+    evidence: findings
+      .filter((f) => f.severity !== 'good')
+      .map((f) => `${f.kind}@${f.moment_s} ${f.title}: ${f.evidence}`),
+    airplane: aircraft.id,
+    timeError_s: mine ? timeFrom(mine, acted) : null
+  };
+}
+
+/** The finding's stretch against the nearest moment the habit acted. */
+function timeFrom(finding: Finding, acted: readonly number[]): number {
+  const gap = (t: number) =>
+    t < finding.start_s ? finding.start_s - t : t > finding.end_s ? t - finding.end_s : 0;
+  return acted.reduce((least, t) => Math.min(least, gap(t)), Infinity);
+}
+
+const flights: Flown[] = [];
+let number = 0;
+const mine = () => number++ % parts === part;
+for (const habit of habitNames) {
+  const { drills } = habitTruth[habit];
+  for (let i = 0; i < Number(options.flights); i++) {
+    // Three of four at plain strength, the fourth at half: weak habits are counted apart.
+    const strength = i % 4 === 3 ? 0.5 : 1;
+    if (mine()) flights.push(fly(habit, strength, drills[i % drills.length]!, number));
+  }
+}
+for (let i = 0; i < Number(options.reference); i++) {
+  if (mine()) flights.push(fly('reference', 0, allDrills[i % allDrills.length]!, number));
+}
+process.stdout.write(JSON.stringify(flights));

@@ -1,0 +1,76 @@
+import { figure, signedFigure } from '../measure/figure';
+import type { Lesson } from '../drill/lesson';
+import { SLOW_RECOVERY_S, SPEED_FIRST_MARGIN_KT, isConfigured, rollOutTolerance } from './check-findings';
+import type { CheckMeasure } from './check-measure';
+import type { Verdict } from './corridor-measure';
+import type { Finding, FindingKind } from './finding';
+import type { GradeElement } from './grade-element';
+
+const WEIGHT_TECHNIQUE = 2;
+/** Off by no more than this many tolerances, a transition is put right, not failed. */
+const PUT_RIGHT = 2;
+
+/** Every check of the drill as an element of the grade. */
+export function checkElements(
+  lesson: Lesson,
+  checks: readonly CheckMeasure[],
+  findings: readonly Finding[]
+): GradeElement[] {
+  const { drill, tolerance } = lesson;
+  const phaseName = (id: string) => drill.phases.find((phase) => phase.id === id)!.name;
+  const element = (name: string, verdict: Verdict, arithmetic: string): GradeElement => ({
+    name,
+    verdict,
+    score: verdict === 'met' ? 100 : verdict === 'not met' ? 0 : 60,
+    weight: WEIGHT_TECHNIQUE,
+    arithmetic
+  });
+  const byError = (error: number, allowed: number): Verdict =>
+    error <= allowed ? 'met' : error <= PUT_RIGHT * allowed ? 'met with prompt correction' : 'not met';
+  const has = (...kinds: FindingKind[]) => findings.some((f) => kinds.includes(f.kind));
+
+  return checks.map((m) => {
+    switch (m.kind) {
+      case 'speed-first':
+        return element(
+          'Speed before descent',
+          Math.round(m.ias_kt) - m.asked_kt > SPEED_FIRST_MARGIN_KT ? 'not met' : 'met',
+          `${figure(m.ias_kt)} kt leaving the level; ${m.asked_kt} + ${SPEED_FIRST_MARGIN_KT} kt allowed`
+        );
+      case 'configuration':
+        return element(
+          `${phaseName(m.phaseId)}: configuration`,
+          isConfigured(m) ? 'met' : 'not met',
+          `flaps ${figure(m.flaps_deg)}° (${m.askedFlaps_deg}°)${m.gear === null ? '' : `, gear ${m.gear > 0.5 ? 'down' : 'up'} (${m.askedGear > 0.5 ? 'down' : 'up'})`}`
+        );
+      case 'decision':
+        return element(
+          'Decision',
+          has('late-decision', 'early-decision', 'below-decision-altitude') ? 'not met' : 'met',
+          `${m.toClimb_s === null ? 'no climb' : `climbing after ${figure(m.toClimb_s, 1)} s`} (${tolerance.climbWithin_s} s), lowest ${figure(m.lowest_ft)} ft (${figure(m.altitude_ft - tolerance.belowDecision_ft)} ft)`
+        );
+      case 'level-off':
+        return element(
+          `${phaseName(m.phaseId)}: level-off`,
+          byError(Math.max(m.beyond_ft, -m.stopped_ft), tolerance.levelOff_ft),
+          `stopped ${signedFigure(m.stopped_ft)} ft, farthest beyond ${figure(m.beyond_ft)} ft; ${tolerance.levelOff_ft} ft allowed`
+        );
+      case 'roll-out':
+        return element(
+          `${phaseName(m.phaseId)}: roll-out`,
+          byError(Math.abs(m.error_deg), rollOutTolerance(lesson)),
+          `wings level ${signedFigure(m.error_deg)}° from the heading; ${rollOutTolerance(lesson)}° allowed`
+        );
+      case 'recovery':
+        return element(
+          `${phaseName(m.phaseId)}: ${m.attitude}`,
+          m.stalledAgain_s !== null || m.overspeed_s !== null || !m.rightOrder
+            ? 'not met'
+            : m.firstInput_s === null
+              ? 'not met'
+              : byError(m.firstInput_s, SLOW_RECOVERY_S),
+          `first input after ${m.firstInput_s === null ? '–' : figure(m.firstInput_s, 1)} s (${SLOW_RECOVERY_S} s), order ${m.rightOrder ? 'right' : 'wrong'}, ${figure(m.altitudeChange_ft)} ft, ${figure(m.peakLoad_g, 1)} g`
+        );
+    }
+  });
+}

@@ -1,0 +1,264 @@
+import { figure, heading } from '../measure/figure';
+import type { Lesson } from '../drill/lesson';
+import type { CheckMeasure } from './check-measure';
+import type { ConfigurationMeasure, DecisionMeasure, SpeedFirstMeasure } from './descent-measure';
+import { finding, type Finding } from './finding';
+import type { RecoveryMeasure } from './recovery-measure';
+import type { LevelOffMeasure, RollOutMeasure } from './transition-measure';
+
+/** Speed above the target at which lowering the nose still counts as "speed first". */
+export const SPEED_FIRST_MARGIN_KT = 5;
+/** Leaving the descent higher than this above the decision altitude is early. */
+const EARLY_MARGIN_FT = 50;
+/** Without the heading indicator a roll-out may be this many times as far off. */
+const WITHOUT_HEADING = 2;
+/** A recovery that has not begun by now is slow. */
+export const SLOW_RECOVERY_S = 3;
+
+/** How far off a roll-out may be in this lesson, degrees. */
+export function rollOutTolerance({ tolerance, covered }: Lesson): number {
+  return tolerance.rollOut_deg * (covered.includes('heading') ? WITHOUT_HEADING : 1);
+}
+
+/** What the drill's checks say. */
+export function checkFindings(lesson: Lesson, measures: readonly CheckMeasure[]): Finding[] {
+  return measures.flatMap((m) => {
+    switch (m.kind) {
+      case 'speed-first':
+        return [saySpeedFirst(m)];
+      case 'configuration':
+        return sayConfiguration(m);
+      case 'decision':
+        return sayDecision(lesson, m);
+      case 'level-off':
+        return sayLevelOff(lesson, m);
+      case 'roll-out':
+        return sayRollOut(lesson, m);
+      case 'recovery':
+        return sayRecovery(lesson, m);
+    }
+  });
+}
+
+function saySpeedFirst(m: SpeedFirstMeasure): Finding {
+  const over = Math.round(m.ias_kt) - m.asked_kt;
+  return over > SPEED_FIRST_MARGIN_KT
+    ? finding(
+        'started-down-before-slowing',
+        'fault',
+        'Down before slow',
+        { moment_s: m.at_s },
+        `Left ${figure(m.left_ft)} ft at ${figure(m.ias_kt)} kt, ${figure(over)} kt above the ${figure(m.asked_kt)} kt asked for.`,
+        { channel: 'ias_kt', side: 'above' }
+      )
+    : finding(
+        'speed-first',
+        'good',
+        'Speed first, then descent',
+        { moment_s: m.at_s },
+        `${figure(m.ias_kt)} kt before the nose was lowered, ${figure(m.asked_kt)} kt asked for.`,
+        { channel: 'ias_kt' }
+      );
+}
+
+/** Whether what was set is what was asked for. */
+export function isConfigured(m: ConfigurationMeasure): boolean {
+  return (
+    Math.abs(m.flaps_deg - m.askedFlaps_deg) <= 2 && (m.gear === null || Math.abs(m.gear - m.askedGear) < 0.5)
+  );
+}
+
+function sayConfiguration(m: ConfigurationMeasure): Finding[] {
+  if (isConfigured(m)) return [];
+  const flaps =
+    Math.abs(m.flaps_deg - m.askedFlaps_deg) > 2
+      ? [`flaps ${figure(m.flaps_deg)}°, ${figure(m.askedFlaps_deg)}° briefed`]
+      : [];
+  const gear =
+    m.gear !== null && Math.abs(m.gear - m.askedGear) >= 0.5
+      ? [`gear ${m.gear > 0.5 ? 'down' : 'up'}, ${m.askedGear > 0.5 ? 'down' : 'up'} briefed`]
+      : [];
+  return [
+    finding(
+      'late-configuration',
+      'fault',
+      'Configuration not set',
+      { moment_s: m.at_s },
+      `When it was due: ${[...flaps, ...gear].join('; ')}.`
+    )
+  ];
+}
+
+function sayDecision({ tolerance }: Lesson, m: DecisionMeasure): Finding[] {
+  const findings: Finding[] = [];
+  const below = m.altitude_ft - m.lowest_ft;
+  const lowest = `Lowest ${figure(m.lowest_ft)} ft`;
+  const where = { channel: 'altitude_ft', side: 'below' as const };
+  if (below > tolerance.belowDecision_ft) {
+    findings.push(
+      finding(
+        'below-decision-altitude',
+        'hard',
+        'Below the decision altitude',
+        { moment_s: m.lowest_s, start_s: m.at_s, end_s: m.lowest_s },
+        `${lowest}, ${figure(below)} ft below ${figure(m.altitude_ft)}; ${tolerance.belowDecision_ft} ft allowed while the climb is started.`,
+        where
+      )
+    );
+  }
+  if (-below > EARLY_MARGIN_FT) {
+    findings.push(
+      finding(
+        'early-decision',
+        'fault',
+        'Climbed away early',
+        { moment_s: m.lowest_s },
+        `${lowest}, ${figure(-below)} ft above the decision altitude of ${figure(m.altitude_ft)} ft.`,
+        { channel: 'altitude_ft', side: 'above' }
+      )
+    );
+  } else if (m.toClimb_s === null || m.toClimb_s > tolerance.climbWithin_s) {
+    const took =
+      m.toClimb_s === null ? 'no climb was reached' : `${figure(m.toClimb_s, 1)} s to a positive climb`;
+    findings.push(
+      finding(
+        'late-decision',
+        'fault',
+        'Late at decision',
+        { moment_s: m.at_s, start_s: m.at_s, end_s: m.at_s + (m.toClimb_s ?? 0) },
+        `From ${figure(m.altitude_ft)} ft ${took}, ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
+        where
+      )
+    );
+  } else if (below <= tolerance.belowDecision_ft) {
+    findings.push(
+      finding(
+        'prompt-decision',
+        'good',
+        'Climbed away at the decision altitude',
+        { moment_s: m.at_s },
+        m.passed
+          ? `${figure(m.toClimb_s, 1)} s from ${figure(m.altitude_ft)} ft to a positive climb. ${lowest}.`
+          : `The climb had begun when ${figure(m.altitude_ft)} ft was reached. ${lowest}.`,
+        { channel: 'altitude_ft' }
+      )
+    );
+  }
+  return findings;
+}
+
+function sayLevelOff({ tolerance }: Lesson, m: LevelOffMeasure): Finding[] {
+  const [beyond, short] = m.climbing ? (['above', 'below'] as const) : (['below', 'above'] as const);
+  if (m.beyond_ft > tolerance.levelOff_ft) {
+    return [
+      finding(
+        'level-off-overshoot',
+        'fault',
+        'Overshot the level-off',
+        { moment_s: m.beyond_s },
+        `${figure(m.beyond_ft)} ft ${beyond} ${figure(m.altitude_ft)} ft before it was level; ${tolerance.levelOff_ft} ft allowed.`,
+        { channel: 'altitude_ft', side: beyond }
+      )
+    ];
+  }
+  if (-m.stopped_ft > tolerance.levelOff_ft) {
+    return [
+      finding(
+        'level-off-undershoot',
+        'fault',
+        'Levelled off too soon',
+        { moment_s: m.stopped_s },
+        `The ${m.climbing ? 'climb' : 'descent'} stopped ${figure(-m.stopped_ft)} ft ${short} ${figure(m.altitude_ft)} ft; ${tolerance.levelOff_ft} ft allowed.`,
+        { channel: 'altitude_ft', side: short }
+      )
+    ];
+  }
+  return [];
+}
+
+function sayRollOut(lesson: Lesson, m: RollOutMeasure): Finding[] {
+  const allowed = rollOutTolerance(lesson);
+  if (Math.abs(m.error_deg) <= allowed) return [];
+  const late = m.error_deg > 0;
+  const side = late === m.direction > 0 ? 'above' : 'below';
+  return [
+    finding(
+      late ? 'late-roll-out' : 'early-roll-out',
+      'fault',
+      late ? 'Rolled out late' : 'Rolled out early',
+      { moment_s: m.at_s },
+      `Wings level ${figure(Math.abs(m.error_deg))}° ${late ? 'past' : 'short of'} ${heading(m.heading_deg)}; ${allowed}° allowed.`,
+      { channel: 'heading_deg', side }
+    )
+  ];
+}
+
+function sayRecovery({ aircraft }: Lesson, m: RecoveryMeasure): Finding[] {
+  const findings: Finding[] = [];
+  const at = { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s };
+  const inputs = (
+    [
+      ['power', m.power_s],
+      ['wings level', m.wingsLevel_s === 0 ? null : m.wingsLevel_s],
+      [m.attitude === 'nose high' ? 'nose down' : 'nose up', m.nose_s]
+    ] as const
+  )
+    .filter((input): input is readonly [(typeof input)[0], number] => input[1] !== null)
+    .sort((a, b) => a[1] - b[1])
+    .map(([name, seconds]) => `${name} at ${figure(seconds, 1)} s`)
+    .join(', ');
+  const cost = `${figure(m.altitudeChange_ft)} ft ${m.attitude === 'nose high' ? 'gained' : 'lost'}, at most ${figure(m.peakSpeed_kt)} kt and ${figure(m.peakLoad_g, 1)} g`;
+  const start = `${m.attitude === 'nose high' ? 'Nose high' : 'Nose low'}, pitch ${figure(m.pitch_deg)}°, bank ${figure(Math.abs(m.bank_deg))}°`;
+  const slow = m.firstInput_s === null || m.firstInput_s > SLOW_RECOVERY_S;
+  if (slow) {
+    findings.push(
+      finding(
+        'slow-recovery',
+        'fault',
+        'Slow to recover',
+        at,
+        `${start}: ${m.firstInput_s === null ? 'no input the right way' : `first input the right way after ${figure(m.firstInput_s, 1)} s`}; ${SLOW_RECOVERY_S} s allowed. ${cost}.`
+      )
+    );
+  }
+  if (!m.rightOrder) {
+    findings.push(
+      finding(
+        'wrong-order',
+        'fault',
+        'Recovered in the wrong order',
+        at,
+        `${start}: ${inputs || 'nothing done'}. ${cost}.`
+      )
+    );
+  }
+  if (m.stalledAgain_s !== null) {
+    findings.push(
+      finding(
+        'secondary-stall',
+        'hard',
+        'Stalled in the recovery',
+        { moment_s: m.stalledAgain_s },
+        `The wing was past its stall ${figure(m.stalledAgain_s - m.start_s, 1)} s after the hand-over.`
+      )
+    );
+  }
+  if (m.overspeed_s !== null) {
+    findings.push(
+      finding(
+        'overspeed',
+        'hard',
+        'Never-exceed speed passed',
+        { moment_s: m.overspeed_s },
+        `${figure(m.peakSpeed_kt)} kt; never above ${aircraft.speeds.neverExceed_kt} kt.`,
+        { channel: 'ias_kt', side: 'above' }
+      )
+    );
+  }
+  if (findings.length === 0) {
+    findings.push(
+      finding('clean-recovery', 'good', 'Recovered in order', at, `${start}: ${inputs}. ${cost}.`)
+    );
+  }
+  return findings;
+}

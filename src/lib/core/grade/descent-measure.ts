@@ -1,0 +1,114 @@
+import type { Drill, Phase } from '../drill/drill';
+import type { PhaseSpan } from '../drill/phase-tracker';
+import { column, sampleAt, type Flight } from '../flight/flight';
+
+/** When a descent was begun, and how fast the airplane was then. */
+export interface SpeedFirstMeasure {
+  kind: 'speed-first';
+  phaseId: string;
+  asked_kt: number;
+  at_s: number;
+  ias_kt: number;
+  left_ft: number;
+}
+
+/** How a decision altitude was met. */
+export interface DecisionMeasure {
+  kind: 'decision';
+  phaseId: string;
+  altitude_ft: number;
+  /** When the decision altitude was passed, or, when the climb began above it, the lowest moment. */
+  at_s: number;
+  passed: boolean;
+  /** From the decision altitude to a positive climb; 0 when the climb began above it; null when none came. */
+  toClimb_s: number | null;
+  lowest_ft: number;
+  lowest_s: number;
+}
+
+/** What was set when it should have been. */
+export interface ConfigurationMeasure {
+  kind: 'configuration';
+  phaseId: string;
+  at_s: number;
+  flaps_deg: number;
+  askedFlaps_deg: number;
+  /** null where the flight did not record it. */
+  gear: number | null;
+  askedGear: number;
+}
+
+/** Sinking at this share of the rate asked for is no longer level flight. */
+const LEFT_LEVEL_SHARE = 0.4;
+/** Seconds after the decision altitude in which the lowest point is looked for. */
+const LOWEST_WITHIN_S = 30;
+
+export function measureSpeedFirst(
+  flight: Flight,
+  drill: Drill,
+  phase: Phase,
+  span: PhaseSpan,
+  asked_kt: number
+): SpeedFirstMeasure {
+  // The phase counts from the clear sinking or the call; the descent itself began where the rate left level. The indicated
+  // rate is taken, not the true one: its lag smooths the second-long sinks of rough air, which nobody calls a descent.
+  const rate = column(flight, 'verticalSpeed_fpm');
+  const { vertical } = phase.goal;
+  const asked = vertical.kind === 'level' ? 0 : Math.abs(vertical.verticalSpeed_fpm ?? 0);
+  const leaving = -LEFT_LEVEL_SHARE * asked;
+  let k = sampleAt(flight, span.start_s);
+  if (rate[k]! < leaving) while (k > 0 && rate[k]! < leaving) k -= 1;
+  else while (k < sampleAt(flight, span.end_s) && rate[k]! >= leaving) k += 1;
+  const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
+  return {
+    kind: 'speed-first',
+    phaseId: phase.id,
+    asked_kt,
+    at_s: k / flight.rate_hz,
+    ias_kt: column(flight, 'ias_kt')[k]!,
+    left_ft: before?.kind === 'level' ? before.altitude_ft : column(flight, 'altitude_ft')[k]!
+  };
+}
+
+export function measureDecision(
+  flight: Flight,
+  phase: Phase,
+  span: PhaseSpan,
+  altitude_ft: number
+): DecisionMeasure {
+  const altitude = column(flight, 'altitude_ft');
+  const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
+  let lowest = sampleAt(flight, span.start_s - 5);
+  for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
+  const passed = altitude[lowest]! < altitude_ft;
+  return {
+    kind: 'decision',
+    phaseId: phase.id,
+    altitude_ft,
+    at_s: passed ? span.start_s : lowest / flight.rate_hz,
+    passed,
+    toClimb_s: !passed ? 0 : span.complete ? span.end_s - span.start_s : null,
+    lowest_ft: altitude[lowest]!,
+    lowest_s: lowest / flight.rate_hz
+  };
+}
+
+/** null: the phase was over before the configuration was due. */
+export function measureConfiguration(
+  flight: Flight,
+  phase: Phase,
+  span: PhaseSpan,
+  within_s: number
+): ConfigurationMeasure | null {
+  if (span.end_s - span.start_s <= within_s) return null;
+  const k = sampleAt(flight, span.start_s + within_s);
+  return {
+    kind: 'configuration',
+    phaseId: phase.id,
+    at_s: k / flight.rate_hz,
+    flaps_deg: column(flight, 'flaps_deg')[k]!,
+    askedFlaps_deg: phase.goal.flaps_deg,
+    gear: flight.columns.get('gear')?.[k] ?? null,
+    askedGear: phase.goal.gear
+  };
+}

@@ -1,0 +1,13 @@
+import type { Verdict } from './corridor-measure';
+
+/** One thing that was required, with its own verdict and figure. */
+export interface GradeElement {
+  name: string;
+  verdict: Verdict;
+  /** 0–100. */
+  score: number;
+  /** How much it counts in the figure. */
+  weight: number;
+  /** How the verdict and figure came about. */
+  arithmetic: string;
+}

@@ -1,0 +1,119 @@
+import type { AircraftFile } from '../aircraft/aircraft-file';
+import type { PhaseSpan } from '../drill/phase-tracker';
+import { column, sampleAt, type Flight } from '../flight/flight';
+
+/** How an unusual attitude was recovered from. Times count from the hand-over; null: never within what was flown. */
+export interface RecoveryMeasure {
+  kind: 'recovery';
+  phaseId: string;
+  attitude: 'nose high' | 'nose low';
+  start_s: number;
+  end_s: number;
+  pitch_deg: number;
+  bank_deg: number;
+  /** The first input the right way: power as the attitude asks, the nose lowered when high, or the bank taken off. */
+  firstInput_s: number | null;
+  power_s: number | null;
+  wingsLevel_s: number | null;
+  /** Nose high: the nose lowered; nose low: the nose raised. */
+  nose_s: number | null;
+  rightOrder: boolean;
+  /** Lost from the hand-over when nose low, gained when nose high; ≥ 0. */
+  altitudeChange_ft: number;
+  peakSpeed_kt: number;
+  peakLoad_g: number;
+  stalledAgain_s: number | null;
+  overspeed_s: number | null;
+}
+
+const STEEP_BANK_DEG = 20;
+const WINGS_LEVEL_DEG = 12;
+const NOSE_MOVED_DEG = 5;
+const POWER_MOVED = 0.1;
+const BANK_MOVED_DEG = 5;
+const FULL_POWER = 0.85;
+const IDLE = 0.2;
+/** Inputs within this of each other count as together. */
+const TOGETHER_S = 0.7;
+/** A stall counts as a second one once the wing has flown this far below its angle, degrees. */
+const FLOWN_AGAIN_DEG = 4;
+/** How long after the recovery phase peaks are still its own. */
+const AFTER_S = 8;
+
+export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: PhaseSpan): RecoveryMeasure {
+  const at = (id: string) => column(flight, id);
+  const pitch = flight.columns.get('truePitch_deg') ?? at('pitch_deg');
+  const bank = flight.columns.get('trueBank_deg') ?? at('bank_deg');
+  const throttle = at('throttle');
+  const altitude = at('trueAltitude_ft');
+  const speed = flight.columns.get('trueIas_kt') ?? at('ias_kt');
+  const load = at('loadFactor');
+  const alpha = at('angleOfAttack_deg');
+  const from = sampleAt(flight, span.start_s);
+  const to = sampleAt(flight, span.end_s);
+  const last = sampleAt(flight, span.end_s + AFTER_S);
+  const high = pitch[from]! > 0;
+  const steep = Math.abs(bank[from]!) > STEEP_BANK_DEG;
+
+  let power: number | null = null;
+  let wings: number | null = steep ? null : from;
+  let nose: number | null = null;
+  let first: number | null = null;
+  let lowestPitch = pitch[from]!;
+  for (let k = from; k <= to; k++) {
+    lowestPitch = Math.min(lowestPitch, pitch[k]!);
+    const moved = throttle[k]! - throttle[from]!;
+    const bankOff = Math.abs(bank[from]!) - Math.abs(bank[k]!);
+    if (power === null && (high ? throttle[k]! >= FULL_POWER : throttle[k]! <= IDLE)) power = k;
+    if (wings === null && Math.abs(bank[k]!) <= WINGS_LEVEL_DEG) wings = k;
+    if (nose === null && (high ? pitch[from]! - pitch[k]! : pitch[k]! - lowestPitch) >= NOSE_MOVED_DEG)
+      nose = k;
+    const right =
+      (high ? moved >= POWER_MOVED : moved <= -POWER_MOVED) ||
+      (high && pitch[from]! - pitch[k]! >= NOSE_MOVED_DEG / 2) ||
+      (steep && bankOff >= BANK_MOVED_DEG);
+    if (first === null && right) first = k;
+  }
+  const since = (k: number | null) => (k === null ? null : (k - from) / flight.rate_hz);
+  const notAfter = (a: number | null, b: number | null) =>
+    b === null || (a !== null && a <= b + TOGETHER_S * flight.rate_hz);
+  const rightOrder = high
+    ? notAfter(power, wings === from ? null : wings) && notAfter(nose, wings === from ? null : wings)
+    : notAfter(power, nose) && notAfter(wings, nose);
+
+  let lowest = from;
+  let highest = from;
+  let peakSpeed = 0;
+  let peakLoad = 0;
+  let flownAgain = alpha[from]! < aircraft.lift.stallAngle_deg - FLOWN_AGAIN_DEG;
+  let stalledAgain: number | null = null;
+  let overspeed: number | null = null;
+  for (let k = from; k <= last; k++) {
+    if (altitude[k]! < altitude[lowest]!) lowest = k;
+    if (altitude[k]! > altitude[highest]!) highest = k;
+    peakSpeed = Math.max(peakSpeed, speed[k]!);
+    peakLoad = Math.max(peakLoad, load[k]!);
+    if (alpha[k]! < aircraft.lift.stallAngle_deg - FLOWN_AGAIN_DEG) flownAgain = true;
+    if (stalledAgain === null && flownAgain && alpha[k]! > aircraft.lift.stallAngle_deg) stalledAgain = k;
+    if (overspeed === null && speed[k]! > aircraft.speeds.neverExceed_kt) overspeed = k;
+  }
+  return {
+    kind: 'recovery',
+    phaseId: span.phaseId,
+    attitude: high ? 'nose high' : 'nose low',
+    start_s: span.start_s,
+    end_s: span.end_s,
+    pitch_deg: pitch[from]!,
+    bank_deg: bank[from]!,
+    firstInput_s: since(first),
+    power_s: since(power),
+    wingsLevel_s: since(wings),
+    nose_s: since(nose),
+    rightOrder,
+    altitudeChange_ft: high ? altitude[highest]! - altitude[from]! : altitude[from]! - altitude[lowest]!,
+    peakSpeed_kt: peakSpeed,
+    peakLoad_g: peakLoad,
+    stalledAgain_s: stalledAgain === null ? null : stalledAgain / flight.rate_hz,
+    overspeed_s: overspeed === null ? null : overspeed / flight.rate_hz
+  };
+}

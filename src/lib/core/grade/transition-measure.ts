@@ -1,0 +1,107 @@
+import { normaliseSigned } from '../measure/angle';
+import type { Phase } from '../drill/drill';
+import type { PhaseSpan } from '../drill/phase-tracker';
+import { column, sampleAt, type Flight } from '../flight/flight';
+
+/** How a climb or descent was brought to its altitude; feet beyond it are positive, short of it negative. */
+export interface LevelOffMeasure {
+  kind: 'level-off';
+  phaseId: string;
+  altitude_ft: number;
+  /** Where it stopped climbing or descending, less the altitude, in the direction it was going. */
+  stopped_ft: number;
+  stopped_s: number;
+  /** The farthest beyond, ≥ 0. */
+  beyond_ft: number;
+  beyond_s: number;
+  climbing: boolean;
+}
+
+/** How a turn was brought to its heading; degrees beyond it in the direction of the turn are positive. */
+export interface RollOutMeasure {
+  kind: 'roll-out';
+  phaseId: string;
+  heading_deg: number;
+  /** Where the wings came level, less the heading. */
+  error_deg: number;
+  at_s: number;
+  direction: 1 | -1;
+}
+
+/** Level: over so long the altitude changes at less than this rate; averaged, so that rough air's sinks do not count. */
+const LEVEL_FPM = 150;
+const LEVEL_FOR_S = 6;
+const WINGS_LEVEL_DEG = 5;
+const WINGS_LEVEL_FOR_S = 1;
+/** How long after the phase the transition is still looked for. */
+const AFTER_S = 40;
+
+/** @param until_s when the phase after is over: what follows is another matter. null: the airplane never stopped within what was flown. */
+export function measureLevelOff(
+  flight: Flight,
+  phase: Phase,
+  span: PhaseSpan,
+  until_s: number,
+  altitude_ft: number
+): LevelOffMeasure | null {
+  if (!span.complete || phase.goal.vertical.kind === 'level') return null;
+  const altitude = column(flight, 'altitude_ft');
+  const climbing = (phase.goal.vertical.verticalSpeed_fpm ?? 1) > 0;
+  const way = climbing ? 1 : -1;
+  // The phase ends as the altitude comes near; the stopping is looked for from shortly before then.
+  const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 6));
+  const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  const window = LEVEL_FOR_S * flight.rate_hz;
+  let stopped: number | null = null;
+  let beyondAt = from;
+  for (let k = from; k <= to; k++) {
+    if (altitude[k]! * way > altitude[beyondAt]! * way) beyondAt = k;
+    const gained = (altitude[Math.min(to, k + window)]! - altitude[k]!) * way;
+    if (stopped === null && k + window <= to && gained < (LEVEL_FPM * LEVEL_FOR_S) / 60) stopped = k;
+  }
+  if (stopped === null) return null;
+  return {
+    kind: 'level-off',
+    phaseId: phase.id,
+    altitude_ft,
+    stopped_ft: (altitude[stopped]! - altitude_ft) * way,
+    stopped_s: stopped / flight.rate_hz,
+    beyond_ft: Math.max(0, (altitude[beyondAt]! - altitude_ft) * way),
+    beyond_s: beyondAt / flight.rate_hz,
+    climbing
+  };
+}
+
+/** @param until_s as above. null: the wings never came level within what was flown, or the turn was never made. */
+export function measureRollOut(
+  flight: Flight,
+  phase: Phase,
+  span: PhaseSpan,
+  until_s: number,
+  heading_deg: number
+): RollOutMeasure | null {
+  const { lateral } = phase.goal;
+  if (!span.complete || lateral.kind !== 'turn') return null;
+  const heading = column(flight, 'heading_deg');
+  const bank = column(flight, 'bank_deg');
+  const from = sampleAt(flight, span.start_s + 0.4 * Math.min(phase.expected_s, span.end_s - span.start_s));
+  const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  let level = 0;
+  for (let k = from; k <= to; k++) {
+    level = Math.abs(bank[k]!) < WINGS_LEVEL_DEG ? level + 1 : 0;
+    const began = k - level + 1;
+    const error = lateral.direction * normaliseSigned(heading[began]! - heading_deg);
+    // A pause half way round is not the roll-out.
+    if (level >= WINGS_LEVEL_FOR_S * flight.rate_hz && error > -60) {
+      return {
+        kind: 'roll-out',
+        phaseId: phase.id,
+        heading_deg,
+        error_deg: error,
+        at_s: began / flight.rate_hz,
+        direction: lateral.direction
+      };
+    }
+  }
+  return null;
+}
