@@ -33,6 +33,8 @@ const LEVEL_FPM = 150;
 const LEVEL_FOR_S = 6;
 const WINGS_LEVEL_DEG = 5;
 const WINGS_LEVEL_FOR_S = 1;
+/** A turn has begun with this much bank. */
+const BANKED_DEG = 8;
 /** How long after the phase the transition is still looked for. */
 const AFTER_S = 40;
 
@@ -87,7 +89,10 @@ export function measureRollOut(
   const from = sampleAt(flight, span.start_s + 0.4 * Math.min(phase.expected_s, span.end_s - span.start_s));
   const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
   let level = 0;
-  for (let k = from; k <= to; k++) {
+  let banked = false;
+  for (let k = sampleAt(flight, span.start_s); k <= to; k++) {
+    banked ||= bank[k]! * lateral.direction > BANKED_DEG;
+    if (!banked || k < from) continue;
     level = Math.abs(bank[k]!) < WINGS_LEVEL_DEG ? level + 1 : 0;
     const began = k - level + 1;
     const error = lateral.direction * normaliseSigned(heading[began]! - heading_deg);

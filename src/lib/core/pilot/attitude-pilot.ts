@@ -327,7 +327,7 @@ export function attitudePilot(
       const rate = turnRateOf(phase.goal, plan);
       const lead =
         (rate * bank) / (2 * ROLL_DEGPS) +
-        (REACTION_S + SCAN_ROUND_S / 4) * rate -
+        (2 * REACTION_S + SCAN_ROUND_S / 4) * rate -
         (12 + bank / 2) * habits.rollsOutLate +
         14 * habits.rollsOutEarly;
       const nearly = in_s > 0.4 * phase.expected_s;

@@ -1,10 +1,22 @@
 import type { ConditionFile, DrillFile } from '../drill-file';
 
-/** Back at the altitude the recovery began from. */
+/** Back at the altitude and heading the recovery began from. */
 const BACK: ConditionFile = {
   is: 'any',
   of: [
-    { is: 'within', channel: 'altitude_ft', value: { figure: 'startAltitude_ft' }, tolerance: 80, for_s: 5 },
+    {
+      is: 'all',
+      of: [
+        {
+          is: 'within',
+          channel: 'altitude_ft',
+          value: { figure: 'startAltitude_ft' },
+          tolerance: 80,
+          for_s: 5
+        },
+        { is: 'within', channel: 'heading_deg', value: { figure: 'heading_deg' }, tolerance: 8, for_s: 3 }
+      ]
+    },
     { is: 'after', seconds: 240 }
   ]
 };
