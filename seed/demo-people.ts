@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Habits } from '../src/lib/core/pilot/pilot';
+import type { Habits } from '../src/lib/core/pilot/habits';
 
 /** The same name always gives the same id, so that seeding twice, or half, does no harm. */
 export function demoId(name: string): string {
@@ -18,8 +18,11 @@ export const demoStaff = [
 ] as const;
 
 /** One flown attempt of the demo history: how many days ago, and with which faults. */
-interface DemoAttempt extends Habits {
+interface DemoAttempt {
   daysAgo: number;
+  drill: string;
+  aircraft?: string;
+  habits: Partial<Habits>;
   note?: string;
 }
 
@@ -29,8 +32,8 @@ interface DemoStudent {
   stage: string;
   instructor: (typeof demoStaff)[number]['key'];
   attempts: DemoAttempt[];
-  /** A lesson planned and not flown yet. */
-  waiting: boolean;
+  /** The drill of a lesson planned and not flown yet. */
+  waiting: string | null;
   /** Instrument hours already in the record: in the airplane, in an advanced training device, cross-country. */
   hours: { airplane: number; device: number; crossCountry: number; longFlight: boolean };
 }
@@ -44,20 +47,28 @@ export const demoStudents: readonly DemoStudent[] = [
     attempts: [
       {
         daysAgo: 21,
-        startsDownBeforeSlowing: 1,
-        pumpsPitch: 1,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 1, pumpsPitch: 1 },
         note: 'Hands busy, eyes on the rate. Next time: speed first, and one change at a time.'
       },
-      { daysAgo: 14, startsDownBeforeSlowing: 0.8, pumpsPitch: 0.55 },
+      {
+        daysAgo: 14,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0.8, pumpsPitch: 0.55 }
+      },
       {
         daysAgo: 7,
-        startsDownBeforeSlowing: 0,
-        pumpsPitch: 0.4,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.4 },
         note: 'Speed caught before the nose went down, for the first time. Now the quiet hands.'
       },
-      { daysAgo: 1, startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
+      {
+        daysAgo: 1,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
+      }
     ],
-    waiting: true,
+    waiting: 'rate-and-speed-descent',
     hours: { airplane: 4.2, device: 6.5, crossCountry: 18, longFlight: false }
   },
   {
@@ -66,11 +77,16 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'Approaches',
     instructor: 'ines',
     attempts: [
-      { daysAgo: 60, startsDownBeforeSlowing: 0, pumpsPitch: 0.3 },
-      { daysAgo: 52, startsDownBeforeSlowing: 0, pumpsPitch: 0 },
-      { daysAgo: 31, startsDownBeforeSlowing: 0, pumpsPitch: 0 }
+      {
+        daysAgo: 60,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.3 }
+      },
+      { daysAgo: 52, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 31, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 12, drill: 'pattern-b', aircraft: 'tarnvik-200', habits: { levelsOffLate: 0.6 } }
     ],
-    waiting: false,
+    waiting: null,
     hours: { airplane: 19.4, device: 12, crossCountry: 44, longFlight: false }
   },
   {
@@ -79,11 +95,15 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'Test preparation',
     instructor: 'halvard',
     attempts: [
-      { daysAgo: 90, startsDownBeforeSlowing: 0.6, pumpsPitch: 0 },
-      { daysAgo: 80, startsDownBeforeSlowing: 0, pumpsPitch: 0 },
-      { daysAgo: 5, startsDownBeforeSlowing: 0, pumpsPitch: 0 }
+      {
+        daysAgo: 90,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0.6, pumpsPitch: 0 }
+      },
+      { daysAgo: 80, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 5, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } }
     ],
-    waiting: true,
+    waiting: 'rate-and-speed-descent',
     hours: { airplane: 26.8, device: 20.5, crossCountry: 58, longFlight: true }
   },
   {
@@ -92,11 +112,33 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'Attitude flying',
     instructor: 'halvard',
     attempts: [
-      { daysAgo: 12, startsDownBeforeSlowing: 1, pumpsPitch: 0.2 },
-      { daysAgo: 6, startsDownBeforeSlowing: 1, pumpsPitch: 0.1 },
-      { daysAgo: 3, startsDownBeforeSlowing: 0.9, pumpsPitch: 0 }
+      {
+        daysAgo: 12,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 1, pumpsPitch: 0.2 }
+      },
+      {
+        daysAgo: 6,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 1, pumpsPitch: 0.1 }
+      },
+      {
+        daysAgo: 3,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0.9, pumpsPitch: 0 }
+      },
+      { daysAgo: 11, drill: 'standard-rate-turns', habits: { rollsOutLate: 1, favoursRight: 0.5 } },
+      { daysAgo: 8, drill: 'standard-rate-turns', habits: { rollsOutLate: 0.9, favoursRight: 0.5 } },
+      { daysAgo: 5, drill: 'standard-rate-turns', habits: { rollsOutLate: 0.55, favoursRight: 0.6 } },
+      { daysAgo: 4, drill: 'standard-rate-turns', habits: { rollsOutLate: 0.4, favoursRight: 0.5 } },
+      {
+        daysAgo: 2,
+        drill: 'standard-rate-turns',
+        habits: { rollsOutLate: 0.2, favoursRight: 0.4 },
+        note: 'Roll-outs nearly there. Look at which side the heading sits on: it is always the same one.'
+      }
     ],
-    waiting: true,
+    waiting: 'rate-and-speed-descent',
     hours: { airplane: 2.1, device: 3.5, crossCountry: 9, longFlight: false }
   },
   {
@@ -104,8 +146,20 @@ export const demoStudents: readonly DemoStudent[] = [
     name: 'Petra Hollisund',
     stage: 'Courses and holds',
     instructor: 'ines',
-    attempts: [{ daysAgo: 35, startsDownBeforeSlowing: 0, pumpsPitch: 0.25 }],
-    waiting: false,
+    attempts: [
+      {
+        daysAgo: 35,
+        drill: 'rate-and-speed-descent',
+        habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.25 }
+      },
+      {
+        daysAgo: 9,
+        drill: 'unusual-attitudes',
+        habits: { wrongOrder: 1 },
+        note: 'Wings first, then pull. We do it again on the next flight.'
+      }
+    ],
+    waiting: null,
     hours: { airplane: 9.7, device: 14, crossCountry: 31, longFlight: false }
   },
   {
@@ -114,7 +168,7 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'First flights',
     instructor: 'halvard',
     attempts: [],
-    waiting: true,
+    waiting: 'rate-and-speed-descent',
     hours: { airplane: 0, device: 0, crossCountry: 4, longFlight: false }
   }
 ];

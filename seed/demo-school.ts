@@ -1,14 +1,11 @@
 import type { Knex } from 'knex';
 import { aircraftById } from '../src/lib/core/aircraft/catalogue';
-import { briefingFor } from '../src/lib/core/drill/briefing';
+import { lessonOf } from '../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
-import { rateAndSpeedDescent } from '../src/lib/core/drill/rate-and-speed-descent';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
-import { toleranceProfileById } from '../src/lib/core/drill/tolerance-profile';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
-import type { FlightChunk } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
-import { descentPilot, type Habits } from '../src/lib/core/pilot/pilot';
+import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
 import type { TrainingEntry } from '../src/lib/core/record/log-entry';
 import { finishAttempt, keepChunks, openAttempt } from '../src/lib/server/attempts';
 import { database } from '../src/lib/server/database';
@@ -59,7 +56,15 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
     for (const [index, flown] of student.attempts.entries()) {
       const name = `${student.key} ${index + 1}`;
       const at = new Date(Date.now() - flown.daysAgo * DAY_MS);
-      await flyLesson(owner, instructor, who, name, at, { ...demoPlan(index), seed: index + 11 }, flown);
+      await flyLesson(
+        owner,
+        instructor,
+        who,
+        name,
+        at,
+        { ...demoPlan(flown.drill, index, flown.aircraft), seed: index + 11 },
+        flown.habits
+      );
       if (flown.note)
         await addNote(instructor, {
           id: demoId(`note ${name}`),
@@ -68,7 +73,7 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         });
     }
     if (student.waiting) {
-      const plan = { ...demoPlan(student.attempts.length), seed: 40 };
+      const plan = { ...demoPlan(student.waiting, student.attempts.length), seed: 40 };
       await planLesson(instructor, {
         id: demoId(`lesson ${student.key} next`),
         studentId: who.accountId,
@@ -105,8 +110,8 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
   await database().destroy();
 }
 
-function demoPlan(index: number): LessonPlan {
-  const base = sensiblePlan(aircraftById('sandling-160'), trainingAreaById('vesterlund-bay'));
+function demoPlan(drill: string, index: number, aircraft = 'sandling-160'): LessonPlan {
+  const base = sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill);
   const headings = [210, 210, 210, 340, 60];
   return {
     ...base,
@@ -122,7 +127,7 @@ async function flyLesson(
   name: string,
   at: Date,
   plan: LessonPlan,
-  habits: Habits
+  habits: Partial<Habits>
 ): Promise<void> {
   const lessonId = demoId(`lesson ${name}`);
   const attemptId = demoId(`attempt ${name}`);
@@ -132,26 +137,11 @@ async function flyLesson(
     .update({ created_at: new Date(at.getTime() - DAY_MS / 2) });
   await openAttempt(student, { id: attemptId, lessonId, pilot: 'student' });
   await owner('attempt').where({ id: attemptId, finished_at: null }).update({ started_at: at });
-  await keepChunks(student, attemptId, flown(plan, habits));
+  await keepChunks(student, attemptId, simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed));
   await finishAttempt(student, attemptId);
   await owner('attempt')
     .where({ id: attemptId })
     .update({ finished_at: new Date(at.getTime() + 300_000) });
-}
-
-function flown(plan: LessonPlan, habits: Habits): FlightChunk[] {
-  const aircraft = aircraftById(plan.aircraft);
-  const tolerance = toleranceProfileById(plan.toleranceProfile);
-  const briefing = briefingFor(plan, aircraft, tolerance);
-  if ('kind' in briefing) throw new Error(`the demo plan cannot be flown: ${briefing.explanation}`);
-  const pilot = descentPilot(plan, briefing, habits, plan.seed);
-  return simulateFlight(
-    aircraft,
-    trainingAreaById(plan.area),
-    plan,
-    rateAndSpeedDescent(plan, tolerance),
-    pilot
-  );
 }
 
 function today(): string {

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { Rejection } from '../src/lib/core/measure/rejection';
 import { connectionsFrom } from '../src/lib/server/connection';
+import { regradeOlder } from '../src/lib/server/regrade';
 import { seedDemoSchool } from './demo-school';
 
 const NO_SUCH_DATABASE = '3D000';
@@ -21,6 +22,8 @@ async function prepare(): Promise<void> {
     // Roles take no bound parameters: the name is quoted by Knex, the password is our own base64.
     await db.raw(`${verb} ROLE ?? LOGIN PASSWORD '${applicationPassword}'`, [applicationRole]);
     await db.migrate.latest({ directory: MIGRATIONS, loadExtensions: ['.ts'], extension: 'ts' });
+    const regraded = await regradeOlder(db);
+    if (regraded > 0) process.stdout.write(`hanza: ${regraded} flights graded again by the new rules\n`);
     if (process.argv.includes('--seed')) await seedDemoSchool(db);
   } finally {
     await db.destroy();

@@ -1,6 +1,11 @@
 import { clamp } from '$core/measure/clamp';
 import type { AircraftFile } from '$core/aircraft/aircraft-file';
+import { LARGEST_BANK_DEG, LARGEST_PITCH_DEG } from '$core/aircraft/attitude-hold';
+import type { AutopilotModes } from '$core/aircraft/autopilot';
+import type { AssistLevel } from '$core/drill/lesson-plan';
 import type { Hands } from '$core/flight/flight-loop';
+import type { Readings } from '$core/instrument/readings';
+import { SUSPICIOUS_JUMPS, freshGuard, guarded } from './axis-guard';
 import { readGamepad, type GamepadSetup } from './gamepad';
 
 /** Steps of the keys. */
@@ -8,59 +13,103 @@ const PITCH_STEP_DEG = 0.5;
 const BANK_STEP_DEG = 2.5;
 const THROTTLE_STEP = 0.02;
 const TRIM_STEP = 0.01;
-const LARGEST_PITCH_DEG = 20;
-const LARGEST_BANK_DEG = 45;
+const PROPELLER_STEP = 0.05;
 /** How fast a held key moves a stick without attitude hold, and how fast it comes back, full travels a second. */
 const KEY_STICK_RATE = 1.2;
 const KEY_STICK_RETURN = 3;
 
 /**
  * Everything a person works, wherever it comes from: keys, the yoke pad, a gamepad, the levers on screen.
- * With attitude hold the stick's sources set pitch and bank targets; without it they move the stick.
+ * With attitude hold the stick's sources set pitch and bank targets; with the autopilot they set its modes' targets;
+ * without either they move the stick.
  */
 export class PersonsHands {
-  attitudeHold = $state(false);
+  assist = $state<AssistLevel>('direct');
   pitch_deg = $state(0);
   bank_deg = $state(0);
+  modes = $state<AutopilotModes>({ heading_deg: null, vertical: { mode: 'pitch' } });
   throttle = $state(0);
+  propeller = $state(1);
   trim = $state(0);
   flapsTarget_deg = $state(0);
+  gearTarget = $state(1);
   altimeterSetting_hPa = $state(1013);
+  headingKnob_deg = $state(0);
+  alternateStatic = $state(false);
   /** Yoke pad, −1…+1, while it is held. */
   pad = $state<{ x: number; y: number } | null>(null);
   gamepad = $state<GamepadSetup | null>(null);
+  /** The joystick's axes have jumped so often that somebody should look at it. */
+  axisSuspect = $state(false);
   // Read at every picture, not rendered: nothing has to react to it.
   // eslint-disable-next-line svelte/prefer-svelte-reactivity
   readonly pressed = new Set<string>();
   private keyStick = { aileron: 0, elevator: 0 };
+  private readonly guards = { aileron: freshGuard(), elevator: freshGuard(), throttle: freshGuard() };
 
   constructor(private readonly aircraft: AircraftFile) {}
+
+  get attitudeHold(): boolean {
+    return this.assist === 'attitude-hold';
+  }
 
   /** Takes over what the airplane is flying with. */
   takeFrom(hands: Hands, attitude: { pitch_deg: number; bank_deg: number }): void {
     this.throttle = hands.throttle;
+    this.propeller = hands.propeller;
     this.trim = hands.trim;
     this.flapsTarget_deg = hands.flapsTarget_deg;
+    this.gearTarget = hands.gearTarget;
     this.altimeterSetting_hPa = hands.altimeterSetting_hPa;
+    this.headingKnob_deg = hands.headingKnob_deg;
+    this.alternateStatic = hands.alternateStatic;
+    this.takeAttitude(attitude);
+  }
+
+  takeAttitude(attitude: { pitch_deg: number; bank_deg: number }): void {
     this.pitch_deg = Math.round(attitude.pitch_deg / PITCH_STEP_DEG) * PITCH_STEP_DEG;
     this.bank_deg = Math.round(attitude.bank_deg / BANK_STEP_DEG) * BANK_STEP_DEG;
+  }
+
+  /** Changes the level of help; the autopilot begins with what the airplane is doing. */
+  setAssist(level: AssistLevel, shown: Readings): void {
+    this.takeAttitude(shown);
+    if (level === 'autopilot') {
+      this.modes = {
+        heading_deg: Math.round(shown.heading_deg) || 360,
+        vertical: { mode: 'altitude', altitude_ft: Math.round(shown.altitude_ft / 100) * 100 }
+      };
+    }
+    this.assist = level;
   }
 
   /** What the airplane gets now. @param dt_s time since the last asking, for keys that are held */
   now(dt_s: number): Hands {
     const pad = this.gamepad ? readGamepad(this.gamepad) : null;
+    if (pad) {
+      pad.aileron = guarded(this.guards.aileron, pad.aileron, dt_s);
+      pad.elevator = guarded(this.guards.elevator, pad.elevator, dt_s);
+      if (pad.throttle !== null) pad.throttle = guarded(this.guards.throttle, pad.throttle, dt_s);
+      const jumps = Object.values(this.guards).reduce((sum, guard) => sum + guard.jumps, 0);
+      if (jumps >= SUSPICIOUS_JUMPS) this.axisSuspect = true;
+    }
     if (pad?.throttle !== null && pad?.throttle !== undefined) this.throttle = pad.throttle;
     return {
       stick: this.stick(dt_s, pad),
       rudder: pad?.rudder ?? null,
       throttle: this.throttle,
+      propeller: this.propeller,
       trim: this.trim,
       flapsTarget_deg: this.flapsTarget_deg,
-      altimeterSetting_hPa: this.altimeterSetting_hPa
+      gearTarget: this.gearTarget,
+      altimeterSetting_hPa: this.altimeterSetting_hPa,
+      headingKnob_deg: this.headingKnob_deg,
+      alternateStatic: this.alternateStatic
     };
   }
 
   private stick(dt_s: number, pad: { aileron: number; elevator: number } | null): Hands['stick'] {
+    if (this.assist === 'autopilot') return { kind: 'autopilot', modes: $state.snapshot(this.modes) };
     if (pad && (pad.aileron !== 0 || pad.elevator !== 0 || !this.attitudeHold)) {
       return { kind: 'direct', aileron: pad.aileron, elevator: pad.elevator };
     }
@@ -80,8 +129,8 @@ export class PersonsHands {
   /** The yoke pad while attitude hold is on: the pad's place is the attitude wanted. */
   padMoved(x: number, y: number): void {
     if (this.attitudeHold) {
-      this.bank_deg = Math.round((x * 30) / BANK_STEP_DEG) * BANK_STEP_DEG;
-      this.pitch_deg = Math.round((y * 15) / PITCH_STEP_DEG) * PITCH_STEP_DEG;
+      this.bank_deg = Math.round((x * 45) / BANK_STEP_DEG) * BANK_STEP_DEG;
+      this.pitch_deg = Math.round((y * 20) / PITCH_STEP_DEG) * PITCH_STEP_DEG;
     } else this.pad = { x, y };
   }
 
@@ -97,6 +146,9 @@ export class PersonsHands {
   nudgeThrottle(steps: number): void {
     this.throttle = clamp(Math.round((this.throttle + steps * THROTTLE_STEP) * 100) / 100, 0, 1);
   }
+  nudgePropeller(steps: number): void {
+    this.propeller = clamp(Math.round((this.propeller + steps * PROPELLER_STEP) * 100) / 100, 0, 1);
+  }
   nudgeTrim(steps: number): void {
     this.trim = clamp(this.trim + steps * TRIM_STEP, -1, 1);
   }
@@ -106,7 +158,13 @@ export class PersonsHands {
     const index = positions.indexOf(this.flapsTarget_deg);
     this.flapsTarget_deg = positions[clamp(index + steps, 0, positions.length - 1)]!;
   }
+  moveGear(): void {
+    if (this.aircraft.gear.retractable) this.gearTarget = this.gearTarget > 0.5 ? 0 : 1;
+  }
   turnSubscale(steps: number): void {
     this.altimeterSetting_hPa = clamp(this.altimeterSetting_hPa + steps, 940, 1060);
+  }
+  turnHeadingKnob(degrees: number): void {
+    this.headingKnob_deg = (this.headingKnob_deg + degrees) % 360;
   }
 }

@@ -1,27 +1,55 @@
 <script lang="ts">
-  import { clock, figure, signedFigure } from '$core/measure/figure';
+  import { powerWords } from '$core/aircraft/power-shown';
   import type { Briefing } from '$core/drill/briefing';
-  import type { LessonPlan } from '$core/drill/lesson-plan';
-  import { toleranceProfileById } from '$core/drill/tolerance-profile';
-  import { RATE_AND_SPEED_DESCENT } from '$core/drill/rate-and-speed-descent';
-  import DescentProfile from './DescentProfile.svelte';
+  import type { Lesson } from '$core/drill/lesson';
+  import { clock, figure, heading, signedFigure } from '$core/measure/figure';
+  import PlannedProfile from './PlannedProfile.svelte';
+  import TrackMap from './TrackMap.svelte';
+  import { goalWords } from './goal-words';
 
-  let { plan, briefing }: { plan: LessonPlan; briefing: Briefing } = $props();
-  const tolerance = $derived(toleranceProfileById(plan.toleranceProfile));
-  const NAMES = {
-    level: 'Level',
-    slowing: 'Slowed, level',
-    descent: 'Descent',
-    decision: 'Decision',
-    climb: 'Climb away',
-    'level-off': 'Level again'
-  } as const;
+  let {
+    lesson,
+    briefing,
+    phases = false
+  }: { lesson: Lesson; briefing: Briefing; phases?: boolean } = $props();
+  const { drill, tolerance, aircraft } = $derived(lesson);
   const drift = $derived(Math.round(briefing.drift_deg));
+  /** Phases flown with the same setting stand in one line. */
+  const settings = $derived.by(() => {
+    const lines: { names: string[]; line: Briefing['settings'][number]['line'] }[] = [];
+    for (const { phase, line } of briefing.settings) {
+      if (phase.upset !== null || phase.recovery) continue;
+      const same = lines.find(
+        (other) =>
+          other.line.ias_kt === line.ias_kt &&
+          Math.abs(other.line.verticalSpeed_fpm - line.verticalSpeed_fpm) < 60 &&
+          other.line.flaps_deg === line.flaps_deg &&
+          other.line.gear === line.gear
+      );
+      if (!same) lines.push({ names: [phase.name], line });
+      else if (!same.names.includes(phase.name)) same.names.push(phase.name);
+    }
+    return lines;
+  });
+  const turns = $derived([
+    ...new Map(briefing.turns.map((turn) => [Math.round(turn.bank_deg), turn])).values()
+  ]);
 </script>
 
-<div class="grid gap-4">
-  <p class="text-[13px] text-soft">{RATE_AND_SPEED_DESCENT.purpose}</p>
-  <DescentProfile {plan} {briefing} tolerance_ft={tolerance.altitude_ft} />
+<div class="grid gap-3.5">
+  <p class="text-[13px] text-soft">{drill.purpose}</p>
+  <div
+    class="grid items-start gap-3 {drill.phases.some((p) => p.goal.lateral.kind === 'turn')
+      ? 'sm:grid-cols-[3fr_2fr]'
+      : ''}"
+  >
+    <PlannedProfile {lesson} />
+    {#if drill.phases.some((p) => p.goal.lateral.kind === 'turn')}<TrackMap
+        {lesson}
+        width={260}
+        height={170}
+      />{/if}
+  </div>
   <table class="sheet-table text-[13px]">
     <thead>
       <tr>
@@ -31,28 +59,38 @@
       </tr>
     </thead>
     <tbody>
-      {#each briefing.settings as { phase, line } (phase)}
+      {#each settings as { names, line } (names.join())}
         <tr>
-          <td class="!py-1">{NAMES[phase]}</td>
+          <td class="!py-1">{names.slice(0, 3).join(', ')}{names.length > 3 ? ' …' : ''}</td>
           <td class="number !py-1">{signedFigure(line.pitch_deg, 1)}°</td>
-          <td class="number !py-1">{figure(Math.round(line.rpm / 10) * 10)} RPM</td>
-          <td class="number !py-1">{line.flaps_deg}°</td>
+          <td class="number !py-1">{powerWords(line)}</td>
+          <td class="number !py-1"
+            >{line.flaps_deg}°{aircraft.gear.retractable && line.gear > 0.5 ? ' gear' : ''}</td
+          >
           <td class="number !py-1">{line.ias_kt} kt</td>
           <td class="number !py-1">{signedFigure(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min</td>
         </tr>
       {/each}
     </tbody>
   </table>
+  {#if phases}
+    <ol class="grid gap-0.5 text-[13px]">
+      {#each drill.phases as phase, i (phase.id)}
+        <li class="grid grid-cols-[22px_130px_1fr] gap-2 border-b border-line pb-0.5">
+          <span class="figure text-soft">{i + 1}</span><span>{phase.name}</span>
+          <span class="figure text-xs"
+            >{goalWords(phase, aircraft.gear.retractable)}{phase.call ? ` · “${phase.call}”` : ''}</span
+          >
+        </li>
+      {/each}
+    </ol>
+  {/if}
   <dl
     class="grid grid-cols-2 gap-x-8 gap-y-1 text-[13px] [&>div]:flex [&>div]:justify-between [&>div]:gap-3 [&_dd]:font-mono [&_dt]:text-soft"
   >
     <div>
-      <dt>Path angle in this wind</dt>
-      <dd>{figure(briefing.pathAngle_deg, 1)}°</dd>
-    </div>
-    <div>
-      <dt>Descent takes</dt>
-      <dd>{clock(briefing.descentTime_s)}, {figure(briefing.descentDistance_nm, 1)} NM</dd>
+      <dt>Takes</dt>
+      <dd>about {clock(briefing.expected_s)}</dd>
     </div>
     <div>
       <dt>Groundspeed</dt>
@@ -62,23 +100,66 @@
       <dt>Drift</dt>
       <dd>{drift === 0 ? 'none' : `${figure(Math.abs(drift))}° ${drift > 0 ? 'right' : 'left'}`}</dd>
     </div>
-    <div>
-      <dt>Level-off lead</dt>
-      <dd>{figure(Math.round(briefing.levelOffLead_ft / 5) * 5)} ft</dd>
-    </div>
-    <div>
-      <dt>Decision lead</dt>
-      <dd>{figure(plan.descentRate_fpm / 10)} ft</dd>
-    </div>
+    {#each briefing.verticals.slice(0, 4) as vertical (vertical.phase.id)}
+      <div>
+        <dt>{vertical.phase.name}: level-off lead</dt>
+        <dd>{figure(Math.round(vertical.levelOffLead_ft / 5) * 5)} ft</dd>
+      </div>
+      <div>
+        <dt>{vertical.phase.name}: path</dt>
+        <dd>
+          {signedFigure(vertical.pathAngle_deg, 1)}°, {clock(vertical.time_s)}, {figure(
+            vertical.distance_nm,
+            1
+          )} NM
+        </dd>
+      </div>
+    {/each}
+    {#each turns as turn (turn.phase.id)}
+      <div>
+        <dt>Bank in the turn, exact</dt>
+        <dd>{figure(turn.bank_deg, 1)}°, roll out {figure(turn.rollOutLead_deg)}° before</dd>
+      </div>
+      {#if turn.rules.length > 0}
+        <div>
+          <dt>By rule of thumb</dt>
+          <dd>
+            {turn.rules.map((rule) => `${rule.name}: ${signedFigure(rule.error_deg, 1)}°`).join(' · ')}
+          </dd>
+        </div>
+      {/if}
+    {/each}
   </dl>
-  <div>
-    <h3 class="text-xs font-bold text-soft">Held means: {tolerance.name}</h3>
-    <ul class="mt-1 text-[13px] leading-relaxed">
-      {#each briefing.tolerances as words (words)}<li>{words}</li>{/each}
-    </ul>
-    <p class="mt-1 text-xs text-soft">
-      {tolerance.source}; {tolerance.edition}. Rate and decision figures are the school’s own.
-    </p>
+  {#if briefing.compass.length > 0}
+    <div class="text-[13px]">
+      <h3 class="text-xs font-bold text-soft">Roll-outs by compass</h3>
+      <ul class="mt-0.5">
+        {#each briefing.compass as { phase, words } (phase.id)}<li>{words}</li>{/each}
+      </ul>
+    </div>
+  {/if}
+  <div class="grid gap-4 sm:grid-cols-2">
+    <div>
+      <h3 class="text-xs font-bold text-soft">Held means: {tolerance.name}</h3>
+      <ul class="mt-1 text-[13px] leading-relaxed">
+        {#each briefing.tolerances as words (words)}<li>{words}</li>{/each}
+      </ul>
+    </div>
+    <div>
+      <h3 class="text-xs font-bold text-soft">What usually goes wrong</h3>
+      <ul class="mt-1 text-[13px] leading-relaxed">
+        {#each drill.usualFaults as words (words)}<li>{words}</li>{/each}
+      </ul>
+    </div>
   </div>
-  <p class="text-xs text-soft">{briefing.cautions.join(' ')}</p>
+  <p class="text-xs text-soft">
+    {tolerance.source}; {tolerance.edition}. Rates, transitions and decision figures are the school’s own.
+    {briefing.cautions.join(' ')}
+  </p>
+  {#if lesson.covered.length > 0 || lesson.plan.faults.length > 0}
+    <p class="text-xs text-soft">
+      {#if lesson.covered.length > 0}Covered: {lesson.covered.join(', ')}.{/if}
+      Start heading {heading(lesson.plan.heading_deg)}.
+    </p>
+  {/if}
 </div>

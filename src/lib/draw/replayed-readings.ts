@@ -1,10 +1,22 @@
-import { column, sampleAt, type Flight } from '$core/flight/flight';
+import type { PropulsionKind } from '$core/aircraft/aircraft-file';
+import { normaliseSigned } from '$core/measure/angle';
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import { faultsAt } from '$core/instrument/instrument-fault';
 import type { Readings } from '$core/instrument/readings';
+import { sampleAt, type Flight } from '$core/flight/flight';
 
-/** What the panel showed at a moment of a recorded flight. */
-export function readingsAt(flight: Flight, time_s: number): Readings {
+/** A solid-state attitude source runs down this long after its power. */
+const POWER_GONE_S = 2.3;
+
+/** What the panel showed at a moment of a recorded flight: the shown channels are recorded as they were shown. */
+export function readingsAt(
+  flight: Flight,
+  time_s: number,
+  { plan, propulsion }: { plan: LessonPlan; propulsion: PropulsionKind }
+): Readings {
   const k = sampleAt(flight, time_s);
-  const at = (id: string) => column(flight, id)[k]!;
+  const at = (id: string) => flight.columns.get(id)?.[k] ?? 0;
+  const knotsUp = at('climbRate_fpm') / 101.27;
   return {
     ias_kt: at('ias_kt'),
     altitude_ft: at('altitude_ft'),
@@ -12,10 +24,28 @@ export function readingsAt(flight: Flight, time_s: number): Readings {
     pitch_deg: at('pitch_deg'),
     bank_deg: at('bank_deg'),
     heading_deg: at('heading_deg'),
+    compass_deg: at('compass_deg'),
     turnRate_degps: at('turnRate_degps'),
     ball: at('ball'),
     rpm: at('rpm'),
+    manifoldPressure_inHg: propulsion === 'constant-speed' ? at('manifoldPressure_inHg') : null,
+    torque_percent: propulsion === 'turboprop' ? at('torque_percent') : null,
     flaps_deg: at('flaps_deg'),
-    trim: at('trim')
+    gear: at('gear'),
+    fuel_kg: at('fuel_kg'),
+    trim: at('trim'),
+    pathAngle_deg: (Math.atan2(knotsUp, Math.max(1, at('groundspeed_kt'))) * 180) / Math.PI,
+    drift_deg: normaliseSigned(
+      at('track_deg') - (flight.columns.get('trueHeading_deg')?.[k] ?? at('heading_deg'))
+    ),
+    speedTrend_ktps: trendAt(flight, k),
+    attitudeValid: plan.panel === 'dials' || !faultsAt(plan.faults, time_s - POWER_GONE_S).electrical
   };
+}
+
+/** Change of airspeed over the two seconds before a sample, kt/s. */
+function trendAt(flight: Flight, k: number): number {
+  const speed = flight.columns.get('ias_kt');
+  const from = Math.max(0, k - 2 * flight.rate_hz);
+  return speed && k > from ? ((speed[k]! - speed[from]!) * flight.rate_hz) / (k - from) : 0;
 }

@@ -1,4 +1,5 @@
 import { normaliseSigned } from '$core/measure/angle';
+import type { PropulsionKind } from '$core/aircraft/aircraft-file';
 import type { Corridor } from '$core/drill/drill';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import type { CorridorMeasure } from '$core/grade/corridor-measure';
@@ -11,6 +12,7 @@ export interface Strip {
   name: string;
   unit: string;
   decimals: number;
+  height: number;
   values: ArrayLike<number>;
   rate_hz: number;
   bounds: [number, number];
@@ -20,52 +22,144 @@ export interface Strip {
   shareInside: number | null;
 }
 
-const QUANTITIES = [
-  { id: 'altitude_ft', name: 'Altitude', unit: 'ft', decimals: 0, step: 100, margin: 60 },
-  { id: 'verticalSpeed_fpm', name: 'Vertical speed', unit: 'ft/min', decimals: 0, step: 100, margin: 80 },
-  { id: 'ias_kt', name: 'Airspeed', unit: 'kt', decimals: 0, step: 5, margin: 3 },
-  { id: 'heading_deg', name: 'Heading', unit: '°', decimals: 0, step: 5, margin: 3 },
-  { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60 }
-] as const;
-
-/** The strips of a flight, each with the corridors and exceedances its grade found. */
-export function stripsOf(flight: Flight, measures: readonly CorridorMeasure[]): Strip[] {
-  return QUANTITIES.map((quantity) => {
-    const mine = measures.filter((measure) => measure.channel === quantity.id);
-    const values =
-      quantity.id === 'heading_deg'
-        ? unwrapped(flight, mine[0]?.corridor.target)
-        : column(flight, quantity.id);
-    let low = Infinity;
-    let high = -Infinity;
-    for (let k = 0; k < values.length; k++) {
-      low = Math.min(low, values[k]!);
-      high = Math.max(high, values[k]!);
-    }
-    for (const { corridor } of mine) {
-      low = Math.min(low, corridor.target - corridor.below);
-      high = Math.max(high, corridor.target + corridor.above);
-    }
-    const judged = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
-    return {
-      ...quantity,
-      values,
-      rate_hz: flight.rate_hz,
-      bounds: roundBounds(low - quantity.margin, high + quantity.margin, quantity.step),
-      corridors: mine.map((m) => ({ from_s: m.from_s, to_s: m.to_s, corridor: m.corridor })),
-      exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.corridor }))),
-      shareInside:
-        judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
-    };
-  });
+interface Quantity {
+  id: string;
+  name: string;
+  unit: string;
+  decimals: number;
+  step: number;
+  margin: number;
+  height: number;
 }
 
-/** Headings as a line without jumps at north, near the target or where the flight began. */
-export function unwrapped(flight: Flight, target = column(flight, 'heading_deg')[0] ?? 0): Float32Array {
-  return Float32Array.from(
-    column(flight, 'heading_deg'),
-    (value) => target + normaliseSigned(value - target)
-  );
+const ALTITUDE = {
+  id: 'altitude_ft',
+  name: 'Altitude',
+  unit: 'ft',
+  decimals: 0,
+  step: 100,
+  margin: 60,
+  height: 140
+};
+const RATE = { id: 'verticalSpeed_fpm', name: 'Vertical speed', unit: 'ft/min', decimals: 0, step: 100, margin: 80, height: 124 }; // prettier-ignore
+const SPEED = { id: 'ias_kt', name: 'Airspeed', unit: 'kt', decimals: 0, step: 5, margin: 3, height: 112 };
+const HEADING = {
+  id: 'heading_deg',
+  name: 'Heading',
+  unit: '°',
+  decimals: 0,
+  step: 5,
+  margin: 3,
+  height: 92
+};
+const BANK = { id: 'bank_deg', name: 'Bank', unit: '° bank', decimals: 0, step: 5, margin: 3, height: 84 };
+const TURN = {
+  id: 'turnRate_degps',
+  name: 'Turn rate',
+  unit: '°/s',
+  decimals: 1,
+  step: 1,
+  margin: 0.5,
+  height: 84
+};
+const PITCH = {
+  id: 'pitch_deg',
+  name: 'Pitch',
+  unit: '° pitch',
+  decimals: 1,
+  step: 5,
+  margin: 1,
+  height: 76
+};
+const POWER: Record<PropulsionKind, Quantity> = {
+  'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
+  'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
+  turboprop: {
+    id: 'torque_percent',
+    name: 'Power',
+    unit: '% torque',
+    decimals: 0,
+    step: 10,
+    margin: 3,
+    height: 66
+  }
+};
+
+/** The strips of a flight, each with the corridors and exceedances its grade found: bank where turns were asked for. */
+export function stripsOf(
+  flight: Flight,
+  measures: readonly CorridorMeasure[],
+  propulsion: PropulsionKind,
+  more: { pitch?: boolean } = {}
+): Strip[] {
+  const asked = new Set(measures.map((measure) => measure.channel));
+  const quantities = [
+    ALTITUDE,
+    RATE,
+    SPEED,
+    HEADING,
+    ...(asked.has('bank_deg') || more.pitch ? [BANK] : []),
+    ...(asked.has('turnRate_degps') ? [TURN] : []),
+    ...(more.pitch ? [PITCH] : []),
+    POWER[propulsion]
+  ];
+  return quantities
+    .filter(({ id }) => flight.columns.has(id))
+    .map((quantity) => stripOf(flight, measures, quantity));
+}
+
+function stripOf(flight: Flight, measures: readonly CorridorMeasure[], quantity: Quantity): Strip {
+  const { step, margin, ...shown } = quantity;
+  const values = quantity.id === 'heading_deg' ? unwrapped(flight) : column(flight, quantity.id);
+  const mine = measures
+    .filter((measure) => measure.channel === quantity.id)
+    .map((measure) => ({
+      ...measure,
+      corridor:
+        quantity.id === 'heading_deg'
+          ? nearTo(measure.corridor, values[sampleAt(flight, measure.from_s)]!)
+          : measure.corridor
+    }));
+  let low = Infinity;
+  let high = -Infinity;
+  for (let k = 0; k < values.length; k++) {
+    low = Math.min(low, values[k]!);
+    high = Math.max(high, values[k]!);
+  }
+  for (const { corridor } of mine) {
+    low = Math.min(low, corridor.target - corridor.below);
+    high = Math.max(high, corridor.target + corridor.above);
+  }
+  const judged = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
+  return {
+    ...shown,
+    values,
+    rate_hz: flight.rate_hz,
+    bounds: roundBounds(low - margin, high + margin, high - low > 12 * step ? 4 * step : step),
+    corridors: mine.map((m) => ({ from_s: m.from_s, to_s: m.to_s, corridor: m.corridor })),
+    exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.corridor }))),
+    shareInside:
+      judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
+  };
+}
+
+/** A heading's corridor by as many whole turns away as bring it next to the line. */
+function nearTo(corridor: Corridor, value: number): Corridor {
+  return { ...corridor, target: value + normaliseSigned(corridor.target - value) };
+}
+
+/** Headings as a line without jumps at north. @param from where the line is to begin, to within a half turn */
+export function unwrapped(flight: Flight, from?: number): Float32Array {
+  const headings = column(flight, 'heading_deg');
+  const line = new Float32Array(headings.length);
+  let last = headings[0] ?? 0;
+  let at = from === undefined ? last : from + normaliseSigned(last - from);
+  for (let k = 0; k < headings.length; k++) {
+    at += normaliseSigned(headings[k]! - last);
+    last = headings[k]!;
+    line[k] = at;
+  }
+  return line;
 }
 
 /** Value of a strip at a time, held within the flight. */

@@ -1,40 +1,43 @@
 <script lang="ts">
+  import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import type { Corridor } from '$core/drill/drill';
-  import type { Readings } from '$core/instrument/readings';
-  import AirspeedIndicator from './AirspeedIndicator.svelte';
-  import Altimeter from './Altimeter.svelte';
-  import AttitudeIndicator from './AttitudeIndicator.svelte';
-  import HeadingIndicator from './HeadingIndicator.svelte';
-  import TurnAndSlip from './TurnAndSlip.svelte';
-  import VerticalSpeedIndicator from './VerticalSpeedIndicator.svelte';
+  import type { InstrumentId, PanelKind, Readings } from '$core/instrument/readings';
+  import Compass from './Compass.svelte';
+  import DialPanel from './DialPanel.svelte';
+  import TapePanel from './TapePanel.svelte';
+  import type { CorridorOf } from './panel';
 
-  /** The six flight instruments in the T arrangement; corridors are drawn on the scales when given. */
+  /** The flight instruments, as dials or as tapes, with the compass above them where there is room. */
   let {
+    kind,
     readings,
     setting_hPa,
-    neverExceed_kt,
-    corridors = []
+    speeds,
+    corridors = [],
+    covered = [],
+    compass = false
   }: {
+    kind: PanelKind;
     readings: Readings;
     setting_hPa: number;
-    neverExceed_kt: number;
+    speeds: AircraftFile['speeds'];
     corridors?: readonly Corridor[];
+    covered?: readonly InstrumentId[];
+    compass?: boolean;
   } = $props();
 
-  const corridorOf = (channel: Corridor['channel']) => {
+  const hidden = $derived(new Set(covered));
+  const corridorOf: CorridorOf = (channel) => {
     const found = corridors.find((c) => c.channel === channel);
     return found ? { low: found.target - found.below, high: found.target + found.above } : null;
   };
 </script>
 
-<div class="grid grid-cols-3 gap-[3%]">
-  <AirspeedIndicator ias_kt={readings.ias_kt} corridor={corridorOf('ias_kt')} {neverExceed_kt} />
-  <AttitudeIndicator pitch_deg={readings.pitch_deg} bank_deg={readings.bank_deg} />
-  <Altimeter altitude_ft={readings.altitude_ft} {setting_hPa} corridor={corridorOf('altitude_ft')} />
-  <TurnAndSlip turnRate_degps={readings.turnRate_degps} ball={readings.ball} />
-  <HeadingIndicator heading_deg={readings.heading_deg} corridor={corridorOf('heading_deg')} />
-  <VerticalSpeedIndicator
-    verticalSpeed_fpm={readings.verticalSpeed_fpm}
-    corridor={corridorOf('verticalSpeed_fpm')}
-  />
-</div>
+{#if compass && !hidden.has('compass')}
+  <div class="mx-auto mb-1 w-[190px]"><Compass compass_deg={readings.compass_deg} /></div>
+{/if}
+{#if kind === 'tapes'}
+  <TapePanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} />
+{:else}
+  <DialPanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} />
+{/if}

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { gzipSync } from 'node:zlib';
 import { aircraftById } from '../core/aircraft/catalogue';
-import { RATE_AND_SPEED_DESCENT } from '../core/drill/rate-and-speed-descent';
+import { drillFileOf } from '../core/drill/catalogue/catalogue';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
 import { CHUNK_SAMPLES, checkColumns, flightFromChunks, type FlightChunk } from '../core/flight/recorder';
 import { flightToParquet } from '../core/format/flight-parquet';
@@ -10,6 +10,7 @@ import type { PracticeEntry } from '../core/record/log-entry';
 import { Rejection } from '../core/measure/rejection';
 import type { LessonPlan } from '../core/drill/lesson-plan';
 import { as } from './database';
+import { storeStates } from './flight-states';
 import type { Identity } from './identity';
 
 export const pilots = ['student', 'instructor', 'reference', 'habits'] as const;
@@ -22,6 +23,8 @@ export interface Attempt {
   pilot: PilotKind;
   startedAt: string;
   finishedAt: string | null;
+  /** The attempt this one was taken over from, and when in it. */
+  takenFrom: { attemptId: string; at_s: number } | null;
 }
 
 /** Two parties claim the same thing; what is there stays. */
@@ -33,13 +36,18 @@ export class Conflict extends Error {}
  */
 export async function openAttempt(
   identity: Identity,
-  asked: { id: string; lessonId: string; pilot: PilotKind }
+  asked: {
+    id: string;
+    lessonId: string;
+    pilot: PilotKind;
+    takenFrom?: { attemptId: string; at_s: number } | null;
+  }
 ): Promise<Attempt> {
   return as(identity, async (db) => {
     const lesson = await db('lesson')
-      .select('student_id')
+      .select('student_id', db.raw("plan->>'drill' AS drill"))
       .where({ id: asked.lessonId })
-      .first<{ student_id: string } | undefined>();
+      .first<{ student_id: string; drill: string } | undefined>();
     if (!lesson) throw new Rejection('lesson', asked.lessonId, 'a lesson of yours or of your students');
     await db('attempt')
       .insert({
@@ -48,7 +56,10 @@ export async function openAttempt(
         student_id: lesson.student_id,
         lesson_id: asked.lessonId,
         started_by: identity.accountId,
-        pilot: asked.pilot
+        pilot: asked.pilot,
+        drill: lesson.drill,
+        taken_from: asked.takenFrom?.attemptId ?? null,
+        taken_at_s: asked.takenFrom?.at_s ?? null
       })
       .onConflict('id')
       .ignore();
@@ -171,6 +182,7 @@ async function storeFlight(
   const whose = { attempt_id: attempt.id, school_id: identity.schoolId, student_id: attempt.studentId };
   const bytes = flightToParquet(flight, (part) => gzipSync(part, { level: 9 }), { attempt: attempt.id });
   await db('flight').insert({ ...whose, parquet: Buffer.from(bytes), samples: flight.length });
+  await storeStates(db, whose, chunks);
   await db('grade').insert({
     ...whose,
     grader_version: GRADER_VERSION,
@@ -187,7 +199,7 @@ async function storeFlight(
   };
   const content: PracticeEntry = {
     date: attempt.startedAt.slice(0, 10),
-    drill: RATE_AND_SPEED_DESCENT.name,
+    drill: drillFileOf(plan).name,
     aircraft: aircraftById(plan.aircraft).name,
     duration_s: flight.length / RECORDING_RATE_HZ,
     flownBy: flownBy[attempt.pilot],
@@ -228,6 +240,8 @@ interface AttemptRow {
   pilot: PilotKind;
   started_at: Date;
   finished_at: Date | null;
+  taken_from: string | null;
+  taken_at_s: number | null;
   chunks?: number;
 }
 
@@ -243,6 +257,7 @@ function attemptOf(row: AttemptRow): Attempt {
     studentId: row.student_id,
     pilot: row.pilot,
     startedAt: row.started_at.toISOString(),
-    finishedAt: row.finished_at?.toISOString() ?? null
+    finishedAt: row.finished_at?.toISOString() ?? null,
+    takenFrom: row.taken_from === null ? null : { attemptId: row.taken_from, at_s: row.taken_at_s! }
   };
 }

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { Verdict } from '../core/grade/corridor-measure';
-import type { ComparableMeasures, Grade } from '../core/grade/grade';
+import type { Comparable } from '../core/grade/comparable';
+import type { Grade } from '../core/grade/grade';
 import type { PilotKind } from './attempts';
 import { as } from './database';
 import type { Identity } from './identity';
@@ -23,15 +24,21 @@ export interface AttemptLine {
   lessonNumber: number;
   studentName: string;
   pilot: PilotKind;
+  drill: string;
+  /** Taken over from another attempt: kept, but no attempt of its own in trends. */
+  takenFrom: { attemptId: string; at_s: number } | null;
   finishedAt: string;
   verdict: Verdict;
   score: number;
-  comparable: ComparableMeasures;
+  comparable: Comparable;
 }
 export interface Debrief {
   attemptId: string;
   pilot: PilotKind;
   finishedAt: string;
+  takenFrom: AttemptLine['takenFrom'];
+  /** Whether states were kept to take over from. */
+  canTakeOver: boolean;
   lesson: Lesson;
   grade: Grade;
   /** Newest first; the first one stands. */
@@ -68,11 +75,13 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
       .limit(50);
     const earlier = await selectAttempts(db)
       .where('a.student_id', attempt.student_id)
+      .where('a.drill', attempt.drill)
       .where('a.finished_at', '<=', attempt.finished_at)
       .where((either) => either.where('a.pilot', 'student').orWhere('a.id', attemptId))
       .orderBy('a.finished_at', 'desc')
       .limit(COMPARED);
-    return { attempt, grade, overrides, notes, earlier };
+    const state = await db('flight_state').select('length').where({ attempt_id: attemptId }).first();
+    return { attempt, grade, overrides, notes, earlier, canTakeOver: state !== undefined };
   });
   if (!found) return null;
   const lesson = await lessonById(identity, found.attempt.lesson_id);
@@ -84,6 +93,11 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
     attemptId,
     pilot: found.attempt.pilot,
     finishedAt: found.attempt.finished_at.toISOString(),
+    takenFrom:
+      found.attempt.taken_from === null
+        ? null
+        : { attemptId: found.attempt.taken_from, at_s: found.attempt.taken_at_s },
+    canTakeOver: found.canTakeOver,
     lesson: lesson!,
     grade: found.grade.computed,
     overrides: found.overrides.map((row) => ({ verdict: row.verdict, reason: row.reason, ...said(row) })),
@@ -103,6 +117,27 @@ export async function listAttempts(
     else query.where('a.school_id', identity.schoolId);
     const rows = await query.limit(ATTEMPTS_PER_PAGE).offset((page - 1) * ATTEMPTS_PER_PAGE);
     return rows.map(lineOf);
+  });
+}
+
+export const HISTORY_ATTEMPTS = 200;
+
+/** The student's own finished attempts, oldest first, at most the latest 200; of one drill when asked. */
+export async function historyAttempts(
+  identity: Identity,
+  studentId: string,
+  drill?: string
+): Promise<AttemptLine[]> {
+  return as(identity, async (db) => {
+    const query = selectAttempts(db)
+      .where('a.student_id', studentId)
+      .where('a.pilot', 'student')
+      .whereNull('a.taken_from')
+      .whereNotNull('a.finished_at')
+      .orderBy('a.finished_at', 'desc')
+      .limit(HISTORY_ATTEMPTS);
+    if (drill) query.where('a.drill', drill);
+    return (await query).map(lineOf).reverse();
   });
 }
 
@@ -164,15 +199,20 @@ interface AttemptRow {
   number: number;
   student_name: string;
   pilot: PilotKind;
+  drill: string;
+  taken_from: string | null;
+  taken_at_s: number | null;
   finished_at: Date;
   verdict: Verdict;
   score: number;
-  comparable: ComparableMeasures;
+  comparable: Comparable;
 }
 
 function selectAttempts(db: Knex) {
   return db('attempt as a')
-    .join('grade as g', 'g.attempt_id', 'a.id')
+    .joinRaw(
+      'CROSS JOIN LATERAL (SELECT verdict, score, comparable FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g'
+    )
     .join('lesson as l', 'l.id', 'a.lesson_id')
     .join('account as s', 's.id', 'a.student_id')
     .joinRaw(
@@ -182,6 +222,9 @@ function selectAttempts(db: Knex) {
       'a.id',
       'a.lesson_id',
       'a.pilot',
+      'a.drill',
+      'a.taken_from',
+      'a.taken_at_s',
       'a.finished_at',
       'l.number',
       's.name as student_name',
@@ -198,6 +241,8 @@ function lineOf(row: AttemptRow): AttemptLine {
     lessonNumber: row.number,
     studentName: row.student_name,
     pilot: row.pilot,
+    drill: row.drill,
+    takenFrom: row.taken_from === null ? null : { attemptId: row.taken_from, at_s: row.taken_at_s! },
     finishedAt: row.finished_at.toISOString(),
     verdict: row.verdict,
     score: row.score,

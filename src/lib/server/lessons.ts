@@ -1,13 +1,13 @@
 import type { Knex } from 'knex';
-import { aircraftById } from '../core/aircraft/catalogue';
 import { LessonPlan } from '../core/drill/lesson-plan';
 import { problemsOf } from '../core/drill/plan-check';
-import { toleranceProfileById } from '../core/drill/tolerance-profile';
-import { trainingAreaById } from '../core/earth/training-area';
+import { toleranceProfiles } from '../core/drill/tolerance-profile';
 import { Rejection } from '../core/measure/rejection';
 import { parse } from '../core/measure/validation';
+import { drillCatalogue } from '../core/drill/catalogue/catalogue';
 import { as } from './database';
 import type { Identity } from './identity';
+import { schoolDrills, usableProfiles } from './school-library';
 
 export interface Lesson {
   id: string;
@@ -35,10 +35,9 @@ export async function planLesson(
   identity: Identity,
   asked: { id: string; studentId: string; plan: unknown }
 ): Promise<Lesson> {
-  const plan = parse(LessonPlan, asked.plan, 'plan');
-  toleranceProfileById(plan.toleranceProfile);
-  const [problem] = problemsOf(plan, aircraftById(plan.aircraft), trainingAreaById(plan.area));
-  if (problem) throw new Rejection(problem.field, plan[problem.field], problem.message);
+  const plan = await completed(identity, parse(LessonPlan, asked.plan, 'plan'));
+  const [problem] = problemsOf(plan);
+  if (problem) throw new Rejection(problem.field, valueAt(plan, problem.field), problem.message);
   return as(identity, async (db) => {
     const student = await db('account').select('id').where({ id: asked.studentId, role: 'student' }).first();
     if (!student) throw new Rejection('student', asked.studentId, 'a student of this school');
@@ -64,6 +63,25 @@ export async function planLesson(
   });
 }
 
+/** A school's own drill or profile goes into the plan as it is today, whatever the browser sent under its name. */
+async function completed(identity: Identity, plan: LessonPlan): Promise<LessonPlan> {
+  const { ownDrill: _, ownTolerance: __, ...bare } = plan;
+  const own = drillCatalogue.some((drill) => drill.id === plan.drill)
+    ? null
+    : (await schoolDrills(identity)).find(({ body }) => body.id === plan.drill);
+  const profile = toleranceProfiles.some((shipped) => shipped.id === plan.toleranceProfile)
+    ? null
+    : (await usableProfiles(identity)).find((usable) => usable.id === plan.toleranceProfile);
+  return { ...bare, ...(own ? { ownDrill: own.body } : {}), ...(profile ? { ownTolerance: profile } : {}) };
+}
+
+/** Value of a plan's field by its path, for saying what was not accepted. */
+function valueAt(plan: LessonPlan, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>((value, key) => (value as Record<string, unknown> | undefined)?.[key], plan);
+}
+
 export async function lessonById(identity: Identity, id: string): Promise<Lesson | null> {
   return as(identity, async (db) => {
     const row = await selectLessons(db).where('l.id', id).first();
@@ -84,7 +102,8 @@ export async function lessonsOf(identity: Identity, studentId: string): Promise<
       .joinRaw(
         `LEFT JOIN LATERAL (
            SELECT a.id AS attempt_id, coalesce(o.verdict, g.verdict) AS verdict
-           FROM attempt a JOIN grade g ON g.attempt_id = a.id
+           FROM attempt a
+           CROSS JOIN LATERAL (SELECT verdict FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g
            LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
            WHERE a.lesson_id = l.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL
            ORDER BY a.finished_at DESC LIMIT 1

@@ -9,6 +9,8 @@ export interface OutboxAttempt {
   pilot: 'student' | 'instructor' | 'reference' | 'habits';
   /** True once it has been flown to its end, or stopped: to be finished on the server when all chunks are there. */
   ended: boolean;
+  /** The attempt this one was taken over from, and when in it. */
+  takenFrom?: { attemptId: string; at_s: number } | null;
 }
 
 interface OutboxSchema extends DBSchema {
@@ -113,7 +115,11 @@ export class FlightOutbox {
     this.status = 'sending';
     const at = `/api/attempts/${attempt.id}`;
     if (waiting.length > 0) {
-      await request('PUT', at, { lessonId: attempt.lessonId, pilot: attempt.pilot });
+      await request('PUT', at, {
+        lessonId: attempt.lessonId,
+        pilot: attempt.pilot,
+        takenFrom: attempt.takenFrom ?? null
+      });
       const chunks = waiting.map(({ attemptId: _, ...chunk }) => chunk);
       const { kept } = await request<{ kept: number[] }>('POST', `${at}/chunks`, { chunks });
       const clear = db.transaction('chunk', 'readwrite');

@@ -2,7 +2,7 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
 import type { Readings } from '$core/instrument/readings';
-import type { Habits } from '$core/pilot/pilot';
+import type { Habits } from '$core/pilot/habits';
 
 /** What the interface tells the flight worker. */
 export type ToFlight =
@@ -10,7 +10,8 @@ export type ToFlight =
   | { kind: 'hands'; hands: Hands }
   | { kind: 'run'; running: boolean }
   | { kind: 'rate'; rate: number }
-  | { kind: 'assist'; on: boolean }
+  /** Something worth keeping with the flight: the assist changed, an instrument covered. */
+  | { kind: 'note'; what: 'assist' | 'cover'; detail: string }
   /** Flies on to the end as fast as the machine can; only for a simulated pilot. */
   | { kind: 'to the end' }
   | { kind: 'stop' };
@@ -23,6 +24,8 @@ export interface Frame {
   /** What the airplane is flying with. */
   hands: Hands;
   trueAltitude_ft: number;
+  /** The instructor has control and the student's eyes are closed. */
+  eyesClosed: boolean;
 }
 
 /** What the flight worker tells the interface. */

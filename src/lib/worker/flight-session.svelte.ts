@@ -1,7 +1,7 @@
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
-import type { Habits } from '$core/pilot/pilot';
+import type { Habits } from '$core/pilot/habits';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';
 
@@ -81,8 +81,8 @@ export class FlightSession {
     this.tell({ kind: 'rate', rate });
   }
 
-  assist(on: boolean): void {
-    this.tell({ kind: 'assist', on });
+  note(what: 'assist' | 'cover', detail: string): void {
+    this.tell({ kind: 'note', what, detail });
   }
 
   toTheEnd(): void {

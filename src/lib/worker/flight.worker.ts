@@ -1,13 +1,8 @@
 /// <reference lib="webworker" />
-import { aircraftById } from '$core/aircraft/catalogue';
-import { briefingFor } from '$core/drill/briefing';
-import { rateAndSpeedDescent } from '$core/drill/rate-and-speed-descent';
-import { toleranceProfileById } from '$core/drill/tolerance-profile';
-import { trainingAreaById } from '$core/earth/training-area';
+import { lessonOf } from '$core/drill/lesson';
 import { STEP_S, flightLoop, type Hands } from '$core/flight/flight-loop';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
-import { handsOf } from '$core/flight/simulated-flight';
-import { descentPilot } from '$core/pilot/pilot';
+import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
@@ -17,8 +12,6 @@ const TICK_MS = 8;
 const LEAST_BETWEEN_FRAMES_MS = 15;
 /** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
 const LARGEST_CATCH_UP_S = 0.25;
-/** Longest flight of a simulated pilot. */
-const LONGEST_S = 1200;
 
 let flown: FlownDrill | null = null;
 let nextHands: (() => Hands) | null = null;
@@ -33,21 +26,11 @@ let lastTold = 0;
 const tell = (message: FromFlight) => postMessage(message);
 
 function start(message: Extract<ToFlight, { kind: 'start' }>): void {
-  const { plan } = message;
-  const aircraft = aircraftById(plan.aircraft);
-  const tolerance = toleranceProfileById(plan.toleranceProfile);
-  const loop = flightLoop(aircraft, trainingAreaById(plan.area), plan);
-  flown = flyDrill(
-    loop,
-    rateAndSpeedDescent(plan, tolerance),
-    message.resume.length > 0 ? { chunks: message.resume } : undefined
-  );
+  const lesson = lessonOf(message.plan);
+  const loop = flightLoop(lesson);
+  flown = flyDrill(loop, lesson, message.resume.length > 0 ? { chunks: message.resume } : undefined);
   hands = loop.hands();
-  if (message.pilot) {
-    const briefing = briefingFor(plan, aircraft, tolerance);
-    if ('kind' in briefing) throw new Error(briefing.explanation);
-    nextHands = handsOf(descentPilot(plan, briefing, message.pilot.habits, message.pilot.seed), loop);
-  }
+  if (message.pilot) nextHands = simulatedHands(lesson, flown, message.pilot.habits, message.pilot.seed);
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -57,8 +40,10 @@ function frame(): Frame {
     time_s: flown!.loop.time_s(),
     readings: flown!.loop.readings(),
     phaseIndex: flown!.phase().index,
-    hands: hands!,
-    trueAltitude_ft: flown!.loop.trueAltitude_ft()
+    // What the airplane is really flying with: in a hand-over, the instructor's.
+    hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
+    trueAltitude_ft: flown!.loop.trueAltitude_ft(),
+    eyesClosed: flown!.eyesClosed()
   };
 }
 
@@ -114,12 +99,12 @@ function obey(message: ToFlight): void {
     case 'rate':
       rate = message.rate;
       return;
-    case 'assist':
-      flown?.note('assist', message.on ? 'attitude hold on' : 'attitude hold off');
+    case 'note':
+      flown?.note(message.what, message.detail);
       return;
     case 'to the end':
       if (!flown || !nextHands) return;
-      while (flown && flown.loop.time_s() < LONGEST_S && step());
+      while (flown && flown.loop.time_s() < LONGEST_SIMULATED_S && step());
       if (flown) end('stopped');
       return;
     case 'stop':

@@ -1,11 +1,24 @@
 <script lang="ts">
-  import { figure, percent, signedFigure } from '$core/measure/figure';
+  import type { Comparable } from '$core/grade/comparable';
+  import { figure } from '$core/measure/figure';
   import { atTime } from '$lib/draw/when';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const dash = '–';
+  /** The two quantities an attempt says most about, and its own measures. */
+  const held = (c: Comparable) =>
+    c.figures
+      .filter((f) => f.id.endsWith('.inside'))
+      .slice(0, 3)
+      .map((f) => `${f.name.replace(' held', '')} ${figure(f.value)} %`)
+      .join(' · ');
+  const others = (c: Comparable) =>
+    c.figures
+      .filter((f) => !f.id.includes('.inside') && !f.id.includes('.rms'))
+      .slice(0, 2)
+      .map((f) => `${f.name} ${figure(f.value, f.decimals)} ${f.unit}`)
+      .join(' · ');
 </script>
 
 <svelte:head><title>Debrief · Hanza</title></svelte:head>
@@ -32,9 +45,7 @@
       <tr>
         <th>Flown</th>
         {#if data.everyone}<th>Student</th>{/if}
-        <th>Lesson</th><th>Verdict</th><th class="number">figure</th><th class="number">rate held</th><th
-          class="number">left level at</th
-        ><th class="number">lowest at decision</th><th class="number">to climb</th>
+        <th>Drill</th><th>Lesson</th><th>Verdict</th><th class="number">figure</th><th>held</th><th></th>
       </tr>
     </thead>
     <tbody>
@@ -46,19 +57,16 @@
             ></td
           >
           {#if data.everyone}<td>{attempt.studentName}</td>{/if}
+          <td>{data.names[attempt.drill] ?? attempt.drill}</td>
           <td
             >{attempt.lessonNumber}{attempt.pilot === 'student' ? '' : ' · demonstration'}{c.completed
               ? ''
-              : ' · stopped early'}</td
+              : ' · stopped early'}{attempt.takenFrom ? ' · taken over' : ''}</td
           >
           <td><Verdict verdict={attempt.verdict} /></td>
           <td class="number">{attempt.score}</td>
-          <td class="number">{c.rateShare === null ? dash : percent(c.rateShare)}</td>
-          <td class="number">{c.descentBegunAt_kt === null ? dash : `${figure(c.descentBegunAt_kt)} kt`}</td>
-          <td class="number"
-            >{c.lowestAtDecision_ft === null ? dash : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td
-          >
-          <td class="number">{c.toClimb_s === null ? dash : `${figure(c.toClimb_s, 1)} s`}</td>
+          <td class="figure text-xs whitespace-nowrap">{held(c)}</td>
+          <td class="figure text-xs whitespace-nowrap text-soft">{others(c)}</td>
         </tr>
       {/each}
     </tbody>

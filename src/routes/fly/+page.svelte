@@ -1,8 +1,8 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
-  import { figure, heading } from '$core/measure/figure';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import { drillName, planWords } from '$lib/draw/plan-words';
   import { onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import Verdict from '$lib/ui/Verdict.svelte';
@@ -46,11 +46,8 @@
               <span class="font-bold">Lesson {lesson.number}</span>
               <span class="text-xs text-soft">{onDay(lesson.createdAt)}</span>
             </p>
-            <p class="figure text-xs">
-              {figure(lesson.plan.startAltitude_ft)} → {figure(lesson.plan.decisionAltitude_ft)} ft, {figure(
-                lesson.plan.descentRate_fpm
-              )} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(lesson.plan.heading_deg)}
-            </p>
+            <p>{drillName(lesson.plan)}</p>
+            <p class="figure text-xs">{planWords(lesson.plan)}</p>
             <p class="mt-1 text-xs text-soft">
               {#if lesson.lastVerdict}
                 {lesson.attempts}

@@ -7,6 +7,7 @@ import { Rejection } from '$core/measure/rejection';
 import { CHOSEN_STUDENT_COOKIE, chooseStudent } from '$lib/chosen-student';
 import { instructorFrom, refusing } from '$lib/server/answers';
 import { lessonsOf, planLesson } from '$lib/server/lessons';
+import { schoolDrills, usableProfiles } from '$lib/server/school-library';
 import { studentNames } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -25,6 +26,8 @@ export const load: PageServerLoad = async ({ locals, url, cookies }) => {
     studentId,
     last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
     start: last?.plan ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!),
+    ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
+    profiles: await usableProfiles(identity),
     newLessonId: randomUUID(),
     newSeed: 1 + Math.floor(Math.random() * 1_000_000)
   };

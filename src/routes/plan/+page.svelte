@@ -3,20 +3,23 @@
   import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
-  import { turbulenceLevels } from '$core/air/turbulence';
   import { briefingFor } from '$core/drill/briefing';
+  import { drillCatalogue } from '$core/drill/catalogue/catalogue';
+  import { figuresOf } from '$core/drill/compose-drill';
+  import { lessonOf } from '$core/drill/lesson';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { problemsOf } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
-  import { toleranceProfileById, toleranceProfiles } from '$core/drill/tolerance-profile';
+  import { toleranceProfiles } from '$core/drill/tolerance-profile';
   import { trainingAreaById, trainingAreas } from '$core/earth/training-area';
-  import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input, numberInput } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
+  import AirFields from './AirFields.svelte';
+  import PanelFields from './PanelFields.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
 
@@ -29,36 +32,70 @@
   });
 
   const aircraft = $derived(aircraftById(plan.aircraft));
+  const drills = $derived([...drillCatalogue, ...data.ownDrills]);
+  const families = $derived([...new Set(drills.map((drill) => drill.family))]);
+  const drillFile = $derived(drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!);
+  /** As the server will complete it: a school's own drill and profile are part of the plan. */
+  const whole = $derived.by((): LessonPlan => {
+    const { ownDrill: _, ownTolerance: __, ...bare } = plan;
+    const own = data.ownDrills.find((drill) => drill.id === plan.drill);
+    const profile = toleranceProfiles.some((p) => p.id === plan.toleranceProfile)
+      ? null
+      : data.profiles.find((p) => p.id === plan.toleranceProfile);
+    return { ...bare, ...(own ? { ownDrill: own } : {}), ...(profile ? { ownTolerance: profile } : {}) };
+  });
   const empty = $derived(
-    Object.entries(plan).flatMap(([field, value]) =>
-      field !== 'cloudBase_ft' && (value === null || value === undefined || Number.isNaN(value))
+    Object.entries({
+      ...plan,
+      ...Object.fromEntries(Object.entries(plan.figures).map(([id, value]) => [`figures.${id}`, value]))
+    }).flatMap(([field, value]) =>
+      !['cloudBase_ft', 'ownDrill', 'ownTolerance'].includes(field) &&
+      (value === null || value === undefined || Number.isNaN(value))
         ? [{ field, message: 'A number is needed here.' }]
         : []
     )
   );
-  const problems = $derived(
-    empty.length > 0 ? empty : problemsOf(plan, aircraft, trainingAreaById(plan.area))
-  );
+  const problems = $derived(empty.length > 0 ? empty : problemsOf(whole));
   const refused = $derived(
     form && 'field' in form && touchedSince === 0 ? { field: form.field, message: form.message } : null
   );
-  const briefing = $derived(
-    problems.length > 0 ? null : briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile))
-  );
+  const lesson = $derived(problems.length > 0 ? null : lessonOf(whole));
+  const briefing = $derived(lesson ? briefingFor(lesson) : null);
   const ready = $derived(briefing !== null && !('kind' in briefing) && data.studentId !== null);
 
-  function problem(field: keyof LessonPlan | 'student'): string | null {
+  function problem(field: string): string | null {
     return (
       problems.find((p) => p.field === field)?.message ?? (refused?.field === field ? refused.message : null)
     );
   }
-  const invalid = (field: keyof LessonPlan) => (problem(field) ? true : undefined);
-  const described = (field: keyof LessonPlan) => (problem(field) ? `${field}-problem` : undefined);
+
+  /** What a figure is unless the plan says otherwise; null while the plan is not whole. */
+  function usualOf(id: string): number | null {
+    try {
+      return figuresOf(
+        drillFile,
+        { ...whole, figures: {} },
+        aircraft,
+        trainingAreaById(plan.area)
+      )({ figure: id }, id);
+    } catch {
+      // An own drill that names no such figure says so itself, among the problems.
+      return null;
+    }
+  }
 
   useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: sensible }]);
 
   function sensible() {
-    plan = { ...sensiblePlan(aircraft, trainingAreaById(plan.area)), seed: plan.seed };
+    plan = { ...sensiblePlan(aircraft, trainingAreaById(plan.area), plan.drill), seed: plan.seed };
+  }
+
+  function chooseDrill(id: string) {
+    plan = { ...plan, drill: id, figures: {} };
+  }
+  function chooseAircraft(id: string) {
+    const fresh = sensiblePlan(aircraftById(id), trainingAreaById(plan.area), plan.drill);
+    plan = { ...plan, aircraft: id, figures: {}, startSpeed_kt: fresh.startSpeed_kt };
   }
 </script>
 
@@ -66,31 +103,19 @@
 
 {#snippet number(
   label: string,
-  field:
-    | 'startAltitude_ft'
-    | 'startSpeed_kt'
-    | 'heading_deg'
-    | 'targetSpeed_kt'
-    | 'descentRate_fpm'
-    | 'decisionAltitude_ft'
-    | 'climbSpeed_kt'
-    | 'levelOffAltitude_ft'
-    | 'windFrom_deg'
-    | 'windSpeed_kt'
-    | 'altimeterSetting_hPa',
+  field: 'startAltitude_ft' | 'startSpeed_kt' | 'heading_deg',
   unit: string,
-  step: number,
-  hint = ''
+  step: number
 )}
-  <Field {label} name={field} {unit} problem={problem(field)} {hint}>
+  <Field {label} name={field} {unit} problem={problem(field)}>
     <input
       id={field}
       type="number"
       {step}
       class={numberInput}
       bind:value={plan[field]}
-      aria-invalid={invalid(field)}
-      aria-describedby={described(field)}
+      aria-invalid={problem(field) ? true : undefined}
+      aria-describedby={problem(field) ? `${field}-problem` : undefined}
     />
   </Field>
 {/snippet}
@@ -102,6 +127,7 @@
       {#if data.last}Begins from lesson {data.last.number}{data.last.verdict
           ? `, ${data.last.verdict}`
           : ', not flown yet'}.{:else}Begins from the airplane’s own figures.{/if}
+      <a href="/plan/drills">Drills</a> · <a href="/plan/profiles">tolerances</a>
     </p>
   </div>
   <div class="flex gap-2">
@@ -121,7 +147,7 @@
   class="mt-3 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_minmax(0,560px)] lg:grid-cols-[minmax(0,1fr)_minmax(0,520px)]"
 >
   <input type="hidden" name="id" value={data.newLessonId} />
-  <input type="hidden" name="plan" value={JSON.stringify(plan)} />
+  <input type="hidden" name="plan" value={JSON.stringify(whole)} />
   <div class="grid content-start gap-4">
     <fieldset class="grid grid-cols-2 gap-x-5 gap-y-3">
       <legend class="mb-1 font-bold">Who and what</legend>
@@ -138,8 +164,29 @@
             >{/each}
         </select>
       </Field>
+      <Field label="Drill" name="drill" problem={problem('drill')}>
+        <select
+          id="drill"
+          class={input}
+          value={plan.drill}
+          onchange={(event) => chooseDrill(event.currentTarget.value)}
+        >
+          {#each families as family (family)}
+            <optgroup label={family}>
+              {#each drills.filter((drill) => drill.family === family) as drill (drill.id)}
+                <option value={drill.id}>{drill.name}</option>
+              {/each}
+            </optgroup>
+          {/each}
+        </select>
+      </Field>
       <Field label="Airplane" name="aircraft" problem={problem('aircraft')}>
-        <select id="aircraft" class={input} bind:value={plan.aircraft}>
+        <select
+          id="aircraft"
+          class={input}
+          value={plan.aircraft}
+          onchange={(event) => chooseAircraft(event.currentTarget.value)}
+        >
           {#each aircraftCatalogue as choice (choice.id)}<option value={choice.id}>{choice.name}</option
             >{/each}
         </select>
@@ -158,97 +205,65 @@
       </Field>
       <Field label="Tolerances" name="toleranceProfile" problem={problem('toleranceProfile')}>
         <select id="toleranceProfile" class={input} bind:value={plan.toleranceProfile}>
-          {#each toleranceProfiles as choice (choice.id)}<option value={choice.id}>{choice.name}</option
-            >{/each}
+          {#each data.profiles as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
         </select>
       </Field>
     </fieldset>
 
     <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-      <legend class="mb-1 font-bold">Level, then slow</legend>
+      <legend class="mb-1 font-bold">Begin</legend>
       {@render number('Altitude', 'startAltitude_ft', 'ft', 100)}
       {@render number('Speed', 'startSpeed_kt', 'kt', 5)}
       {@render number('Heading', 'heading_deg', '°', 5)}
     </fieldset>
 
-    <fieldset class="grid grid-cols-4 gap-x-4 gap-y-3">
-      <legend class="mb-1 font-bold">Descend</legend>
-      {@render number('Speed', 'targetSpeed_kt', 'kt', 5)}
-      {@render number('Rate', 'descentRate_fpm', 'ft/min', 50)}
-      <Field label="Flaps" name="flaps_deg" problem={problem('flaps_deg')}>
-        <select
-          id="flaps_deg"
-          class={numberInput}
-          bind:value={plan.flaps_deg}
-          aria-invalid={invalid('flaps_deg')}
-        >
-          {#each aircraft.flaps.positions_deg as position (position)}<option value={position}
-              >{position}°</option
-            >{/each}
-        </select>
-      </Field>
-      {@render number('Decision altitude', 'decisionAltitude_ft', 'ft', 100)}
-    </fieldset>
+    {#if drillFile.figures.length > 0}
+      <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
+        <legend class="mb-1 font-bold">{drillFile.name}</legend>
+        {#each drillFile.figures as item (item.id)}
+          {@const field = `figures.${item.id}`}
+          <Field label={item.name} name={field} unit={item.unit} problem={problem(field)}>
+            {#if item.id === 'flaps_deg'}
+              <select
+                id={field}
+                class={numberInput}
+                bind:value={
+                  () => plan.figures[item.id] ?? usualOf(item.id) ?? 0,
+                  (value) => (plan.figures = { ...plan.figures, [item.id]: value })
+                }
+                aria-invalid={problem(field) ? true : undefined}
+              >
+                {#each aircraft.flaps.positions_deg as position (position)}<option value={position}
+                    >{position}°</option
+                  >{/each}
+              </select>
+            {:else}
+              <input
+                id={field}
+                type="number"
+                step={item.step}
+                class={numberInput}
+                bind:value={
+                  () => plan.figures[item.id] ?? usualOf(item.id),
+                  (value) => (plan.figures = { ...plan.figures, [item.id]: value as number })
+                }
+                aria-invalid={problem(field) ? true : undefined}
+                aria-describedby={problem(field) ? `${field}-problem` : undefined}
+              />
+            {/if}
+          </Field>
+        {/each}
+      </fieldset>
+    {/if}
 
-    <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-      <legend class="mb-1 font-bold">Climb away</legend>
-      {@render number('Speed', 'climbSpeed_kt', 'kt', 1, `Vy is ${aircraft.speeds.bestClimb_kt} kt`)}
-      {@render number('Level off at', 'levelOffAltitude_ft', 'ft', 100)}
-    </fieldset>
-
-    <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-      <legend class="mb-1 font-bold">Air</legend>
-      {@render number('Wind from (magnetic)', 'windFrom_deg', '°', 10)}
-      {@render number('Wind speed', 'windSpeed_kt', 'kt', 1)}
-      <Field label="Ride" name="turbulence">
-        <select id="turbulence" class={input} bind:value={plan.turbulence}>
-          {#each turbulenceLevels as level (level)}<option value={level}>{level}</option>{/each}
-        </select>
-      </Field>
-      {@render number(
-        'Altimeter setting',
-        'altimeterSetting_hPa',
-        'hPa',
-        1,
-        `${(plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY).toFixed(2)} inHg`
-      )}
-      <Field
-        label="Cloud base"
-        name="cloudBase_ft"
-        unit="ft"
-        problem={problem('cloudBase_ft')}
-        hint="empty: view-limiting device"
-      >
-        <input
-          id="cloudBase_ft"
-          type="number"
-          step="100"
-          min="0"
-          max="20000"
-          class={numberInput}
-          bind:value={plan.cloudBase_ft}
-        />
-      </Field>
-    </fieldset>
-
-    <fieldset class="flex flex-wrap gap-x-6 gap-y-2">
-      <legend class="mb-1 font-bold">Help in the air</legend>
-      <label class="flex min-h-9 items-center gap-2"
-        ><input type="radio" bind:group={plan.corridors} value="hints" /> corridors shown (hints)</label
-      >
-      <label class="flex min-h-9 items-center gap-2"
-        ><input type="radio" bind:group={plan.corridors} value="test" /> hidden (test)</label
-      >
-      <label class="flex min-h-9 items-center gap-2"
-        ><input type="checkbox" bind:checked={plan.attitudeHoldAllowed} /> attitude hold allowed</label
-      >
-    </fieldset>
+    <AirFields bind:plan {problem} />
+    <PanelFields bind:plan coveredByDrill={drillFile.covers} />
   </div>
 
   <div class="min-w-0">
     <div class="sticky top-3">
-      {#if briefing && !('kind' in briefing)}
-        <BriefSheet {plan} {briefing} />
+      {#if lesson && briefing && !('kind' in briefing)}
+        <BriefSheet {lesson} {briefing} />
       {:else}
         <div class="border border-hard p-4" role="status">
           <h2 class="text-hard">This cannot be flown yet</h2>

@@ -58,6 +58,7 @@ const Turboprop = Type.Object(
   },
   { additionalProperties: false }
 );
+export type PropulsionKind = Propulsion['kind'];
 export type Propulsion = Static<typeof FixedPitch> | Static<typeof ConstantSpeed> | Static<typeof Turboprop>;
 
 /**

@@ -155,8 +155,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       stick.modes,
       {
         ...shown,
-        tas_kt: observed.tas_mps() / METRES_PER_SECOND_PER_KNOT,
-        speedTrend_ktps: observed.speedTrend_ktps()
+        tas_kt: observed.tas_mps() / METRES_PER_SECOND_PER_KNOT
       },
       STEP_S
     );

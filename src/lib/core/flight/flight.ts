@@ -73,10 +73,13 @@ export function flightFromCounts(
   return { rate_hz: RECORDING_RATE_HZ, length: counts[0]?.length ?? 0, columns, events };
 }
 
-/** Whole-number samples of a flight in the order of `channelDefinitions`; inverse of `flightFromCounts`. */
+/**
+ * Whole-number samples of a flight in the order of `channelDefinitions`; inverse of `flightFromCounts`.
+ * A channel that was not recorded is empty.
+ */
 export function countsOf(flight: Flight): Int32Array[] {
   return channelDefinitions.map((definition, index) => {
-    const values = column(flight, definition.id);
+    const values = flight.columns.get(definition.id) ?? [];
     const scale = channelScales[index]!;
     return Int32Array.from(values, (value) => Math.round(value * scale));
   });

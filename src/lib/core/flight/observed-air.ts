@@ -36,12 +36,11 @@ export interface ObservedAir {
   groundspeed_kt(): number;
   climbRate_fpm(): number;
   angleOfAttack_deg(): number;
-  /** Change of airspeed, smoothed over two seconds. */
-  speedTrend_ktps(): number;
   /** True altitude (m) at which an altimeter rightly set shows this (ft). */
   trueAltitudeFor_m(indicated_ft: number): number;
 }
 
+/** The airspeed's trend is smoothed over this long. */
 const TREND_S = 2;
 /** Seconds between two observations. */
 const OBSERVED_EVERY_S = 0.01;
@@ -79,11 +78,11 @@ export function observer(lesson: Lesson, state: AirplaneState, force: Float64Arr
     fuel_kg: 0,
     trim: 0,
     pathAngle_deg: 0,
-    drift_deg: 0
+    drift_deg: 0,
+    speedTrend_ktps: 0
   };
   let tas = 0;
   let ias = 0;
-  let trend = 0;
   let angleOfAttack = 0;
   let north = 0;
   let east = 0;
@@ -146,7 +145,9 @@ export function observer(lesson: Lesson, state: AirplaneState, force: Float64Arr
       const impact = impactPressure(tas, pressure, air.density_kgpm3);
       const before = ias;
       ias = calibratedFromImpact(impact) / METRES_PER_SECOND_PER_KNOT;
-      if (before > 0) trend += (((ias - before) / OBSERVED_EVERY_S - trend) * OBSERVED_EVERY_S) / TREND_S;
+      if (before > 0)
+        truth.speedTrend_ktps +=
+          (((ias - before) / OBSERVED_EVERY_S - truth.speedTrend_ktps) * OBSERVED_EVERY_S) / TREND_S;
       truth.staticPressure_Pa = pressure;
       truth.impactPressure_Pa = impact;
       truth.pitch_deg = attitude.pitch_rad * DEGREES_PER_RADIAN;
@@ -182,7 +183,6 @@ export function observer(lesson: Lesson, state: AirplaneState, force: Float64Arr
     groundspeed_kt: () => Math.hypot(north, east) / METRES_PER_SECOND_PER_KNOT,
     climbRate_fpm: () => (-down * 60) / METRES_PER_FOOT,
     angleOfAttack_deg: () => angleOfAttack * DEGREES_PER_RADIAN,
-    speedTrend_ktps: () => trend,
     trueAltitudeFor_m(indicated_ft) {
       const indicated_m = indicated_ft * METRES_PER_FOOT;
       let altitude_m = indicated_m;

@@ -4,11 +4,12 @@ import { column, type Flight } from '../flight/flight';
 
 /** A flight as CSV (RFC 4180): a header row of channel names with their units, then one row a sample. */
 export function flightToCsv(flight: Flight): string {
-  const columns = channelDefinitions.map((definition) => column(flight, definition.id));
-  const header = ['time_s', ...channelDefinitions.map((definition) => definition.id)];
+  const recorded = channelDefinitions.filter((definition) => flight.columns.has(definition.id));
+  const columns = recorded.map((definition) => column(flight, definition.id));
+  const header = ['time_s', ...recorded.map((definition) => definition.id)];
   const rows = Array.from({ length: flight.length }, (_, k) => [
     (k / flight.rate_hz).toFixed(1),
-    ...columns.map((values, index) => values[k]!.toFixed(channelDefinitions[index]!.decimals))
+    ...columns.map((values, index) => values[k]!.toFixed(recorded[index]!.decimals))
   ]);
   return stringify([header, ...rows], { record_delimiter: '\r\n' });
 }

@@ -2,7 +2,7 @@ import { parquetMetadataAsync, parquetReadObjects, type AsyncBuffer, type Compre
 import { ByteWriter, parquetWrite, type ColumnSource } from 'hyparquet-writer';
 import type { SchemaElement } from 'hyparquet';
 import { Rejection } from '../measure/rejection';
-import { channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
+import { FIRST_CHANNELS, channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
 import { countsOf, flightFromCounts, type Flight, type FlightEvent } from '../flight/flight';
 
 /** How bytes are squeezed: given from outside, because the core knows neither browser nor server. */
@@ -22,11 +22,13 @@ export function flightToParquet(
   const time = Int32Array.from({ length: flight.length }, (_, k) => Math.round((k * 1000) / flight.rate_hz));
   const columns = [
     { name: 'time_s', decimals: 3, data: time },
-    ...channelDefinitions.map((definition, index) => ({
-      name: definition.id,
-      decimals: definition.decimals,
-      data: counts[index]!
-    }))
+    ...channelDefinitions
+      .map((definition, index) => ({
+        name: definition.id as string,
+        decimals: definition.decimals as number,
+        data: counts[index]!
+      }))
+      .filter(({ data }) => data.length === flight.length)
   ];
   const schema: SchemaElement[] = [
     { name: 'flight', num_children: columns.length },
@@ -82,7 +84,7 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
     throw new Rejection('hanza.rate_hz', about.get('hanza.rate_hz'), `${RECORDING_RATE_HZ}`);
   const rows = await parquetReadObjects({ file, metadata, compressors });
   const counts = channelDefinitions.map((definition, index) =>
-    Int32Array.from(rows, (row) => {
+    Int32Array.from(index >= FIRST_CHANNELS && !(definition.id in (rows[0] ?? {})) ? [] : rows, (row) => {
       const value: unknown = row[definition.id];
       if (typeof value !== 'number') throw new Rejection(definition.id, value, 'a number in every row');
       return Math.round(value * channelScales[index]!);

@@ -210,6 +210,7 @@ export function readInstruments(
     trim: truth.trim,
     pathAngle_deg: truth.pathAngle_deg,
     drift_deg: truth.drift_deg,
+    speedTrend_ktps: truth.speedTrend_ktps,
     attitudeValid: dials || memory[MEMORY.electricGyro]! > STANDS_ABOVE
   };
 }

@@ -42,6 +42,8 @@ export interface Readings {
   /** Angle of the path above the horizon, and of the track right of the heading, degrees: what the tapes' path mark shows. */
   pathAngle_deg: number;
   drift_deg: number;
+  /** Change of airspeed, kt/s. */
+  speedTrend_ktps: number;
   /** False when the tapes' attitude and heading source has no power; the old gyros never say so. */
   attitudeValid: boolean;
 }
@@ -69,4 +71,5 @@ export interface AirTruth {
   trim: number;
   pathAngle_deg: number;
   drift_deg: number;
+  speedTrend_ktps: number;
 }

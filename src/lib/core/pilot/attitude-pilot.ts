@@ -359,6 +359,14 @@ export function attitudePilot(
     return goal.direction * (bank + bankCorrection);
   }
 
+  /** With the heading coming up the eyes stay on it. */
+  function nearRollOut(r: Readings): boolean {
+    const { lateral: goal } = drill.phases[step]!.goal;
+    if (goal.kind !== 'turn' || goal.to_deg === null || rollingOutSince_s !== null) return false;
+    const toGo = normaliseSigned(goal.direction * (goal.to_deg - (byClock ? reckoned_deg : r.heading_deg)));
+    return toGo > 0 && toGo < 30;
+  }
+
   function reckon(time_s: number, r: Readings): void {
     const dt = time_s - lastTime_s;
     lastTime_s = time_s;
@@ -373,7 +381,8 @@ export function attitudePilot(
     act(time_s, readings, phaseIndex) {
       if (byClock) reckon(time_s, readings);
       if (time_s >= nextLook_s) {
-        nextLook_s = time_s + SCAN_ROUND_S * (0.85 + 0.3 * noise.uniform());
+        nextLook_s =
+          time_s + SCAN_ROUND_S * (0.85 + 0.3 * noise.uniform()) * (nearRollOut(readings) ? 0.4 : 1);
         look(time_s, readings, phaseIndex);
       }
       if (pending && time_s >= pending.at_s) {

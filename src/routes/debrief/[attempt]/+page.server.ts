@@ -2,17 +2,21 @@ import { error } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { randomUUID } from 'node:crypto';
 import { verdicts, type Verdict } from '$core/grade/corridor-measure';
+import { historyOf } from '$core/grade/history';
 import { parse } from '$core/measure/validation';
 import { chooseStudent } from '$lib/chosen-student';
 import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
-import { addNote, debriefOf, overrideGrade } from '$lib/server/debrief';
+import { addNote, debriefOf, historyAttempts, overrideGrade } from '$lib/server/debrief';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
-  const debrief = await debriefOf(identityFrom(locals), idFrom(params.attempt));
+  const identity = identityFrom(locals);
+  const debrief = await debriefOf(identity, idFrom(params.attempt));
   if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
   chooseStudent(cookies, url, debrief.lesson.studentId);
-  return { debrief, freshIds: { override: randomUUID(), note: randomUUID() } };
+  const attempts = await historyAttempts(identity, debrief.lesson.studentId, debrief.lesson.plan.drill);
+  const history = historyOf(attempts.filter((attempt) => attempt.comparable.completed));
+  return { debrief, history, freshIds: { override: randomUUID(), note: randomUUID() } };
 };
 
 const id = Type.String({ format: 'uuid', accepted: 'a fresh id; open the page again' });

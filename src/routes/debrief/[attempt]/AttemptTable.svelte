@@ -1,70 +1,98 @@
 <script lang="ts">
-  import { figure, percent, signedFigure } from '$core/measure/figure';
-  import type { ComparableMeasures } from '$core/grade/grade';
+  import type { DrillHistory, FigureHistory } from '$core/grade/history';
+  import { figure } from '$core/measure/figure';
+  import type { Trend } from '$core/grade/trend';
+  import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { onDay } from '$lib/draw/when';
 
-  /** A student's attempts at one drill side by side, oldest first. */
+  /** A student's attempts at one drill side by side: each figure's course over them, and what can be said of its trend. */
   let {
     attempts,
+    history,
     here,
     ghostId,
     onghost
   }: {
-    attempts: readonly { id: string; score: number; finishedAt: string; comparable: ComparableMeasures }[];
+    attempts: readonly { id: string; score: number; finishedAt: string; takenFrom: unknown; pilot: string }[];
+    history: DrillHistory;
     /** The attempt on screen. */
     here: string;
     ghostId: string | null;
     /** null while there is nothing yet to lay a ghost over. */
     onghost: ((id: string) => void) | null;
   } = $props();
+
+  const SIGN: Record<Trend['kind'], string> = { improving: '▲', plateau: '▬', slipping: '▼', 'too few': '·' };
+  const value = (history: FigureHistory, at: number) => {
+    const shown = history.values.at(at);
+    return shown === null || shown === undefined ? '–' : `${figure(shown, history.decimals)} ${history.unit}`;
+  };
 </script>
 
-<table class="sheet-table mt-1 max-w-4xl text-[13px]">
-  <thead>
-    <tr>
-      <th>attempt</th><th class="number">figure</th><th class="number">rate held</th><th class="number"
-        >rate RMS</th
-      ><th class="number">speed held</th><th class="number">left level at</th><th class="number"
-        >lowest at decision</th
-      ><th class="number">to climb</th><th class="number">levelled</th><th></th>
-    </tr>
-  </thead>
-  <tbody>
+<div class="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_340px]">
+  <table class="sheet-table mt-1 text-[13px]">
+    <thead>
+      <tr>
+        <th>over {history.score.values.length} attempts</th><th class="number">first</th><th class="number"
+          >latest</th
+        ><th>course</th><th>trend</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr>
+        <td class="!py-1 font-bold">figure</td>
+        <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
+        <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
+        <td class="!py-1"><ScoreSpark scores={history.score.values} width={110} height={18} /></td>
+        <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {history.score.trend.words}</td>
+      </tr>
+      {#each history.figures as line (line.id)}
+        {@const known = line.values.filter((v) => v !== null)}
+        <tr>
+          <td class="!py-1">{line.name}</td>
+          <td class="number !py-1">{value(line, 0)}</td>
+          <td class="number !py-1">{value(line, -1)}</td>
+          <td class="!py-1"
+            ><ScoreSpark
+              scores={known}
+              width={110}
+              height={18}
+              bounds={[Math.min(0, ...known), Math.max(1e-6, ...known)]}
+            /></td
+          >
+          <td class="!py-1 text-xs"
+            ><span
+              class={line.trend.kind === 'improving'
+                ? 'text-trace'
+                : line.trend.kind === 'slipping'
+                  ? 'text-below'
+                  : 'text-soft'}>{SIGN[line.trend.kind]}</span
+            >
+            {line.trend.words}</td
+          >
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <ol class="text-[13px]">
     {#each attempts as attempt, index (attempt.id)}
-      {@const c = attempt.comparable}
-      {@const isHere = attempt.id === here}
-      <tr class={isHere ? 'font-bold' : ''}>
-        <td class="figure whitespace-nowrap !py-1">
-          {#if isHere}{index + 1} · this one{:else}<a href="/debrief/{attempt.id}"
+      <li class="flex items-center gap-3 border-b border-line py-1 {attempt.id === here ? 'font-bold' : ''}">
+        <span class="figure w-28 shrink-0">
+          {#if attempt.id === here}{index + 1} · this one{:else}<a href="/debrief/{attempt.id}"
               >{index + 1} · {onDay(attempt.finishedAt)}</a
             >{/if}
-        </td>
-        <td class="number !py-1">{attempt.score}</td>
-        <td class="number !py-1">{c.rateShare === null ? '–' : percent(c.rateShare)}</td>
-        <td class="number !py-1">{c.rateRms_fpm === null ? '–' : `${figure(c.rateRms_fpm)} ft/min`}</td>
-        <td class="number !py-1">{c.speedShare === null ? '–' : percent(c.speedShare)}</td>
-        <td class="number !py-1"
-          >{c.descentBegunAt_kt === null ? '–' : `${figure(c.descentBegunAt_kt)} kt`}</td
-        >
-        <td class="number !py-1"
-          >{c.lowestAtDecision_ft === null ? '–' : `${signedFigure(c.lowestAtDecision_ft)} ft`}</td
-        >
-        <td class="number !py-1">{c.toClimb_s === null ? '–' : `${figure(c.toClimb_s, 1)} s`}</td>
-        <td class="number !py-1"
-          >{c.levelOffError_ft === null ? '–' : `${signedFigure(c.levelOffError_ft)} ft`}</td
-        >
-        <td class="text-right !py-1 font-normal">
-          {#if !isHere && onghost}
-            <button
-              class="text-now underline underline-offset-2"
-              aria-pressed={ghostId === attempt.id}
-              onclick={() => onghost(attempt.id)}
-            >
-              {ghostId === attempt.id ? 'hide ghost' : 'ghost'}
-            </button>
-          {/if}
-        </td>
-      </tr>
+        </span>
+        <span class="figure w-8 text-right">{attempt.score}</span>
+        {#if attempt.takenFrom}<span class="text-xs font-normal text-soft">taken over</span>{/if}
+        {#if attempt.pilot !== 'student'}<span class="text-xs font-normal text-soft">demonstration</span>{/if}
+        {#if attempt.id !== here && onghost}
+          <button
+            class="ml-auto min-h-6 font-normal text-now underline underline-offset-2"
+            aria-pressed={ghostId === attempt.id}
+            onclick={() => onghost(attempt.id)}>{ghostId === attempt.id ? 'hide ghost' : 'ghost'}</button
+          >
+        {/if}
+      </li>
     {/each}
-  </tbody>
-</table>
+  </ol>
+</div>

@@ -1,15 +1,17 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
   import { onDestroy, onMount, untrack } from 'svelte';
-  import { aircraftById } from '$core/aircraft/catalogue';
-  import { RATE_AND_SPEED_DESCENT, rateAndSpeedDescent } from '$core/drill/rate-and-speed-descent';
-  import { toleranceProfileById } from '$core/drill/tolerance-profile';
+  import { lessonOf } from '$core/drill/lesson';
+  import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
   import type { FlightChunk } from '$core/flight/recorder';
-  import { clock, figure, heading } from '$core/measure/figure';
-  import { noHabits, type Habits } from '$core/pilot/pilot';
+  import type { InstrumentId } from '$core/instrument/readings';
+  import { clock, heading } from '$core/measure/figure';
+  import { noHabits, type Habits } from '$core/pilot/habits';
   import GamepadSheet from '$lib/controls/GamepadSheet.svelte';
   import { storedSetup } from '$lib/controls/gamepad';
   import { PersonsHands } from '$lib/controls/hands.svelte';
+  import { hush, speak } from '$lib/controls/speech';
   import Panel from '$lib/panel/Panel.svelte';
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
@@ -18,13 +20,17 @@
   import { FlightSession } from '$lib/worker/flight-session.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import type { PageData } from './$types';
+  import CoverSheet from './CoverSheet.svelte';
+  import PhaseRibbon from './PhaseRibbon.svelte';
   import SideColumn from './SideColumn.svelte';
+  import UnfinishedAttempt from './UnfinishedAttempt.svelte';
+  import { flyingKeys } from './keys';
 
   let { data }: { data: PageData } = $props();
-  const { lesson, me } = untrack(() => data);
-  const plan = lesson.plan;
-  const aircraft = aircraftById(plan.aircraft);
-  const drill = rateAndSpeedDescent(plan, toleranceProfileById(plan.toleranceProfile));
+  const { lesson: planned, me } = untrack(() => data);
+  const plan = planned.plan;
+  const lesson = lessonOf(plan);
+  const { aircraft, drill } = lesson;
   const hands = new PersonsHands(aircraft);
 
   let session = $state.raw<FlightSession | null>(null);
@@ -32,8 +38,11 @@
   let attempt = $state.raw<OutboxAttempt | null>(null);
   let simulated = $state(false);
   let gamepadOpen = $state(false);
+  let coverOpen = $state(false);
   let leaving = $state(false);
   let note = $state('');
+  let covered = $state<InstrumentId[]>([...lesson.covered]);
+  let voice = $state(true);
   /** The next attempt is prepared as soon as this one has given its last piece. */
   let restarting = false;
   /** The attempt of an earlier visit that is being closed. */
@@ -42,6 +51,8 @@
   let watchHeld_s = $state(0);
   let animation = 0;
   let lastPicture = 0;
+  let lastPhase = -1;
+  let eyesWereClosed = false;
 
   const RATES = [1, 2, 4, 8];
   const open = $derived(data.open[0] ?? null);
@@ -59,6 +70,8 @@
         ? 'in cloud: nothing outside'
         : 'below the cloud: sea and horizon in sight'
   );
+  const shownHands = $derived(simulated && frame ? frame.hands : hands);
+  const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
 
   onMount(() => {
     outbox = new FlightOutbox(me!.id, (finished) => {
@@ -68,8 +81,10 @@
     // What an earlier visit left unsent goes first.
     void outbox.send();
     hands.gamepad = storedSetup();
-    hands.attitudeHold = plan.attitudeHoldAllowed;
+    hands.assist = plan.assist === 'direct' ? 'direct' : 'attitude-hold';
     prepare(null, []);
+    const from = page.url.searchParams.get('from');
+    if (from) void takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
     const hide = () =>
       document.visibilityState === 'hidden' && session?.state === 'running' && session.run(false);
     document.addEventListener('visibilitychange', hide);
@@ -78,6 +93,7 @@
   });
   onDestroy(() => {
     if (typeof cancelAnimationFrame === 'function') cancelAnimationFrame(animation);
+    hush();
     session?.dispose();
     outbox?.close();
   });
@@ -85,28 +101,40 @@
   function picture(now: number) {
     const dt_s = Math.min(0.1, (now - lastPicture) / 1000);
     lastPicture = now;
+    const seen = session?.frame;
+    if (seen && eyesWereClosed && !seen.eyesClosed && !simulated) hands.takeFrom(seen.hands, seen.readings);
+    eyesWereClosed = seen?.eyesClosed ?? false;
     if (session && !simulated) session.hands(hands.now(dt_s));
     session?.show();
+    if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
+      lastPhase = seen.phaseIndex;
+      const call = drill.phases[lastPhase]!.call;
+      if (call && voice) speak(call);
+    }
     animation = requestAnimationFrame(picture);
   }
 
-  /** Puts the airplane at the start of the drill, or where an unfinished attempt stopped. */
+  /** Puts the airplane at the start of the drill, or where an unfinished attempt stopped, or where another is taken over. */
   function prepare(
     pilot: { habits: Habits; seed: number; kind: 'reference' | 'habits' } | null,
     resume: FlightChunk[],
-    id = freshId()
+    id = freshId(),
+    takenFrom: OutboxAttempt['takenFrom'] = null
   ) {
     session?.dispose();
     simulated = pilot !== null;
     restarting = false;
     watchFrom_s = null;
     watchHeld_s = 0;
+    lastPhase = -1;
+    covered = [...lesson.covered];
     attempt = {
       id,
       accountId: me!.id,
-      lessonId: lesson.id,
+      lessonId: planned.id,
       pilot: pilot ? pilot.kind : me!.teaches ? 'instructor' : 'student',
-      ended: false
+      ended: false,
+      takenFrom
     };
     const mine = attempt;
     const rate = session?.rate ?? 1;
@@ -114,7 +142,9 @@
       onready: (starting, first) => {
         hands.takeFrom(starting, first.readings);
         if (pilot) session?.run(true);
-        if (resume.length > 0) note = `Resumed at ${clock(first.time_s)}. Take hold, then press space.`;
+        if (takenFrom)
+          note = `Taken over at ${clock(first.time_s)}, with everything as it stood. Take hold, then press space.`;
+        else if (resume.length > 0) note = `Resumed at ${clock(first.time_s)}. Take hold, then press space.`;
       },
       onchunk: (chunk) => void outbox?.add(mine, chunk),
       onended: (how) => {
@@ -123,6 +153,8 @@
         if (restarting) prepare(null, []);
       }
     });
+    // What was flown before the take-over belongs to the new attempt, too.
+    if (takenFrom) for (const chunk of resume) void outbox?.add(mine, chunk);
     session.setRate(rate);
   }
 
@@ -132,21 +164,36 @@
   }
 
   function flySimulated(kind: 'reference' | 'habits') {
-    const habits = kind === 'reference' ? noHabits : { startsDownBeforeSlowing: 1, pumpsPitch: 0.8 };
+    const habits =
+      kind === 'reference'
+        ? noHabits
+        : { ...noHabits, startsDownBeforeSlowing: 1, pumpsPitch: 0.8, rollsOutLate: 1, levelsOffLate: 1 };
     prepare({ habits, seed: plan.seed, kind }, []);
+  }
+
+  async function chunksFrom(address: string): Promise<FlightChunk[] | null> {
+    try {
+      const response = await fetch(address);
+      const answer = (await response.json()) as { chunks?: FlightChunk[]; message?: string };
+      if (!response.ok || !answer.chunks)
+        throw new Error(answer.message ?? `the server answered ${response.status}`);
+      return answer.chunks;
+    } catch (error) {
+      note = `The attempt could not be fetched: ${error instanceof Error ? error.message : error}. It is safe; try again.`;
+      return null;
+    }
   }
 
   async function resume() {
     if (!open) return;
-    try {
-      await outbox?.send();
-      const response = await fetch(`/api/attempts/${open.id}/chunks`);
-      if (!response.ok) throw new Error(`the server answered ${response.status}`);
-      const { chunks } = (await response.json()) as { chunks: FlightChunk[] };
-      prepare(null, chunks, open.id);
-    } catch (error) {
-      note = `The attempt could not be fetched: ${error instanceof Error ? error.message : error}. It is safe; try again.`;
-    }
+    await outbox?.send();
+    const chunks = await chunksFrom(`/api/attempts/${open.id}/chunks`);
+    if (chunks) prepare(null, chunks, open.id);
+  }
+
+  async function takeOver(attemptId: string, at_s: number) {
+    const chunks = await chunksFrom(`/api/attempts/${attemptId}/chunks?until=${at_s}`);
+    if (chunks) prepare(null, chunks, freshId(), { attemptId, at_s: chunks.length * 2 });
   }
 
   async function closeOpen() {
@@ -155,7 +202,7 @@
     await outbox?.end({
       id: open.id,
       accountId: me!.id,
-      lessonId: lesson.id,
+      lessonId: planned.id,
       pilot: open.pilot,
       ended: true
     });
@@ -175,14 +222,18 @@
     session?.stop();
   }
 
-  function toggleAssist() {
-    if (!plan.attitudeHoldAllowed) {
-      note = 'This lesson is flown without attitude hold.';
+  function setAssist(level: AssistLevel) {
+    if (!allowsAssist(plan, level) || !frame) {
+      note = 'This lesson is flown without that help.';
       return;
     }
-    hands.attitudeHold = !hands.attitudeHold;
-    if (frame) hands.takeFrom(hands.now(0), frame.readings);
-    session?.assist(hands.attitudeHold);
+    hands.setAssist(level, frame.readings);
+    session?.note('assist', level);
+  }
+
+  function toggleCover(id: InstrumentId) {
+    covered = covered.includes(id) ? covered.filter((other) => other !== id) : [...covered, id];
+    session?.note('cover', `${id} ${covered.includes(id) ? 'covered' : 'uncovered'}`);
   }
 
   function toggleWatch() {
@@ -193,40 +244,26 @@
     }
   }
 
-  function setRate(rate: number) {
-    session?.setRate(rate);
-  }
-
-  const arrow = (key: string, run: () => void) => ({
-    key,
-    shown: '',
-    does: '',
-    run: () => hands.attitudeHold && run()
-  });
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
-    arrow('ArrowUp', () => hands.nudgePitch(1)),
-    arrow('ArrowDown', () => hands.nudgePitch(-1)),
-    arrow('ArrowLeft', () => hands.nudgeBank(-1)),
-    arrow('ArrowRight', () => hands.nudgeBank(1)),
-    { key: 'l', shown: '↑ ↓', does: 'nose up, down; ← → bank; L wings level', run: () => hands.levelWings() },
-    { key: 'w', shown: 'W', does: 'more power', run: () => hands.nudgeThrottle(1) },
-    { key: 's', shown: 'S', does: 'less power', run: () => hands.nudgeThrottle(-1) },
-    { key: 'Shift+W', shown: '⇧W', does: 'full power', run: () => (hands.throttle = 1) },
-    { key: 'Shift+S', shown: '⇧S', does: 'idle', run: () => (hands.throttle = 0) },
-    { key: 'f', shown: 'F', does: 'flaps down a step', run: () => hands.moveFlaps(1) },
-    { key: 'v', shown: 'V', does: 'flaps up a step', run: () => hands.moveFlaps(-1) },
-    { key: 'e', shown: 'E', does: 'trim nose up', run: () => hands.nudgeTrim(1) },
-    { key: 'd', shown: 'D', does: 'trim nose down', run: () => hands.nudgeTrim(-1) },
-    { key: 'a', shown: 'A', does: 'attitude hold on, off', run: toggleAssist },
+    ...flyingKeys(hands),
+    {
+      key: 'a',
+      shown: 'A',
+      does: 'stick, attitude hold, autopilot',
+      run: () => {
+        const next = assistLevels[(assistLevels.indexOf(hands.assist) + 1) % assistLevels.length]!;
+        setAssist(allowsAssist(plan, next) ? next : 'direct');
+      }
+    },
     { key: 'c', shown: 'C', does: 'stopwatch', run: toggleWatch },
-    { key: ',', shown: ', .', does: 'altimeter setting down, up', run: () => hands.turnSubscale(-1) },
-    { key: '.', shown: '', does: '', run: () => hands.turnSubscale(1) },
+    { key: 'k', shown: 'K', does: 'cover instruments', run: () => (coverOpen = true) },
+    { key: 'm', shown: 'M', does: 'the instructor’s voice on, off', run: () => (voice = !voice) },
     ...RATES.map((rate) => ({
       key: String(rate),
       shown: rate === 1 ? '1 2 4 8' : '',
       does: 'times real speed',
-      run: () => setRate(rate)
+      run: () => session?.setRate(rate)
     })),
     { key: 'r', shown: 'R', does: 'begin again', run: () => (leaving = true) }
   ]);
@@ -237,8 +274,6 @@
   function keyUp(event: KeyboardEvent) {
     hands.pressed.delete(event.key);
   }
-  const shownHands = $derived(simulated && frame ? frame.hands : hands);
-  const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
 
   function wordsFor(box: FlightOutbox): string {
     switch (box.status) {
@@ -256,14 +291,14 @@
   }
 </script>
 
-<svelte:head><title>Fly, lesson {lesson.number} · Hanza</title></svelte:head>
+<svelte:head><title>Fly, lesson {planned.number} · Hanza</title></svelte:head>
 <svelte:window onkeydown={keyDown} onkeyup={keyUp} onblur={() => hands.pressed.clear()} />
 
 <header class="flex flex-wrap items-baseline justify-between gap-x-4">
   <div class="flex flex-wrap items-baseline gap-x-3">
-    <h1>{RATE_AND_SPEED_DESCENT.name}</h1>
+    <h1>{drill.name}</h1>
     <p class="text-[13px] text-soft">
-      {lesson.studentName} · lesson {lesson.number} · {aircraft.name} · wind {heading(
+      {planned.studentName} · lesson {planned.number} · {aircraft.name} · wind {heading(
         plan.windFrom_deg
       )}/{plan.windSpeed_kt} kt · {plan.turbulence}
     </p>
@@ -276,27 +311,13 @@
   </p>
 </header>
 
-<div class="mt-2 grid grid-cols-6 border-y border-line text-[13px]" aria-label="Phases">
-  {#each drill.phases as step, index (step.id)}
-    <div
-      class="border-r border-line px-2 py-1 last:border-r-0 {hints && frame && index === frame.phaseIndex
-        ? 'bg-band font-bold'
-        : 'text-soft'}"
-      aria-current={hints && frame && index === frame.phaseIndex ? 'step' : undefined}
-    >
-      {step.name}
-    </div>
-  {/each}
-</div>
-<p class="figure mt-1 min-h-5 text-xs text-soft">
-  {figure(plan.startAltitude_ft)} ft {plan.startSpeed_kt} kt → slow to {plan.targetSpeed_kt} kt, flaps {plan.flaps_deg}°
-  → −{figure(plan.descentRate_fpm)} ft/min on {heading(plan.heading_deg)} → at {figure(
-    plan.decisionAltitude_ft
-  )} ft climb at {plan.climbSpeed_kt} kt → level {figure(plan.levelOffAltitude_ft)} ft
+<PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
+<p class="min-h-6 text-[15px] font-bold text-now" aria-live="assertive">
+  {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
 </p>
 
-<div class="mt-2 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
-  <div class="mx-auto w-full max-w-[812px]">
+<div class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
+  <div class="relative mx-auto w-full max-w-[812px]">
     {#if session?.state === 'failed'}
       <div class="border border-hard p-4" role="alert">
         <h2 class="text-hard">The flight loop stopped</h2>
@@ -305,29 +326,40 @@
       </div>
     {:else if frame}
       <Panel
+        kind={plan.panel}
         readings={frame.readings}
         setting_hPa={shownHands.altimeterSetting_hPa}
-        neverExceed_kt={aircraft.speeds.neverExceed_kt}
+        speeds={aircraft.speeds}
         corridors={hints && phase ? phase.corridors : []}
+        {covered}
+        compass
       />
+      {#if frame.eyesClosed}
+        <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
+          <p class="text-lg font-bold">Eyes closed, head down</p>
+          <p class="mt-1 text-[13px]">
+            The instructor has control. Take over when you hear “you have control”.
+          </p>
+        </div>
+      {/if}
     {:else}
       <p class="p-8 text-soft">Starting the flight loop…</p>
     {/if}
   </div>
 
   <SideColumn
+    {lesson}
     {frame}
     {hands}
-    positions_deg={aircraft.flaps.positions_deg}
     simulatedBy={simulated ? (attempt?.pilot ?? null) : null}
     ended={session?.state === 'ended'}
-    attitudeHoldAllowed={plan.attitudeHoldAllowed}
     {outside}
     {stopwatch_s}
     watchRunning={watchFrom_s !== null}
     onwatch={toggleWatch}
-    onassist={toggleAssist}
+    onassist={setAssist}
     ongamepad={() => (gamepadOpen = true)}
+    oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
   />
 </div>
@@ -356,7 +388,7 @@
         aria-pressed={session?.rate === rate}
         style:background={session?.rate === rate ? 'var(--band)' : ''}
         onclick={(event) => {
-          setRate(rate);
+          session?.setRate(rate);
           // A click leaves the keys to the airplane: the space bar must pause, not press this again.
           if (event.detail > 0) event.currentTarget.blur();
         }}>{rate}×</button
@@ -380,18 +412,15 @@
 {/if}
 
 {#if open && session?.state === 'ready' && attempt?.id !== open.id}
-  <section
-    class="mt-3 flex flex-wrap items-center gap-3 border border-below p-3 text-[13px]"
-    aria-label="Unfinished attempt"
-  >
-    <p>▼ An attempt of {clock(open.samples / 10)} was begun and not finished. Nothing of it is lost.</p>
-    {#if open.pilot === 'student' || open.pilot === 'instructor'}
-      <button class={button.main} onclick={resume}>Resume it</button>
-    {/if}
-    <button class={button.plain} onclick={closeOpen}>Close and grade it</button>
-  </section>
+  <UnfinishedAttempt
+    seconds={open.samples / 10}
+    resumable={open.pilot === 'student' || open.pilot === 'instructor'}
+    onresume={resume}
+    onclose={closeOpen}
+  />
 {/if}
 
+<CoverSheet bind:open={coverOpen} planned={lesson.covered} {covered} ontoggle={toggleCover} />
 <GamepadSheet bind:open={gamepadOpen} bind:setup={hands.gamepad} />
 <Sheet
   bind:open={leaving}

@@ -1,10 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { aircraftById } from '$core/aircraft/catalogue';
   import { briefingFor } from '$core/drill/briefing';
-  import { RATE_AND_SPEED_DESCENT } from '$core/drill/rate-and-speed-descent';
-  import { toleranceProfileById } from '$core/drill/tolerance-profile';
-  import { trainingAreaById } from '$core/earth/training-area';
+  import { lessonOf } from '$core/drill/lesson';
   import { figure, heading } from '$core/measure/figure';
   import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
@@ -14,11 +11,10 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const lesson = $derived(data.lesson);
-  const plan = $derived(lesson.plan);
-  const briefing = $derived(
-    briefingFor(plan, aircraftById(plan.aircraft), toleranceProfileById(plan.toleranceProfile))
-  );
+  const planned = $derived(data.lesson);
+  const plan = $derived(planned.plan);
+  const lesson = $derived(lessonOf(plan));
+  const briefing = $derived(briefingFor(lesson));
 
   useShortcuts([
     { key: 'f', shown: 'F', does: 'fly this lesson', run: () => goto(`/fly/${data.lesson.id}`) },
@@ -26,44 +22,53 @@
   ]);
 </script>
 
-<svelte:head><title>Brief, lesson {lesson.number} · Hanza</title></svelte:head>
+<svelte:head><title>Brief, lesson {planned.number} · Hanza</title></svelte:head>
 
 <article class="max-w-3xl">
   <header class="flex items-start justify-between gap-4">
     <div>
-      <h1>{RATE_AND_SPEED_DESCENT.name}</h1>
+      <h1>{lesson.drill.name}</h1>
       <p class="text-soft">
-        {lesson.studentName} · lesson {lesson.number} · {aircraftById(plan.aircraft).name} · planned by {lesson.plannedBy},
-        {onDayOfYear(lesson.createdAt)}
+        {planned.studentName} · lesson {planned.number} · {lesson.aircraft.name} · planned by {planned.plannedBy},
+        {onDayOfYear(planned.createdAt)}
       </p>
     </div>
     <div class="no-print flex gap-2">
       <button class={button.plain} onclick={() => window.print()}>Print</button>
-      <a class={button.main} href="/fly/{lesson.id}">Fly it</a>
+      <a class={button.main} href="/fly/{planned.id}">Fly it</a>
     </div>
   </header>
   <dl
-    class="my-4 grid grid-cols-2 gap-x-8 gap-y-1 border-y border-line py-2 text-[13px] sm:grid-cols-4 [&_dd]:font-mono [&_dt]:text-xs [&_dt]:text-soft"
+    class="my-3 grid grid-cols-2 gap-x-8 gap-y-1 border-y border-line py-2 text-[13px] sm:grid-cols-4 [&_dd]:font-mono [&_dt]:text-xs [&_dt]:text-soft"
   >
     <div>
       <dt>Where</dt>
-      <dd>{trainingAreaById(plan.area).name}</dd>
+      <dd>{lesson.area.name}</dd>
     </div>
     <div>
-      <dt>Heading throughout</dt>
-      <dd>{heading(plan.heading_deg)}</dd>
+      <dt>Begin</dt>
+      <dd>{figure(plan.startAltitude_ft)} ft, {plan.startSpeed_kt} kt, {heading(plan.heading_deg)}</dd>
     </div>
     <div>
       <dt>Wind</dt>
-      <dd>{heading(plan.windFrom_deg)} / {plan.windSpeed_kt} kt, {plan.turbulence}</dd>
+      <dd>
+        {#if plan.windLayers.length > 0}{plan.windLayers
+            .map((l) => `${figure(l.altitude_ft)}: ${heading(l.from_deg)}/${l.speed_kt}`)
+            .join(', ')}{:else}{heading(plan.windFrom_deg)} / {plan.windSpeed_kt} kt{/if}, {plan.turbulence}{plan.gust_kt >
+        0
+          ? `, gusts ${plan.gust_kt} kt`
+          : ''}
+      </dd>
     </div>
     <div>
-      <dt>Altimeter</dt>
+      <dt>Altimeter, temperature</dt>
       <dd>
         {plan.altimeterSetting_hPa} hPa · {figure(
           plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY,
           2
-        )} inHg
+        )} inHg{plan.temperatureOffset_K === 0
+          ? ''
+          : ` · ${Math.abs(plan.temperatureOffset_K)}° ${plan.temperatureOffset_K > 0 ? 'warm' : 'cold'}`}
       </dd>
     </div>
     <div>
@@ -73,17 +78,21 @@
       </dd>
     </div>
     <div>
+      <dt>Panel</dt>
+      <dd>{plan.panel === 'dials' ? 'round dials' : 'tapes'}</dd>
+    </div>
+    <div>
       <dt>Corridors</dt>
       <dd>{plan.corridors === 'hints' ? 'shown (hints)' : 'hidden (test)'}</dd>
     </div>
     <div>
-      <dt>Attitude hold</dt>
-      <dd>{plan.attitudeHoldAllowed ? 'allowed' : 'not allowed'}</dd>
+      <dt>Help</dt>
+      <dd>{plan.assist === 'direct' ? 'none' : plan.assist.replace('-', ' ')}</dd>
     </div>
   </dl>
   {#if 'kind' in briefing}
     <p class="text-hard">{briefing.explanation}</p>
   {:else}
-    <BriefSheet {plan} {briefing} />
+    <BriefSheet {lesson} {briefing} phases />
   {/if}
 </article>

@@ -1,11 +1,13 @@
 import { error } from '@sveltejs/kit';
 import { chooseStudent } from '$lib/chosen-student';
+import { historyOf, leansOf } from '$core/grade/history';
 import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { progressToward } from '$core/record/progress';
 import { idFrom, identityFrom } from '$lib/server/answers';
-import { listAttempts } from '$lib/server/debrief';
+import { historyAttempts, listAttempts } from '$lib/server/debrief';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';
+import { drillNames } from '$lib/server/school-library';
 import { studentById } from '$lib/server/students';
 import type { PageServerLoad } from './$types';
 
@@ -14,11 +16,15 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
   const student = await studentById(identity, idFrom(params.student));
   if (!student) error(404, 'There is no such student.');
   chooseStudent(cookies, url, student.id);
-  const [lessons, attempts, log] = await Promise.all([
+  const [lessons, attempts, log, flights, names] = await Promise.all([
     lessonsOf(identity, student.id),
     listAttempts(identity, { studentId: student.id }),
-    logOf(identity, student.id)
+    logOf(identity, student.id),
+    historyAttempts(identity, student.id),
+    drillNames(identity)
   ]);
+  const completed = flights.filter((flight) => flight.comparable.completed);
+  const drills = [...new Set(completed.map((flight) => flight.drill))];
   const today = new Date().toISOString().slice(0, 10);
   return {
     student,
@@ -27,6 +33,12 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
     lessons,
     attempts: attempts.slice(0, 12),
     progress: progressToward(instrumentRatingAirplane, log, today),
+    names,
+    trends: drills.map((drill) => ({
+      drill,
+      score: historyOf(completed.filter((flight) => flight.drill === drill)).score
+    })),
+    leans: leansOf(completed.map((flight) => flight.comparable)),
     unsigned: log.filter((entry) => entry.kind === 'training' && !entry.signed && !entry.correctedBy).length
   };
 };

@@ -1,9 +1,11 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { figure, heading } from '$core/measure/figure';
+  import { percent } from '$core/measure/figure';
+  import { quantityWords } from '$core/grade/quantity-words';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
   import RequirementBar from '$lib/draw/RequirementBar.svelte';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
+  import { drillName, planWords } from '$lib/draw/plan-words';
   import { onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -65,10 +67,9 @@
                   <a href="/plan/{lesson.id}" class="font-bold text-ink">Lesson {lesson.number}</a>
                   <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>
                 </td>
-                <td class="figure text-xs whitespace-nowrap">
-                  {figure(lesson.plan.descentRate_fpm)} ft/min at {lesson.plan.targetSpeed_kt} kt on {heading(
-                    lesson.plan.heading_deg
-                  )}<br />to {figure(lesson.plan.decisionAltitude_ft)} ft · {lesson.plan.corridors}
+                <td>
+                  {drillName(lesson.plan)}
+                  <div class="figure text-xs whitespace-nowrap text-soft">{planWords(lesson.plan)}</div>
                 </td>
                 <td class="number">{lesson.attempts}</td>
                 <td>
@@ -95,7 +96,9 @@
           {#each data.attempts as attempt (attempt.id)}
             <li class="flex items-center gap-4 border-b border-line py-1.5 text-[13px]">
               <a href="/debrief/{attempt.id}" class="figure w-16 shrink-0">{onDay(attempt.finishedAt)}</a>
-              <span class="w-20 shrink-0 text-soft">lesson {attempt.lessonNumber}</span>
+              <span class="w-44 shrink-0 truncate text-soft"
+                >{data.names[attempt.drill] ?? attempt.drill}</span
+              >
               <span class="figure w-8 text-right">{attempt.score}</span>
               <Verdict verdict={attempt.verdict} />
               {#if attempt.pilot !== 'student'}<span class="text-xs text-soft">demonstration</span>{/if}
@@ -108,6 +111,28 @@
   </div>
 
   <section>
+    {#if data.trends.length > 0}
+      <h2>Course of the drills</h2>
+      <ul class="mt-1 mb-6">
+        {#each data.trends as { drill, score } (drill)}
+          <li class="border-b border-line py-1.5 text-[13px]">
+            <div class="flex items-center justify-between gap-2">
+              <span class="truncate">{data.names[drill] ?? drill}</span>
+              <ScoreSpark scores={score.values} width={110} height={20} />
+            </div>
+            <p class="text-xs text-soft">{score.trend.words}</p>
+          </li>
+        {/each}
+        {#each data.leans as { channel, lean } (channel)}
+          {@const words = quantityWords[channel]}
+          <li class="py-1.5 text-[13px] text-below">
+            ▼ {words.name} lies {words[lean.side]} in {lean.flights} of {lean.of} flights, {percent(
+              Math.abs(lean.share)
+            )} of its tolerance on average: a lean, not chance.
+          </li>
+        {/each}
+      </ul>
+    {/if}
     <h2>Toward the instrument rating</h2>
     <p class="mb-3 text-xs text-soft">14 CFR 61.65(d). Check the current edition and your authority.</p>
     <div class="grid gap-3">

@@ -8,7 +8,21 @@ import type { RequestHandler } from './$types';
 const Opening = Type.Object(
   {
     lessonId: Type.String({ format: 'uuid', accepted: 'the id of a lesson' }),
-    pilot: Type.Unsafe<PilotKind>(Type.String({ enum: [...pilots], accepted: `one of ${pilots.join(', ')}` }))
+    pilot: Type.Unsafe<PilotKind>(
+      Type.String({ enum: [...pilots], accepted: `one of ${pilots.join(', ')}` })
+    ),
+    takenFrom: Type.Optional(
+      Type.Union([
+        Type.Null(),
+        Type.Object(
+          {
+            attemptId: Type.String({ format: 'uuid', accepted: 'the id of an attempt' }),
+            at_s: Type.Number({ minimum: 0, maximum: 36000, accepted: 'a moment of it, s' })
+          },
+          { additionalProperties: false }
+        )
+      ])
+    )
   },
   { additionalProperties: false }
 );
@@ -16,7 +30,7 @@ const Opening = Type.Object(
 export const PUT: RequestHandler = ({ locals, params, request }) =>
   answer(async () => {
     const identity = identityFrom(locals);
-    const { lessonId, pilot } = parse(Opening, await bodyOf(request), 'attempt');
+    const { lessonId, pilot, takenFrom = null } = parse(Opening, await bodyOf(request), 'attempt');
     // Who flies is who is signed in: an instructor's own hands are never put down as the student's.
     const flownBy =
       pilot === 'student' && teaches(identity)
@@ -24,5 +38,5 @@ export const PUT: RequestHandler = ({ locals, params, request }) =>
         : pilot === 'instructor' && !teaches(identity)
           ? 'student'
           : pilot;
-    return openAttempt(identity, { id: idFrom(params.attempt), lessonId, pilot: flownBy });
+    return openAttempt(identity, { id: idFrom(params.attempt), lessonId, pilot: flownBy, takenFrom });
   });

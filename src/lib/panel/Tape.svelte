@@ -1,0 +1,115 @@
+<script lang="ts">
+  import { marksAround, minorMarks, tapeShift, type TapeScale } from './tape';
+
+  /** A ruler moving past a fixed line, with the figure in a box at the line and a bracket for where it will be. */
+  let {
+    name,
+    value,
+    shown,
+    unit,
+    scale,
+    width = 84,
+    side,
+    trend = 0,
+    corridor = null,
+    limit = null,
+    label = (at: number) => String(at),
+    setting = ''
+  }: {
+    name: string;
+    value: number;
+    shown: string;
+    unit: string;
+    scale: TapeScale;
+    width?: number;
+    /** On which side of the panel it stands: the numbers are turned toward the middle. */
+    side: 'left' | 'right';
+    /** What the value will have changed by, in the scale's own unit. */
+    trend?: number;
+    corridor?: { low: number; high: number } | null;
+    limit?: number | null;
+    label?: (at: number) => string;
+    setting?: string;
+  } = $props();
+  const uid = $props.id();
+  // Neither scale nor side changes while the panel is shown.
+  // svelte-ignore state_referenced_locally
+  const inner = side === 'left' ? width : 0;
+  // svelte-ignore state_referenced_locally
+  const outward = side === 'left' ? -1 : 1;
+  // svelte-ignore state_referenced_locally
+  const ticks = minorMarks(scale, inner, outward * 7);
+  const middle = $derived(Math.round(value / scale.major) * scale.major);
+  const shift = $derived(tapeShift(value, scale));
+  const y = (at: number) => -(at - middle) * scale.pixels;
+  const held = (pixels: number) => Math.max(-scale.half, Math.min(scale.half, pixels));
+</script>
+
+<g role="img" aria-label="{name} {shown} {unit}">
+  <clipPath id={uid}><rect y={-scale.half} {width} height={2 * scale.half} /></clipPath>
+  <rect y={-scale.half} {width} height={2 * scale.half} fill="var(--paper)" stroke="var(--line)" />
+  <g clip-path="url(#{uid})">
+    <g transform="translate(0 {shift})">
+      {#if corridor}
+        <rect
+          x={inner - (side === 'left' ? 12 : 0)}
+          y={y(corridor.high)}
+          width="12"
+          height={Math.max(1, y(corridor.low) - y(corridor.high))}
+          fill="var(--band)"
+          stroke="var(--band-edge)"
+        />
+      {/if}
+      <path d={ticks} stroke="var(--soft)" />
+      {#each marksAround(value, scale) as at (at)}
+        <path d="M{inner} {y(at)}h{outward * 14}" stroke="var(--ink)" stroke-width="1.6" />
+        {#if at >= 0}
+          <text
+            x={inner + outward * 19}
+            y={y(at) + 5}
+            text-anchor={side === 'left' ? 'end' : 'start'}
+            font-size="14"
+            fill="var(--ink)"
+            class="figure">{label(at)}</text
+          >
+        {/if}
+      {/each}
+      {#if limit !== null}
+        <path d="M{inner} {y(limit)}h{outward * 40}" stroke="var(--hard)" stroke-width="3.5" />
+      {/if}
+    </g>
+    {#if Math.abs(trend * scale.pixels) > 2}
+      <path
+        d="M{inner + outward * 4} 0V{held(-trend * scale.pixels)}h{outward * 7}"
+        fill="none"
+        stroke="var(--now)"
+        stroke-width="3"
+      />
+    {/if}
+  </g>
+  <path
+    d={side === 'left'
+      ? `M0 -17H${width - 12}L${width} 0L${width - 12} 17H0Z`
+      : `M${width} -17H12L0 0L12 17H${width}Z`}
+    fill="var(--sheet)"
+    stroke="var(--ink)"
+    stroke-width="1.4"
+  />
+  <text
+    x={side === 'left' ? width - 18 : width - 6}
+    y="7"
+    text-anchor="end"
+    font-size="20"
+    fill="var(--ink)"
+    class="figure">{shown}</text
+  >
+  <text x={width / 2} y={scale.half + 16} text-anchor="middle" font-size="11" fill="var(--soft)">{unit}</text>
+  {#if setting}<text
+      x={width / 2}
+      y={-scale.half - 7}
+      text-anchor="middle"
+      font-size="12"
+      fill="var(--soft)"
+      class="figure">{setting}</text
+    >{/if}
+</g>

@@ -1,0 +1,140 @@
+import type { Knex } from 'knex';
+import { aircraftCatalogue } from '../core/aircraft/catalogue';
+import { drillCatalogue } from '../core/drill/catalogue/catalogue';
+import { composeDrill } from '../core/drill/compose-drill';
+import { mustEnd } from '../core/drill/drill-check';
+import { DrillFile } from '../core/drill/drill-file';
+import { sensiblePlan } from '../core/drill/sensible-plan';
+import {
+  InheritingProfile,
+  resolvedProfile,
+  toleranceProfileById,
+  toleranceProfiles,
+  type ToleranceProfile
+} from '../core/drill/tolerance-profile';
+import { trainingAreas } from '../core/earth/training-area';
+import { Rejection } from '../core/measure/rejection';
+import { parse } from '../core/measure/validation';
+import { as } from './database';
+import type { Identity } from './identity';
+
+const MOST = 200;
+
+/** Something a school keeps under a key of its own. */
+export interface Kept<T> {
+  body: T;
+  changedBy: string;
+  changedAt: string;
+}
+
+type Shelf = 'school_drill' | 'school_profile';
+
+async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept<T>[]> {
+  return as(identity, async (db) => {
+    const rows = await db(`${shelf} as s`)
+      .join('account as a', 'a.id', 's.changed_by')
+      .select('s.body', 's.changed_at', 'a.name')
+      .where('s.school_id', identity.schoolId)
+      .whereNull('s.removed_at')
+      .orderBy('s.key')
+      .limit(MOST);
+    return rows.map((row) => ({
+      body: row.body,
+      changedBy: row.name,
+      changedAt: row.changed_at.toISOString()
+    }));
+  });
+}
+
+async function put(
+  db: Knex.Transaction,
+  identity: Identity,
+  shelf: Shelf,
+  key: string,
+  body: unknown
+): Promise<void> {
+  await db(shelf)
+    .insert({
+      school_id: identity.schoolId,
+      key,
+      body: JSON.stringify(body),
+      changed_by: identity.accountId
+    })
+    .onConflict(['school_id', 'key'])
+    .merge({
+      body: JSON.stringify(body),
+      changed_by: identity.accountId,
+      changed_at: new Date(),
+      removed_at: null
+    });
+}
+
+/** Takes something off its shelf, or puts it back; lessons planned with it keep it either way. */
+export async function setRemoved(
+  identity: Identity,
+  shelf: Shelf,
+  key: string,
+  removed: boolean
+): Promise<void> {
+  await as(identity, (db) =>
+    db(shelf)
+      .where({ school_id: identity.schoolId, key })
+      .update({ removed_at: removed ? new Date() : null, changed_by: identity.accountId })
+  );
+}
+
+export function schoolDrills(identity: Identity): Promise<Kept<DrillFile>[]> {
+  return shelfOf<DrillFile>(identity, 'school_drill');
+}
+
+/**
+ * Holds a drill against its schema and flies it on paper in the first airplane.
+ * @throws Rejection at the place that does not fit
+ */
+export function checkedDrill(asked: unknown): DrillFile {
+  const file = parse(DrillFile, asked, 'drill');
+  const aircraft = aircraftCatalogue[0]!;
+  const area = trainingAreas[0]!;
+  const plan = { ...sensiblePlan(aircraft, area, file.id), ownDrill: file };
+  const drill = composeDrill(file, plan, aircraft, area, toleranceProfileById(plan.toleranceProfile));
+  mustEnd(drill, plan.startAltitude_ft);
+  return file;
+}
+
+/** @throws Rejection where the drill does not fit, or its id is that of a drill that ships with Hanza */
+export async function keepDrill(identity: Identity, asked: unknown): Promise<DrillFile> {
+  const file = checkedDrill(asked);
+  if (drillCatalogue.some((shipped) => shipped.id === file.id))
+    throw new Rejection('id', file.id, 'an id no shipped drill has');
+  await as(identity, (db) => put(db, identity, 'school_drill', file.id, file));
+  return file;
+}
+
+export function schoolProfiles(identity: Identity): Promise<Kept<InheritingProfile>[]> {
+  return shelfOf<InheritingProfile>(identity, 'school_profile');
+}
+
+/** Every profile a lesson can be planned with: the shipped ones, then the school's with what they inherit filled in. */
+export async function usableProfiles(identity: Identity): Promise<ToleranceProfile[]> {
+  const own = (await schoolProfiles(identity)).map(({ body }) => body);
+  return [...toleranceProfiles, ...own.map((profile) => resolvedProfile(profile, own))];
+}
+
+/** @throws Rejection where the profile does not fit, inherits from itself, or its id is a shipped one's */
+export async function keepProfile(identity: Identity, asked: unknown): Promise<InheritingProfile> {
+  const profile = parse(InheritingProfile, asked, 'profile');
+  if (toleranceProfiles.some((shipped) => shipped.id === profile.id))
+    throw new Rejection('id', profile.id, 'an id no shipped profile has');
+  const others = (await schoolProfiles(identity)).map(({ body }) => body).filter((p) => p.id !== profile.id);
+  const all = [...others, profile];
+  // One that inherits from this one must still lead somewhere, too.
+  for (const each of all) resolvedProfile(each, all);
+  await as(identity, (db) => put(db, identity, 'school_profile', profile.id, profile));
+  return profile;
+}
+
+/** Names of every drill, shipped and the school's own, by id. */
+export async function drillNames(identity: Identity): Promise<Record<string, string>> {
+  const own = (await schoolDrills(identity)).map(({ body }) => body);
+  return Object.fromEntries([...drillCatalogue, ...own].map((drill) => [drill.id, drill.name]));
+}

@@ -1,0 +1,79 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { verdicts, type Verdict } from '$core/grade/corridor-measure';
+  import { button } from '$lib/ui/button';
+  import Field from '$lib/ui/Field.svelte';
+  import { input } from '$lib/ui/input';
+  import Sheet from '$lib/ui/Sheet.svelte';
+
+  /** What an instructor adds beside the computed grade: a verdict of their own, or a note. */
+  let {
+    overriding = $bindable(false),
+    noting = $bindable(false),
+    standing,
+    computed,
+    freshIds,
+    problem
+  }: {
+    overriding?: boolean;
+    noting?: boolean;
+    standing: Verdict;
+    computed: Verdict;
+    freshIds: { override: string; note: string };
+    problem: (field: string) => string | null;
+  } = $props();
+</script>
+
+<Sheet
+  bind:open={overriding}
+  title="Override the verdict"
+  description="The computed verdict is kept beside yours: {computed}."
+>
+  <form
+    method="POST"
+    action="?/override"
+    use:enhance={() =>
+      async ({ update, result }) => {
+        await update();
+        if (result.type === 'success') overriding = false;
+      }}
+    class="grid gap-3"
+  >
+    <input type="hidden" name="id" value={freshIds.override} />
+    <Field label="Verdict" name="verdict" problem={problem('verdict')}>
+      <select id="verdict" name="verdict" class={input} value={standing}>
+        {#each verdicts as verdict (verdict)}<option>{verdict}</option>{/each}
+      </select>
+    </Field>
+    <Field label="Reason" name="reason" problem={problem('reason')}>
+      <textarea id="reason" name="reason" rows="3" class={input} required minlength="3" maxlength="1000"
+      ></textarea>
+    </Field>
+    <div class="flex justify-end gap-2">
+      <button type="button" class={button.plain} onclick={() => (overriding = false)}>Cancel</button>
+      <button class={button.main}>Override</button>
+    </div>
+  </form>
+</Sheet>
+
+<Sheet bind:open={noting} title="Instructor’s note">
+  <form
+    method="POST"
+    action="?/note"
+    use:enhance={() =>
+      async ({ update, result }) => {
+        await update();
+        if (result.type === 'success') noting = false;
+      }}
+    class="grid gap-3"
+  >
+    <input type="hidden" name="id" value={freshIds.note} />
+    <Field label="What you would say" name="body" problem={problem('body')}>
+      <textarea id="body" name="body" rows="5" class={input} required maxlength="4000"></textarea>
+    </Field>
+    <div class="flex justify-end gap-2">
+      <button type="button" class={button.plain} onclick={() => (noting = false)}>Cancel</button>
+      <button class={button.main}>Keep it</button>
+    </div>
+  </form>
+</Sheet>

@@ -1,0 +1,86 @@
+<script lang="ts">
+  import type { Drill } from '$core/drill/drill';
+  import type { PhaseSpan } from '$core/drill/phase-tracker';
+  import { clock } from '$core/measure/figure';
+  import CorridorStrip from '$lib/draw/CorridorStrip.svelte';
+  import type { Strip } from '$lib/draw/strip';
+  import { linearScale } from '$lib/draw/trace-path';
+
+  /** The strips of a flight under each other on one time base, with the drill's phases over them. */
+  let {
+    drill,
+    phases,
+    strips,
+    total_s,
+    width,
+    cursor_s = $bindable(),
+    ghostValues,
+    marked_s = null,
+    onseek
+  }: {
+    drill: Drill;
+    phases: readonly PhaseSpan[];
+    strips: readonly Strip[];
+    total_s: number;
+    width: number;
+    cursor_s: number;
+    ghostValues: (strip: Strip) => ArrayLike<number> | null;
+    /** Where another attempt was taken over from. */
+    marked_s?: number | null;
+    onseek: () => void;
+  } = $props();
+
+  const x = $derived(linearScale([0, total_s], [144, width - 76]));
+  const tick_s = $derived(total_s > 900 ? 300 : total_s > 300 ? 60 : 30);
+</script>
+
+<svg {width} height="18" class="block" aria-hidden="true">
+  {#each phases as span (span.phaseId)}
+    {@const from = x(span.start_s)}
+    {@const to = x(span.end_s)}
+    {@const name = drill.phases.find((p) => p.id === span.phaseId)?.name.toLowerCase() ?? ''}
+    <rect x={from} width={Math.max(1, to - from - 1)} height="16" fill="var(--phase)" />
+    {#if to - from > name.length * 6.2 + 6}
+      <text x={from + 5} y="12" font-size="11" fill="var(--ink)">{name}</text>
+    {/if}
+  {/each}
+  {#if marked_s !== null}<path d="M{x(marked_s) - 5} 0h10l-5 9Z" fill="var(--now)" />{/if}
+</svg>
+{#each strips as strip (strip.id)}
+  <CorridorStrip
+    {strip}
+    duration_s={total_s}
+    {width}
+    height={strip.height}
+    {cursor_s}
+    ghost={ghostValues(strip)}
+    onseek={(time_s) => {
+      cursor_s = time_s;
+      onseek();
+    }}
+  />
+{/each}
+<svg {width} height="20" class="block" aria-hidden="true">
+  {#each Array.from({ length: Math.floor(total_s / tick_s) + 1 }, (_, i) => i * tick_s) as at (at)}
+    {#if Math.abs(x(at) - x(cursor_s)) > 40}
+      <text x={x(at)} y="14" font-size="12" text-anchor="middle" fill="var(--soft)" class="figure"
+        >{clock(at)}</text
+      >
+    {/if}
+  {/each}
+  <text x={x(cursor_s)} y="14" font-size="12" text-anchor="middle" fill="var(--now)" class="figure"
+    >{clock(cursor_s)}</text
+  >
+</svg>
+<label class="sr-only" for="moment">Moment of the flight</label>
+<input
+  id="moment"
+  type="range"
+  min="0"
+  max={total_s}
+  step="0.1"
+  bind:value={cursor_s}
+  aria-valuetext={clock(cursor_s)}
+  class="ml-[144px] block h-4 accent-(--now)"
+  style:width="{Math.max(50, width - 220)}px"
+/>

@@ -1,0 +1,36 @@
+<script lang="ts">
+  import type { Drill } from '$core/drill/drill';
+  import { goalWords } from '$lib/draw/goal-words';
+
+  /** The phases of the drill: which one is on, and what it asks for. Long drills show the phases around it. */
+  let {
+    drill,
+    index,
+    hints,
+    retractable
+  }: { drill: Drill; index: number | null; hints: boolean; retractable: boolean } = $props();
+
+  const SHOWN = 8;
+  const first = $derived(Math.max(0, Math.min(drill.phases.length - SHOWN, (hints ? (index ?? 0) : 0) - 2)));
+  const shown = $derived(drill.phases.slice(first, first + SHOWN));
+  const phase = $derived(drill.phases[index ?? 0]!);
+</script>
+
+<div
+  class="mt-2 grid border-y border-line text-[13px]"
+  style:grid-template-columns="repeat({shown.length}, minmax(0, 1fr))"
+  aria-label="Phases"
+>
+  {#each shown as step (step.id)}
+    {@const on = hints && index !== null && step.id === phase.id}
+    <div
+      class="truncate border-r border-line px-2 py-1 last:border-r-0 {on ? 'bg-band font-bold' : 'text-soft'}"
+      aria-current={on ? 'step' : undefined}
+    >
+      {step.name}
+    </div>
+  {/each}
+</div>
+<p class="figure mt-1 min-h-5 text-xs text-soft">
+  {#if hints}{goalWords(phase, retractable)}{:else}{drill.phases.length} phases, as briefed{/if}
+</p>
