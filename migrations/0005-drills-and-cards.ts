@@ -19,7 +19,7 @@ export async function up(knex: Knex): Promise<void> {
         'windLayers', '[]'::jsonb, 'gust_kt', 0, 'temperatureOffset_K', 0, 'fuelShare', 1, 'panel', 'dials',
         'covered', '[]'::jsonb, 'faults', '[]'::jsonb,
         'assist', CASE WHEN plan->>'attitudeHoldAllowed' = 'true' THEN 'attitude-hold' ELSE 'direct' END)
-    WHERE NOT plan ? 'figures';
+    WHERE plan->'figures' IS NULL;
 
     ALTER TABLE attempt ADD COLUMN drill text NOT NULL DEFAULT 'rate-and-speed-descent' CHECK (length(drill) <= 60);
     ALTER TABLE attempt ALTER COLUMN drill DROP DEFAULT;

@@ -13,8 +13,7 @@
     const line = [{ t: 0, altitude, id: '' }];
     for (const phase of drill.phases) {
       time += phase.expected_s;
-      const { vertical } = phase.goal;
-      altitude = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+      altitude = phase.ends_ft;
       line.push({ t: time, altitude, id: phase.id });
     }
     return line;

@@ -53,7 +53,7 @@
     />
   </g>
   <path d="M0 -3V12" stroke="var(--now)" stroke-width="3" />
-  <rect x="-32" y="-28" width="64" height="25" fill="var(--sheet)" stroke="var(--ink)" stroke-width="1.4" />
+  <rect x="-32" y="-29" width="64" height="25" rx="3" fill="var(--sheet)" stroke="var(--strong-line)" />
   <text y="-9" text-anchor="middle" font-size="19" fill="var(--ink)" class="figure"
     >{heading(heading_deg)}</text
   >

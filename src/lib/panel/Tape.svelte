@@ -87,16 +87,18 @@
       />
     {/if}
   </g>
-  <path
-    d={side === 'left'
-      ? `M0 -17H${width - 12}L${width} 0L${width - 12} 17H0Z`
-      : `M${width} -17H12L0 0L12 17H${width}Z`}
+  <rect
+    x={side === 'left' ? 2 : 14}
+    y="-15"
+    width={width - 16}
+    height="30"
+    rx="3"
     fill="var(--sheet)"
-    stroke="var(--ink)"
-    stroke-width="1.4"
+    stroke="var(--strong-line)"
   />
+  <path d="M{inner + outward * 1} 0h{outward * 13}" stroke="var(--now)" stroke-width="5" />
   <text
-    x={side === 'left' ? width - 18 : width - 6}
+    x={side === 'left' ? width - 20 : width - 8}
     y="7"
     text-anchor="end"
     font-size="20"

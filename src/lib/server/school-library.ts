@@ -138,3 +138,14 @@ export async function drillNames(identity: Identity): Promise<Record<string, str
   const own = (await schoolDrills(identity)).map(({ body }) => body);
   return Object.fromEntries([...drillCatalogue, ...own].map((drill) => [drill.id, drill.name]));
 }
+
+/** A drill by its id, shipped or the school's own; null when there is none. */
+export async function drillOfShelf(
+  identity: Identity,
+  id: string
+): Promise<{ file: DrillFile; own: boolean } | null> {
+  const shipped = drillCatalogue.find((drill) => drill.id === id);
+  if (shipped) return { file: shipped, own: false };
+  const own = (await schoolDrills(identity)).find(({ body }) => body.id === id);
+  return own ? { file: own.body, own: true } : null;
+}

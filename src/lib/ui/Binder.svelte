@@ -22,10 +22,18 @@
     { href: '/debrief', name: 'Debrief' },
     { href: '/record', name: 'Record' }
   ]);
-  const reference = [{ href: '/hangar', name: 'Hangar' }];
+  const reference = $derived([
+    ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
+    { href: '/hangar', name: 'Hangar' }
+  ]);
 
-  const isCurrent = (href: string) =>
-    page.url.pathname === href || page.url.pathname.startsWith(`/${href.split('/')[1]}/`);
+  const isCurrent = (href: string) => {
+    const { pathname } = page.url;
+    if (href === '/plan') return pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills');
+    return (
+      pathname === href || pathname.startsWith(href.startsWith('/plan/') ? href : `/${href.split('/')[1]}/`)
+    );
+  };
 
   async function switchTheme() {
     const next = theme === 'night' ? 'paper' : 'night';

@@ -11,7 +11,9 @@
     ...(teaches
       ? [
           { name: 'Students', href: '/students' },
-          { name: 'Plan a lesson', href: '/plan' }
+          { name: 'Plan a lesson', href: '/plan' },
+          { name: 'Drills: see, change, exchange', href: '/plan/drills' },
+          { name: 'Tolerances', href: '/plan/profiles' }
         ]
       : []),
     ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),

@@ -65,8 +65,8 @@
           >
           <td><Verdict verdict={attempt.verdict} /></td>
           <td class="number">{attempt.score}</td>
-          <td class="figure text-xs whitespace-nowrap">{held(c)}</td>
-          <td class="figure text-xs whitespace-nowrap text-soft">{others(c)}</td>
+          <td class="figure text-xs">{held(c)}</td>
+          <td class="figure text-xs text-soft">{others(c)}</td>
         </tr>
       {/each}
     </tbody>

@@ -66,7 +66,7 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
   const verticals: VerticalBrief[] = [];
   for (const { phase, line } of settings) {
     const { vertical, lateral } = phase.goal;
-    if (vertical.kind !== 'level') {
+    if (vertical.kind !== 'level' && Math.abs(phase.ends_ft - altitude_ft) > 1) {
       const time_s = Math.abs((vertical.to_ft - altitude_ft) / line.verticalSpeed_fpm) * 60;
       const over = groundTrack(heading_deg, tasOf(phase), wind).groundspeed_kt;
       verticals.push({
@@ -78,7 +78,7 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
         pathAngle_deg: -descentAngle(-line.verticalSpeed_fpm, over)
       });
     }
-    altitude_ft = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+    altitude_ft = phase.ends_ft;
     heading_deg = lateral.kind === 'heading' ? lateral.heading_deg : (lateral.to_deg ?? heading_deg);
   }
   return {

@@ -13,6 +13,8 @@ import type { ToleranceProfile } from './tolerance-profile';
 export const STANDARD_RATE_DEGPS = 3;
 /** How long a phase lasts that says neither how long nor what is to be reached. */
 const PLAIN_PHASE_S = 60;
+/** How long it takes to begin a climb, s. */
+const BEGUN_S = 6;
 /** Climbs at full power are taken to need no longer than this rate would, ft/min. */
 const SLOW_CLIMB_FPM = 350;
 /** Airplanes change their speed in level flight by about a knot a second. */
@@ -79,6 +81,7 @@ export function composeDrill(
   };
   let before: Phase | null = null;
   let heading_deg = plan.heading_deg;
+  let altitude_ft = plan.startAltitude_ft;
   let held = corridorsOf(goal, tolerance, undefined, { bank_deg: 0, attitudeCovered: false });
   const attitudeCovered = file.covers.includes('attitude') || plan.covered.includes('attitude');
   const checks: Check[] = [];
@@ -89,7 +92,16 @@ export function composeDrill(
     const number = (quantity: Quantity | undefined, field: string) =>
       quantity === undefined ? null : read(quantity, `${at}.${field}`);
     const lasts = number(written.for_s, 'for_s');
-    const expected_s = lasts ?? expectedTime(from, goal, heading_deg, plan, written);
+    // A climb that goes on in the next phase is only begun in this one.
+    const begun =
+      goal.vertical.kind !== 'level' &&
+      lasts === null &&
+      file.phases[index + 1]?.to_ft !== undefined &&
+      file.phases[index + 1]!.rate_fpm === undefined &&
+      read(file.phases[index + 1]!.to_ft!, `phases.${index + 1}.to_ft`) === goal.vertical.to_ft;
+    const expected_s = begun
+      ? BEGUN_S
+      : (lasts ?? expectedTime(from, goal, { heading_deg, altitude_ft }, plan, written));
     const corridors =
       written.recovery || written.upset !== undefined
         ? []
@@ -108,6 +120,11 @@ export function composeDrill(
           ? { is: 'after', seconds: lasts }
           : reached(from, goal, expected_s, written),
       expected_s,
+      ends_ft: begun
+        ? altitude_ft
+        : goal.vertical.kind === 'level'
+          ? goal.vertical.altitude_ft
+          : goal.vertical.to_ft,
       upset: number(written.upset, 'upset'),
       recovery: written.recovery ?? false
     };
@@ -119,6 +136,7 @@ export function composeDrill(
     if (phase.recovery) checks.push({ kind: 'recovery', phase: phase.id });
     before = phase;
     held = corridors;
+    altitude_ft = phase.ends_ft;
     heading_deg = headingAfter(phase, heading_deg, plan);
     return phase;
   });
@@ -229,21 +247,21 @@ function speedOf(goal: Goal, plan: LessonPlan): number {
 function expectedTime(
   from: Goal,
   goal: Goal,
-  fromHeading: number,
+  start: { heading_deg: number; altitude_ft: number },
   plan: LessonPlan,
   written: PhaseFile
 ): number {
   let longest = 0;
   if (goal.vertical.kind !== 'level') {
-    const start = from.vertical.kind === 'level' ? from.vertical.altitude_ft : from.vertical.to_ft;
     const rate = Math.abs(goal.vertical.verticalSpeed_fpm ?? 2 * SLOW_CLIMB_FPM);
-    longest = (Math.abs(goal.vertical.to_ft - start) / rate) * 60;
+    longest = (Math.abs(goal.vertical.to_ft - start.altitude_ft) / rate) * 60;
   }
   if (goal.lateral.kind === 'turn' && goal.lateral.to_deg !== null) {
     const round =
       typeof written.turn?.by_deg === 'number'
         ? Math.abs(written.turn.by_deg)
-        : normaliseBearing(goal.lateral.direction * turnFromTo(fromHeading, goal.lateral.to_deg)) || 360;
+        : normaliseBearing(goal.lateral.direction * turnFromTo(start.heading_deg, goal.lateral.to_deg)) ||
+          360;
     longest = Math.max(longest, round / turnRateOf(goal, plan));
   }
   if (goal.ias_kt !== from.ias_kt) {

@@ -89,6 +89,8 @@ export interface Phase {
   until: Condition;
   /** How long it should take, s. */
   expected_s: number;
+  /** Altitude it should leave the airplane at, ft. */
+  ends_ft: number;
   /** The instructor flies the airplane into an unusual attitude, the student's eyes closed. 1 mild … 3 severe. */
   upset: number | null;
   /** The student recovers from one. */

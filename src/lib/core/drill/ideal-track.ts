@@ -27,12 +27,12 @@ export function idealTrack(lesson: Lesson): TrackPoint[] {
   let altitude = plan.startAltitude_ft;
   const track: TrackPoint[] = [{ north_nm: 0, east_nm: 0, time_s: 0, phaseId: drill.phases[0]!.id }];
   for (const phase of drill.phases) {
-    const { lateral, vertical, ias_kt } = phase.goal;
+    const { lateral, ias_kt } = phase.goal;
     const steps = Math.max(1, Math.round(phase.expected_s / STEP_S));
     const rate = lateral.kind === 'turn' ? lateral.direction * turnRateOf(phase.goal, plan) : 0;
     const round = turnLeft(lateral, heading);
     const from = { speed, altitude };
-    const to = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+    const to = phase.ends_ft;
     let turned = 0;
     for (let k = 1; k <= steps; k++) {
       const share = k / steps;

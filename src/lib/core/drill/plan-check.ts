@@ -133,7 +133,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
     for (const [index, phase] of drill.phases.entries()) {
       const written = drillFile.phases[index]!;
       const { vertical } = phase.goal;
-      const ends_ft = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+      const { ends_ft } = phase;
       const condition = conditionOfGoal(lesson, phase.goal, (altitude_ft + ends_ft) / 2);
       altitude_ft = ends_ft;
       const key = JSON.stringify(condition);

@@ -38,8 +38,7 @@ export function phaseSettings(lesson: Lesson): PhaseSetting[] | (NoTrim & { phas
   const found = new Map<string, CardLine | NoTrim>();
   let altitude_ft = lesson.plan.startAltitude_ft;
   for (const phase of lesson.drill.phases) {
-    const { vertical } = phase.goal;
-    const ends_ft = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
+    const { ends_ft } = phase;
     const condition = conditionOfGoal(lesson, phase.goal, (altitude_ft + ends_ft) / 2);
     const key = JSON.stringify(condition);
     const line = found.get(key) ?? cardLineFor(lesson.aircraft, condition, phase);

@@ -158,7 +158,10 @@ function summarise(findings: readonly Finding[], measures: readonly CorridorMeas
     measures.find((m) => m.channel === 'verticalSpeed_fpm') ??
     measures.find((m) => m.channel === 'bank_deg') ??
     measures.find((m) => m.channel === 'altitude_ft');
-  const held = central ? heldWords(central, measures) : [];
+  const recovered = findings.some(
+    (f) => f.kind === 'clean-recovery' || f.kind === 'wrong-order' || f.kind === 'slow-recovery'
+  );
+  const held = central && !recovered ? heldWords(central, measures) : [];
   const faults = findings.filter((f) => f.severity !== 'good');
   const worst =
     faults.find((f) => f.severity === 'hard') ?? faults.find((f) => f.kind !== 'exceedance') ?? faults[0];

@@ -12,7 +12,7 @@
   const rows = ['pitch', 'bank', 'power'] as const;
 </script>
 
-{#if watch}
+{#if watch && !drill.phases[index]?.recovery && drill.phases[index]?.upset === null}
   <table class="mt-2 w-full text-xs" aria-label="Instruments to watch in this moment">
     <caption class="pb-0.5 text-left text-soft">Now: {watch.condition}</caption>
     <thead class="text-soft">

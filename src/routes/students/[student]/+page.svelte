@@ -128,7 +128,7 @@
           <li class="py-1.5 text-[13px] text-below">
             ▼ {words.name} lies {words[lean.side]} in {lean.flights} of {lean.of} flights, {percent(
               Math.abs(lean.share)
-            )} of its tolerance on average: a lean, not chance.
+            )} of its tolerance on average.
           </li>
         {/each}
       </ul>

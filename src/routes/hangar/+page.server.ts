@@ -1,0 +1,48 @@
+import { randomUUID } from 'node:crypto';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { Rejection } from '$core/measure/rejection';
+import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { acceptLine, acceptedLines, proposals, setLineRemoved } from '$lib/server/cards';
+import { teaches } from '$lib/server/identity';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, url }) => {
+  const identity = identityFrom(locals);
+  const asked = url.searchParams.get('aircraft');
+  const aircraft = aircraftCatalogue.find((a) => a.id === asked) ?? aircraftCatalogue[0]!;
+  const proposed = teaches(identity) ? (await proposals(identity, aircraft.id)).slice(0, 8) : [];
+  return {
+    aircraftId: aircraft.id,
+    accepted: await acceptedLines(identity, aircraft.id),
+    proposed: proposed.map((line) => ({ id: randomUUID(), line }))
+  };
+};
+
+export const actions: Actions = {
+  accept: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await request.formData();
+    return refusing(async () => {
+      let line: unknown;
+      try {
+        line = JSON.parse(String(form.get('line') ?? ''));
+      } catch {
+        throw new Rejection('line', undefined, 'a measured line');
+      }
+      const name = String(form.get('name') ?? '').trim();
+      await acceptLine(identity, {
+        id: idFrom(String(form.get('id'))),
+        aircraft: String(form.get('aircraft')),
+        line: typeof line === 'object' && line !== null && name ? { ...line, name } : line
+      });
+      return { accepted: true };
+    });
+  },
+  remove: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await request.formData();
+    const removed = form.get('undo') === null;
+    await setLineRemoved(identity, idFrom(String(form.get('id'))), removed);
+    return { removed: removed ? String(form.get('id')) : null };
+  }
+};

@@ -1,0 +1,29 @@
+import { error, redirect } from '@sveltejs/kit';
+import { Rejection } from '$core/measure/rejection';
+import { instructorFrom, refusing } from '$lib/server/answers';
+import { drillOfShelf, keepDrill } from '$lib/server/school-library';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const drill = await drillOfShelf(instructorFrom(locals), params.drill);
+  if (!drill) error(404, 'There is no such drill.');
+  return drill;
+};
+
+export const actions: Actions = {
+  default: async ({ request, locals, params }) => {
+    const identity = instructorFrom(locals);
+    const form = await request.formData();
+    return refusing(async () => {
+      let drill: unknown;
+      try {
+        drill = JSON.parse(String(form.get('drill') ?? ''));
+      } catch {
+        throw new Rejection('drill', undefined, 'a drill');
+      }
+      const kept = await keepDrill(identity, drill);
+      if (kept.id !== params.drill) redirect(303, `/plan/drills/${kept.id}`);
+      return { saved: true };
+    });
+  }
+};

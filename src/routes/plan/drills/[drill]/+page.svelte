@@ -1,0 +1,208 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { untrack } from 'svelte';
+  import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
+  import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
+  import { lessonOf } from '$core/drill/lesson';
+  import { problemsOf } from '$core/drill/plan-check';
+  import { sensiblePlan } from '$core/drill/sensible-plan';
+  import { trainingAreas } from '$core/earth/training-area';
+  import { goalWords } from '$lib/draw/goal-words';
+  import PlannedProfile from '$lib/draw/PlannedProfile.svelte';
+  import TrackMap from '$lib/draw/TrackMap.svelte';
+  import { button } from '$lib/ui/button';
+  import Field from '$lib/ui/Field.svelte';
+  import { input } from '$lib/ui/input';
+  import type { ActionData, PageData } from './$types';
+  import PhaseEditor from './PhaseEditor.svelte';
+
+  let { data, form }: { data: PageData; form: ActionData } = $props();
+
+  const FAMILIES = [
+    'basic',
+    'turns',
+    'climbs and descents',
+    'patterns',
+    'partial panel',
+    'recovery'
+  ] as const;
+  let drill = $state.raw<DrillFile>(untrack(() => draftOf(data)));
+  let tryIn = $state(aircraftCatalogue[0]!.id);
+  let text = $state('');
+  let textProblem = $state('');
+
+  /** A shipped drill is changed as a copy of one's own. */
+  function draftOf({ file, own }: PageData): DrillFile {
+    return own
+      ? file
+      : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
+  }
+  $effect(() => {
+    drill = draftOf(data);
+  });
+  $effect(() => {
+    text = JSON.stringify(drill, null, 2);
+  });
+
+  const plan = $derived({
+    ...sensiblePlan(aircraftById(tryIn), trainingAreas[0]!, drill.id),
+    ownDrill: drill
+  });
+  const problems = $derived(problemsOf(plan));
+  const lesson = $derived(problems.length === 0 ? lessonOf(plan) : null);
+
+  const setPhase = (index: number, phase: PhaseFile) =>
+    (drill = { ...drill, phases: drill.phases.map((old, i) => (i === index ? phase : old)) });
+  function movePhase(index: number, by: 1 | -1) {
+    const phases = [...drill.phases];
+    const [phase] = phases.splice(index, 1);
+    phases.splice(Math.max(0, index + by), 0, phase!);
+    drill = { ...drill, phases };
+  }
+  function addPhase() {
+    let number = drill.phases.length + 1;
+    while (drill.phases.some((phase) => phase.id === `phase-${number}`)) number += 1;
+    drill = {
+      ...drill,
+      phases: [...drill.phases, { id: `phase-${number}`, name: `Phase ${number}`, for_s: 30 }]
+    };
+  }
+  function takeText() {
+    try {
+      drill = JSON.parse(text) as DrillFile;
+      textProblem = '';
+    } catch (error) {
+      textProblem = `This is not JSON: ${(error as Error).message}`;
+    }
+  }
+</script>
+
+<svelte:head><title>{drill.name} · Drills · Hanza</title></svelte:head>
+
+<header class="flex items-end justify-between gap-3">
+  <div>
+    <p class="text-xs"><a href="/plan/drills">Drills</a></p>
+    <h1>{drill.name}</h1>
+    <p class="text-soft">
+      {data.own ? 'The school’s own' : 'Ships with Hanza; saved as a copy of your own'} · {drill.phases
+        .length} phases
+    </p>
+  </div>
+  <form
+    method="POST"
+    use:enhance={() =>
+      ({ update }) =>
+        update({ reset: false })}
+    class="flex items-center gap-3"
+  >
+    {#if form && 'saved' in form}<span class="text-[13px] text-trace" role="status">◆ Saved</span>{/if}
+    <input type="hidden" name="drill" value={JSON.stringify(drill)} />
+    <button class={button.main} disabled={problems.length > 0}>Save{data.own ? '' : ' as our own'}</button>
+  </form>
+</header>
+{#if form && 'message' in form}
+  <p class="mt-2 border border-hard p-2 text-[13px] text-hard" role="alert">{form.field}: {form.message}</p>
+{/if}
+
+<div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
+  <div class="min-w-0">
+    <div class="grid grid-cols-4 gap-3">
+      <Field label="Name" name="name"
+        ><input
+          id="name"
+          class={input}
+          value={drill.name}
+          oninput={(e) => (drill = { ...drill, name: e.currentTarget.value })}
+        /></Field
+      >
+      <Field label="Id" name="id"
+        ><input
+          id="id"
+          class="{input} figure"
+          value={drill.id}
+          onchange={(e) => (drill = { ...drill, id: e.currentTarget.value })}
+        /></Field
+      >
+      <Field label="Family" name="family"
+        ><select
+          id="family"
+          class={input}
+          value={drill.family}
+          onchange={(e) => (drill = { ...drill, family: e.currentTarget.value as DrillFile['family'] })}
+        >
+          {#each FAMILIES as family (family)}<option>{family}</option>{/each}
+        </select></Field
+      >
+      <div class="col-span-4">
+        <Field label="Purpose" name="purpose"
+          ><textarea
+            id="purpose"
+            rows="2"
+            class={input}
+            value={drill.purpose}
+            onchange={(e) => (drill = { ...drill, purpose: e.currentTarget.value })}></textarea></Field
+        >
+      </div>
+    </div>
+    <h2 class="mt-4">Phases</h2>
+    <p class="text-xs text-soft">
+      Figures that can be used: startAltitude_ft, startSpeed_kt, heading_deg, cruise_kt, approach_kt,
+      approachRate_fpm, bestClimb_kt{drill.figures.map((figure) => `, ${figure.id}`).join('')}.
+    </p>
+    <ol class="mt-1 grid gap-1.5">
+      {#each drill.phases as phase, index (phase.id)}
+        <PhaseEditor
+          {phase}
+          {index}
+          onchange={(changed) => setPhase(index, changed)}
+          onmove={(by) => movePhase(index, by)}
+          onremove={() => (drill = { ...drill, phases: drill.phases.filter((_, i) => i !== index) })}
+        />
+      {/each}
+    </ol>
+    <button type="button" class="{button.plain} mt-2" onclick={addPhase}>Add a phase</button>
+    <details class="mt-4">
+      <summary class="min-h-7 cursor-pointer text-[13px] text-now">The whole drill as JSON</summary>
+      <textarea class="{input} figure mt-1 text-xs" rows="18" bind:value={text} aria-label="Drill as JSON"
+      ></textarea>
+      {#if textProblem}<p class="text-xs text-hard" role="alert">{textProblem}</p>{/if}
+      <button type="button" class="{button.plain} mt-1" onclick={takeText}>Use this text</button>
+    </details>
+  </div>
+  <aside class="min-w-0">
+    <div class="sticky top-3 grid gap-3">
+      <label class="text-xs text-soft"
+        >As it would be flown in the
+        <select class={input} bind:value={tryIn}>
+          {#each aircraftCatalogue as aircraft (aircraft.id)}<option value={aircraft.id}
+              >{aircraft.name}</option
+            >{/each}
+        </select></label
+      >
+      {#if lesson}
+        <PlannedProfile {lesson} width={360} height={160} />
+        {#if lesson.drill.phases.some((phase) => phase.goal.lateral.kind === 'turn')}<TrackMap
+            {lesson}
+          />{/if}
+        <ol class="text-xs">
+          {#each lesson.drill.phases as phase, index (phase.id)}
+            <li class="border-b border-line py-0.5">
+              <span class="figure text-soft">{index + 1}</span>
+              {phase.name}:
+              <span class="figure">{goalWords(phase, lesson.aircraft.gear.retractable)}</span>
+            </li>
+          {/each}
+        </ol>
+      {:else}
+        <div class="border border-hard p-3" role="status">
+          <h2 class="text-hard">This cannot be flown yet</h2>
+          <ul class="mt-1 grid gap-1 text-[13px]">
+            {#each problems as { field, message } (field)}<li>
+                {message.startsWith(field) ? message : `${field}: ${message}`}
+              </li>{/each}
+          </ul>
+        </div>
+      {/if}
+    </div>
+  </aside>
+</div>

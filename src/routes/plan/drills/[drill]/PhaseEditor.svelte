@@ -1,0 +1,234 @@
+<script lang="ts">
+  import type { PhaseFile, Quantity } from '$core/drill/drill-file';
+  import { quantityFrom, quantityText } from '$core/drill/quantity-text';
+  import { Rejection } from '$core/measure/rejection';
+  import { input } from '$lib/ui/input';
+
+  /** One phase of a drill being written. What is left empty goes on as in the phase before. */
+  let {
+    phase,
+    index,
+    onchange,
+    onmove,
+    onremove
+  }: {
+    phase: PhaseFile;
+    index: number;
+    onchange: (phase: PhaseFile) => void;
+    onmove: (by: 1 | -1) => void;
+    onremove: () => void;
+  } = $props();
+
+  let problem = $state('');
+  const small = `${input} !min-h-7 !px-1.5 !py-0.5 text-[13px]`;
+  type Key =
+    'altitude_ft' | 'to_ft' | 'rate_fpm' | 'speed_kt' | 'heading_deg' | 'flaps_deg' | 'for_s' | 'upset';
+
+  /** A copy of the phase with a field set, or left out when it is empty. */
+  function withField(key: keyof PhaseFile, value: unknown): PhaseFile {
+    const next: Record<string, unknown> = { ...phase, [key]: value };
+    if (value === undefined || value === '') delete next[key];
+    return next as PhaseFile;
+  }
+  function reading(text: string, field: string, use: (quantity: Quantity | undefined) => void) {
+    try {
+      problem = '';
+      use(quantityFrom(text, field));
+    } catch (error) {
+      if (!(error instanceof Rejection)) throw error;
+      problem = error.message;
+    }
+  }
+  const setQuantity = (key: Key, text: string) =>
+    reading(text, key, (quantity) => onchange(withField(key, quantity)));
+  const vertical = $derived(
+    phase.to_ft !== undefined ? 'to' : phase.altitude_ft !== undefined ? 'level' : 'before'
+  );
+  const lateral = $derived(phase.turn ? 'turn' : phase.heading_deg !== undefined ? 'heading' : 'before');
+
+  function chooseVertical(kind: string) {
+    const { altitude_ft: _, to_ft: __, rate_fpm: ___, nose_holds: ____, ...rest } = phase;
+    onchange(
+      kind === 'level'
+        ? { ...rest, altitude_ft: { figure: 'startAltitude_ft' } }
+        : kind === 'to'
+          ? { ...rest, to_ft: { figure: 'startAltitude_ft', plus: 500 }, rate_fpm: 500 }
+          : rest
+    );
+  }
+  function chooseLateral(kind: string) {
+    const { heading_deg: _, turn: __, ...rest } = phase;
+    onchange(
+      kind === 'heading'
+        ? { ...rest, heading_deg: { figure: 'heading_deg' } }
+        : kind === 'turn'
+          ? { ...rest, turn: { direction: 'right', by_deg: 90, rate: 'standard' } }
+          : rest
+    );
+  }
+</script>
+
+{#snippet quantity(label: string, key: Key, width: string, placeholder = 'as before')}
+  <label class="text-xs text-soft {width}"
+    >{label}
+    <input
+      class="{small} figure text-ink"
+      value={quantityText(phase[key])}
+      {placeholder}
+      onchange={(event) => setQuantity(key, event.currentTarget.value)}
+    /></label
+  >
+{/snippet}
+
+<li class="border border-line p-2" aria-label="Phase {index + 1}">
+  <div class="flex flex-wrap items-end gap-2">
+    <span class="figure w-5 pb-1 text-soft">{index + 1}</span>
+    <label class="w-36 text-xs text-soft"
+      >name
+      <input
+        class="{small} text-ink"
+        value={phase.name}
+        onchange={(event) => onchange(withField('name', event.currentTarget.value))}
+      /></label
+    >
+    <label class="min-w-40 flex-1 text-xs text-soft"
+      >call
+      <input
+        class="{small} text-ink"
+        value={phase.call ?? ''}
+        placeholder={'nothing is called; {heading}, {altitude}, {speed}, {rate} stand for the figures'}
+        onchange={(event) => onchange(withField('call', event.currentTarget.value))}
+      /></label
+    >
+    <label class="w-28 text-xs text-soft"
+      >goes on
+      <select
+        class="{small} text-ink"
+        value={phase.pace ?? 'called'}
+        onchange={(event) => onchange({ ...phase, pace: event.currentTarget.value as 'own' | 'called' })}
+      >
+        <option value="called">when it is over</option>
+        <option value="own">by the pilot</option>
+      </select></label
+    >
+    <span class="flex gap-1 pb-0.5">
+      <button
+        type="button"
+        class="min-h-7 px-1.5"
+        aria-label="Move phase {index + 1} up"
+        onclick={() => onmove(-1)}>↑</button
+      >
+      <button
+        type="button"
+        class="min-h-7 px-1.5"
+        aria-label="Move phase {index + 1} down"
+        onclick={() => onmove(1)}>↓</button
+      >
+      <button
+        type="button"
+        class="min-h-7 px-1.5 text-hard"
+        aria-label="Remove phase {index + 1}"
+        onclick={onremove}>✕</button
+      >
+    </span>
+  </div>
+  <div class="mt-1.5 flex flex-wrap items-end gap-2 pl-7">
+    <label class="w-32 text-xs text-soft"
+      >height
+      <select
+        class="{small} text-ink"
+        value={vertical}
+        onchange={(event) => chooseVertical(event.currentTarget.value)}
+      >
+        <option value="before">as before, level</option>
+        <option value="level">level at</option>
+        <option value="to">climb, descend to</option>
+      </select></label
+    >
+    {#if vertical === 'level'}{@render quantity('ft', 'altitude_ft', 'w-44')}{/if}
+    {#if vertical === 'to'}
+      {@render quantity('ft', 'to_ft', 'w-44')}
+      {@render quantity('ft/min', 'rate_fpm', 'w-28', 'full power')}
+    {/if}
+    {@render quantity('kt', 'speed_kt', 'w-28')}
+    <label class="w-28 text-xs text-soft"
+      >direction
+      <select
+        class="{small} text-ink"
+        value={lateral}
+        onchange={(event) => chooseLateral(event.currentTarget.value)}
+      >
+        <option value="before">as before</option>
+        <option value="heading">heading</option>
+        <option value="turn">turn</option>
+      </select></label
+    >
+    {#if lateral === 'heading'}{@render quantity('°', 'heading_deg', 'w-32')}{/if}
+    {#if phase.turn}
+      {@const turn = phase.turn}
+      <label class="w-20 text-xs text-soft"
+        >to the
+        <select
+          class="{small} text-ink"
+          value={turn.direction}
+          onchange={(event) =>
+            onchange({
+              ...phase,
+              turn: { ...turn, direction: event.currentTarget.value as 'left' | 'right' }
+            })}
+        >
+          <option value="left">left</option>
+          <option value="right">right</option>
+        </select></label
+      >
+      <label class="w-24 text-xs text-soft"
+        >by °
+        <input
+          class="{small} figure text-ink"
+          value={quantityText(turn.by_deg)}
+          placeholder={turn.to_deg === undefined ? 'by time' : ''}
+          onchange={(event) =>
+            reading(event.currentTarget.value, 'turn.by_deg', (by) => {
+              const { by_deg: _, to_deg: __, ...rest } = turn;
+              onchange({ ...phase, turn: by === undefined ? rest : { ...rest, by_deg: by } });
+            })}
+        /></label
+      >
+      <label class="w-24 text-xs text-soft"
+        >bank °
+        <input
+          class="{small} figure text-ink"
+          value={quantityText(turn.bank_deg)}
+          placeholder={turn.rate === 'half' ? '1.5°/s' : '3°/s'}
+          onchange={(event) =>
+            reading(event.currentTarget.value, 'turn.bank_deg', (bank) => {
+              const { bank_deg: _, ...rest } = turn;
+              onchange({ ...phase, turn: bank === undefined ? rest : { ...rest, bank_deg: bank } });
+            })}
+        /></label
+      >
+    {/if}
+    {@render quantity('flaps °', 'flaps_deg', 'w-24')}
+    <label class="w-24 text-xs text-soft"
+      >gear
+      <select
+        class="{small} text-ink"
+        value={phase.gear ?? ''}
+        onchange={(event) => onchange(withField('gear', event.currentTarget.value))}
+      >
+        <option value="">as before</option>
+        <option value="up">up</option>
+        <option value="down">down</option>
+      </select></label
+    >
+    {@render quantity('lasts, s', 'for_s', 'w-28', 'until reached')}
+  </div>
+  {#if phase.until || phase.upset !== undefined || phase.recovery}
+    <p class="mt-1 pl-7 text-xs text-soft">
+      {#if phase.until}Ends by a condition of its own (in the JSON).{/if}
+      {#if phase.upset !== undefined}The instructor sets up an unusual attitude.{/if}
+      {#if phase.recovery}The student recovers.{/if}
+    </p>
+  {/if}
+  {#if problem}<p class="mt-1 pl-7 text-xs text-hard" role="alert">{problem}</p>{/if}
+</li>
