@@ -2,23 +2,23 @@
  * The baseline the flight model is measured against: the same equations for one airplane as a single bare function,
  * all numbers local, nothing allocated, nothing shared. Kept only for the benchmark; a test flies both side by side.
  */
+import type { Controls } from '../src/lib/core/aircraft/airplane-state';
 import type { AircraftFile } from '../src/lib/core/aircraft/aircraft-file';
 
 export function bareAirplane(
   file: AircraftFile
-): (
-  s: Float64Array,
-  steps: number,
-  aileron: number,
-  elevator: number,
-  throttle: number,
-  trim: number,
-  density: number
-) => void {
-  const k = new Float64Array(15);
-  const sum = new Float64Array(15);
-  const at = new Float64Array(15);
-  const m = file.mass_kg;
+): (s: Float64Array, steps: number, controls: Controls, density: number) => void {
+  if (file.propulsion.kind !== 'fixed-pitch') throw new Error('the bare airplane has a fixed pitch');
+  const engine = file.propulsion;
+  const N = 18;
+  const k = new Float64Array(N);
+  const sum = new Float64Array(N);
+  const at = new Float64Array(N);
+  const empty = file.mass_kg - file.fuel.capacity_kg;
+  const burn = file.fuel.consumption_kgpJ;
+  const pull = file.propellerEffects.asymmetry_m;
+  const react = file.propellerEffects.torqueShare;
+  const rigged = file.propellerEffects.riggedTorque_Nm;
   const ixx = file.inertia.roll_kgm2;
   const iyy = file.inertia.pitch_kgm2;
   const izz = file.inertia.yaw_kgm2;
@@ -54,21 +54,24 @@ export function bareAirplane(
   const fl = file.flaps.lift_pdeg;
   const fd = file.flaps.drag_pdeg;
   const fp = file.flaps.pitch_pdeg;
-  const idle = file.engine.idleTorqueShare;
-  const fric = file.engine.friction_Nm;
-  const rated = file.engine.power_W / (2 * Math.PI * file.engine.ratedSpeed_rps) + fric;
-  const ie = file.engine.inertia_kgm2;
-  const D = file.propeller.diameter_m;
-  const [ct0, ct1, ct2] = file.propeller.thrust;
-  const [cp0, cp1, cp2] = file.propeller.power;
+  const idle = engine.idleTorqueShare;
+  const fric = engine.friction_Nm;
+  const rated = engine.power_W / (2 * Math.PI * engine.ratedSpeed_rps) + fric;
+  const ie = engine.inertia_kgm2;
+  const D = engine.diameter_m;
+  const [ct0, ct1, ct2] = engine.thrust;
+  const [cp0, cp1, cp2] = engine.power;
   const dt = 0.01;
 
-  return (s, steps, aileron, elevator, throttle, trim, density) => {
+  const cyr = file.side.rudder;
+  const clr2 = file.roll.rudder;
+  const cnr2 = file.yaw.rudder;
+  return (s, steps, { aileron, elevator, rudder, throttle, trim }, density) => {
     for (let n = 0; n < steps; n++) {
       for (let stage = 0; stage < 4; stage++) {
         const x = stage === 0 ? s : at;
         const u = x[0]!, v = x[1]!, w = x[2]!, p = x[3]!, q = x[4]!, r = x[5]!; // prettier-ignore
-        const q0 = x[6]!, q1 = x[7]!, q2 = x[8]!, q3 = x[9]!, flap = x[14]!; // prettier-ignore
+        const q0 = x[6]!, q1 = x[7]!, q2 = x[8]!, q3 = x[9]!, flap = x[14]!, m = empty + x[16]!; // prettier-ignore
         const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3, ny = 2 * (q1 * q2 - q0 * q3), nz = 2 * (q1 * q3 + q0 * q2); // prettier-ignore
         const ex = 2 * (q1 * q2 + q0 * q3), ey = q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3, ez = 2 * (q2 * q3 - q0 * q1); // prettier-ignore
         const dx = 2 * (q1 * q3 - q0 * q2), dy = 2 * (q2 * q3 + q0 * q1), dz = q0 * q0 - q1 * q1 - q2 * q2 + q3 * q3; // prettier-ignore
@@ -86,22 +89,33 @@ export function bareAirplane(
         const CL = (1 - st) * cl + st * 2 * sa * ca + clq * hc * q + cle * elevator;
         const CD = cd0 + fd * flap + cdb * beta * beta + (1 - st) * ki * cl * cl + st * 2 * sa * sa;
         const rev = Math.max(1, x[13]!);
-        const qe = (idle + (1 - idle) * throttle) * rated * (1.132 * (density / 1.225) - 0.132) - fric;
+        const made =
+          x[16]! > 0 ? (idle + (1 - idle) * throttle) * rated * (1.132 * (density / 1.225) - 0.132) : 0;
+        const qe = made - fric;
         const J = (u > 0 ? u : 0) / (rev * D);
         const T = (ct0 + ct1 * J + ct2 * J * J) * density * rev * rev * D ** 4;
         const qp = ((cp0 + cp1 * J + cp2 * J * J) * density * rev * rev * D ** 5) / (2 * Math.PI);
         const ph = p * hb;
         const rh = r * hb;
         const L =
-          qS * b * (clb * beta + clp * (1 - 0.6 * st) * ph + clr * rh + cda * (1 - 0.7 * st) * aileron);
+          qS *
+            b *
+            (clb * beta +
+              clp * (1 - 0.6 * st) * ph +
+              clr * rh +
+              cda * (1 - 0.7 * st) * aileron +
+              clr2 * rudder) -
+          react * (qp - rigged);
         const M =
           qS * c * (cm0 + cma * alpha + cmq * hc * q + cme * elevator + cmt * trim + fp * flap) + T * arm;
-        const N = qS * b * (cnb * beta + cnp * ph + cnr * rh + cna * aileron);
+        const Nz =
+          qS * b * (cnb * beta + cnp * ph + cnr * rh + cna * aileron + cnr2 * rudder) -
+          pull * T * (st > 0.5 ? 0 : alpha);
         k[0] = (qS * (-CD * ca + CL * sa) + T) / m + dx * 9.80665 + r * v - q * w;
-        k[1] = (qS * (cyb * beta - CD * sb)) / m + dy * 9.80665 + p * w - r * u;
+        k[1] = (qS * (cyb * beta + cyr * rudder - CD * sb)) / m + dy * 9.80665 + p * w - r * u;
         k[2] = (qS * (-CD * sa - CL * ca)) / m + dz * 9.80665 + q * u - p * v;
         const hx = L + ixz * p * q + (iyy - izz) * q * r;
-        const hz = N - ixz * q * r + (ixx - iyy) * p * q;
+        const hz = Nz - ixz * q * r + (ixx - iyy) * p * q;
         k[3] = (izz * hx + ixz * hz) / gam;
         k[4] = (M + (izz - ixx) * p * r - ixz * (p * p - r * r)) / iyy;
         k[5] = (ixz * hx + ixx * hz) / gam;
@@ -115,14 +129,17 @@ export function bareAirplane(
         k[12] = -(dx * u + dy * v + dz * w);
         k[13] = (qe - qp) / (2 * Math.PI * ie);
         k[14] = 0;
+        k[15] = 0;
+        k[16] = x[16]! > 0 ? -burn * made * 2 * Math.PI * rev : 0;
+        k[17] = 0;
         const weight = stage === 1 || stage === 2 ? 2 : 1;
         const reach = stage === 2 ? dt : 0.5 * dt;
-        for (let i = 0; i < 15; i++) {
+        for (let i = 0; i < N; i++) {
           sum[i] = (stage === 0 ? 0 : sum[i]!) + weight * k[i]!;
           at[i] = s[i]! + reach * k[i]!;
         }
       }
-      for (let i = 0; i < 15; i++) s[i]! += (dt / 6) * sum[i]!;
+      for (let i = 0; i < N; i++) s[i]! += (dt / 6) * sum[i]!;
     }
   };
 }

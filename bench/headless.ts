@@ -1,14 +1,12 @@
 /** Benchmarks without a screen; each is a ratio against a baseline in the same run. Prints JSON. */
 import { gzipSync } from 'node:zlib';
-import { densityAt } from '../src/lib/core/air/atmosphere';
+import { densityAt, pressureAt } from '../src/lib/core/air/atmosphere';
 import { STATE } from '../src/lib/core/aircraft/airplane-state';
 import { aircraftById } from '../src/lib/core/aircraft/catalogue';
 import { rigidBody } from '../src/lib/core/aircraft/rigid-body';
 import { stillAir, trim, type Trim } from '../src/lib/core/aircraft/trim';
-import { briefingFor, type Briefing } from '../src/lib/core/drill/briefing';
-import { rateAndSpeedDescent } from '../src/lib/core/drill/rate-and-speed-descent';
+import { lessonOf } from '../src/lib/core/drill/lesson';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
-import { toleranceProfileById } from '../src/lib/core/drill/tolerance-profile';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { channelDefinitions } from '../src/lib/core/flight/channels';
 import { countsOf, flightFromCounts, type Flight } from '../src/lib/core/flight/flight';
@@ -16,7 +14,8 @@ import { flightFromChunks } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { flightToParquet } from '../src/lib/core/format/flight-parquet';
 import { gradeFlight } from '../src/lib/core/grade/grade';
-import { descentPilot, noHabits } from '../src/lib/core/pilot/pilot';
+import { historyOf } from '../src/lib/core/grade/history';
+import { noHabits } from '../src/lib/core/pilot/habits';
 import { bareAirplane } from './bare-airplane';
 
 const aircraft = aircraftById('sandling-160');
@@ -45,7 +44,7 @@ function stepping() {
     pressureAltitude_ft: 3000
   }) as Trim;
   const density = densityAt(3000 * 0.3048);
-  const air = stillAir(density);
+  const air = stillAir(density, pressureAt(3000 * 0.3048));
   const body = rigidBody(aircraft);
   const bare = bareAirplane(aircraft);
   const controls = { ...set.controls, elevator: 0.05, aileron: 0.02 };
@@ -57,14 +56,14 @@ function stepping() {
   };
   const plain = () => {
     const state = set.state.slice();
-    bare(state, steps, controls.aileron, controls.elevator, controls.throttle, controls.trim, density);
+    bare(state, steps, controls, density);
     return state;
   };
   // Both must be the same airplane, or the comparison is worth nothing.
   const short = set.state.slice();
   const shortBare = set.state.slice();
   for (let i = 0; i < 500; i++) body.step(short, controls, air, 0.01);
-  bare(shortBare, 500, controls.aileron, controls.elevator, controls.throttle, controls.trim, density);
+  bare(shortBare, 500, controls, density);
   if (Math.abs(short[STATE.altitude]! - shortBare[STATE.altitude]!) > 1e-6)
     throw new Error('the bare airplane flies differently');
   const [model, baseline] = fastest(7, full, plain) as [number, number];
@@ -72,13 +71,10 @@ function stepping() {
 }
 
 const plan = sensiblePlan(aircraft, area);
-const tolerance = toleranceProfileById(plan.toleranceProfile);
-const drill = rateAndSpeedDescent(plan, tolerance);
-const briefing = briefingFor(plan, aircraft, tolerance) as Briefing;
+const lesson = lessonOf(plan);
 
 function loop() {
-  const fly = () =>
-    simulateFlight(aircraft, area, plan, drill, descentPilot(plan, briefing, noHabits, plan.seed));
+  const fly = () => simulateFlight(lesson, noHabits, plan.seed);
   const flown = flightFromChunks(fly());
   const [best] = fastest(5, fly) as [number];
   return { flownSeconds: flown.length / flown.rate_hz, realTimeFactor: flown.length / flown.rate_hz / best };
@@ -86,9 +82,7 @@ function loop() {
 
 /** An hour of flight: the drill with its descent drawn out, so that every phase is in it and long. */
 function hour(): Flight {
-  const flown = flightFromChunks(
-    simulateFlight(aircraft, area, plan, drill, descentPilot(plan, briefing, noHabits, plan.seed))
-  );
+  const flown = flightFromChunks(simulateFlight(lesson, noHabits, plan.seed));
   const counts = countsOf(flown);
   const inDescent = 900;
   const samples = 36_000;
@@ -123,9 +117,7 @@ function grading() {
 }
 
 function storing() {
-  const flown = flightFromChunks(
-    simulateFlight(aircraft, area, plan, drill, descentPilot(plan, briefing, noHabits, plan.seed))
-  );
+  const flown = flightFromChunks(simulateFlight(lesson, noHabits, plan.seed));
   const bytes = flightToParquet(flown, (part) => gzipSync(part, { level: 9 })).byteLength;
   return {
     bytes,
@@ -134,6 +126,34 @@ function storing() {
   };
 }
 
+/** Two hundred attempts of one student laid side by side: every figure's course, trend and interval. */
+function comparing() {
+  const grade = gradeFlight(flightFromChunks(simulateFlight(lesson, noHabits, plan.seed)), plan);
+  const attempts = Array.from({ length: 200 }, (_, i) => ({
+    score: 50 + (i % 40),
+    comparable: {
+      ...grade.comparable,
+      figures: grade.comparable.figures.map((f) => ({
+        ...f,
+        value: f.value * (1 + 0.3 * Math.sin(i * f.value))
+      }))
+    }
+  }));
+  const text = JSON.stringify(attempts);
+  let kept = 0;
+  const [compare, read] = fastest(
+    9,
+    () => (kept += historyOf(attempts).figures.length),
+    () => (kept += (JSON.parse(text) as unknown[]).length)
+  ) as [number, number];
+  if (kept === 0) throw new Error('nothing was compared');
+  return { milliseconds: compare * 1000, readMilliseconds: read * 1000, ratio: compare / read };
+}
+
 process.stdout.write(
-  JSON.stringify({ stepping: stepping(), loop: loop(), grading: grading(), storing: storing() }, null, 2)
+  JSON.stringify(
+    { stepping: stepping(), loop: loop(), grading: grading(), storing: storing(), comparing: comparing() },
+    null,
+    2
+  )
 );

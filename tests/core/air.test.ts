@@ -91,11 +91,11 @@ test('turbulence has the strength it is set to, lasts as long as its scale, and 
   const squares = [0, 0, 0];
   const steps = 400_000;
   for (let i = 0; i < steps; i++) {
-    stepTurbulence(memory, 'moderate', 50, 0.1, noise, gust);
+    stepTurbulence(memory, 'moderate', 50, 3000, 0.1, noise, gust);
     for (let axis = 0; axis < 3; axis++) squares[axis]! += gust[axis]! ** 2;
   }
-  for (const sum of squares) expect(Math.sqrt(sum / steps)).toBeCloseTo(1.8, 1);
-  stepTurbulence(memory, 'smooth', 50, 0.1, noise, gust);
+  for (const sum of squares) expect(Math.sqrt(sum / steps)).toBeCloseTo(1.54, 1);
+  stepTurbulence(memory, 'smooth', 50, 3000, 0.1, noise, gust);
   expect([...gust]).toEqual([0, 0, 0]);
 });
 

@@ -56,7 +56,7 @@ describe('drawing a trace', () => {
     const plan = planOf();
     const flight = flown(plan, { pumpsPitch: 1 });
     const grade = gradeFlight(flight, plan);
-    const strips = stripsOf(flight, grade.measures);
+    const strips = stripsOf(flight, grade.measures, 'fixed-pitch');
     expect(strips.map((strip) => strip.id)).toEqual([
       'altitude_ft',
       'verticalSpeed_fpm',

@@ -1,26 +1,24 @@
 import { describe, expect, test } from 'vitest';
 import { briefingFor, type Briefing } from '$core/drill/briefing';
-import type { Drill } from '$core/drill/drill';
+import type { Condition, Drill } from '$core/drill/drill';
+import { lessonOf } from '$core/drill/lesson';
 import { LessonPlan } from '$core/drill/lesson-plan';
 import { trackPhases } from '$core/drill/phase-tracker';
 import { problemsOf } from '$core/drill/plan-check';
-import { toleranceProfileById } from '$core/drill/tolerance-profile';
-import { trainingAreaById } from '$core/earth/training-area';
 import { detectPhases } from '$core/flight/detected-phases';
 import { parse } from '$core/measure/validation';
-import { aircraft, area, drillOf, flown, planOf } from './flown';
+import { drillOf, flown, planOf } from './flown';
 
-const drillUntil = (until: Drill['phases'][number]['until']): Drill => ({
-  id: 'd',
-  name: 'd',
-  purpose: '',
+const level = drillOf(planOf()).phases[0]!;
+const drillUntil = (until: Condition): Drill => ({
+  ...drillOf(planOf()),
   phases: [
-    { id: 'a', name: 'A', corridors: [], settling: [], until },
-    { id: 'b', name: 'B', corridors: [], settling: [], until: { is: 'after', seconds: 5 } }
+    { ...level, id: 'a', corridors: [], settling: [], until },
+    { ...level, id: 'b', corridors: [], settling: [], until: { is: 'after', seconds: 5 } }
   ]
 });
 
-function endOfFirst(until: Drill['phases'][number]['until'], value: (t: number) => number): number | null {
+function endOfFirst(until: Condition, value: (t: number) => number): number | null {
   const tracker = trackPhases(drillUntil(until));
   for (let k = 0; k <= 600; k++) tracker.advance(k / 10, () => value(k / 10));
   const first = tracker.spans()[0]!;
@@ -29,14 +27,14 @@ function endOfFirst(until: Drill['phases'][number]['until'], value: (t: number) 
 
 describe('phases end by what is seen in the data', () => {
   test('a condition counts from where it began to hold, once it has held long enough', () => {
-    const below = { is: 'below' as const, channel: 'x', value: 10, for_s: 3 };
+    const below = { is: 'below' as const, channel: 'altitude_ft' as const, value: 10, for_s: 3 };
     expect(endOfFirst(below, (t) => (t >= 20 ? 9 : 11))).toBe(20);
     expect(endOfFirst(below, (t) => (t >= 20 && t < 22.9 ? 9 : 11))).toBeNull();
     expect(endOfFirst(below, (t) => ((t >= 20 && t < 22) || t >= 30 ? 9 : 11))).toBe(30);
   });
 
   test('with `since`, the going past is dated back to where it began', () => {
-    const gone = { is: 'below' as const, channel: 'x', value: -60, since: -25, for_s: 2 };
+    const gone = { is: 'below' as const, channel: 'altitude_ft' as const, value: -60, since: -25, for_s: 2 };
     expect(endOfFirst(gone, (t) => -10 * Math.max(0, t - 10))).toBe(12.6);
     expect(endOfFirst(gone, (t) => (t > 10 && t < 14 ? -40 : 0))).toBeNull();
   });
@@ -45,7 +43,13 @@ describe('phases end by what is seen in the data', () => {
     const at = (seconds: number) => ({ is: 'after' as const, seconds });
     expect(endOfFirst({ is: 'any', of: [at(7), at(4)] }, () => 0)).toBe(4);
     expect(endOfFirst({ is: 'all', of: [at(7), at(4)] }, () => 0)).toBe(7);
-    const north = { is: 'within' as const, channel: 'heading_deg', value: 360, tolerance: 5, for_s: 0 };
+    const north = {
+      is: 'within' as const,
+      channel: 'heading_deg' as const,
+      value: 360,
+      tolerance: 5,
+      for_s: 0
+    };
     expect(endOfFirst(north, (t) => (t < 9 ? 90 : 3))).toBe(9);
   });
 
@@ -73,48 +77,60 @@ describe('phases end by what is seen in the data', () => {
 
 describe('planning', () => {
   test('the briefing’s figures: a 3° path at 90 kt groundspeed, its time and distance, a tenth as lead', () => {
-    const plan = planOf({ windSpeed_kt: 0, descentRate_fpm: 500, targetSpeed_kt: 90 });
-    const briefing = briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile)) as Briefing;
+    const plan = planOf({ windSpeed_kt: 0 });
+    const briefing = briefingFor(lessonOf(plan)) as Briefing;
     expect(briefing.groundspeed_kt).toBeCloseTo(briefing.tas_kt, 9);
-    expect(briefing.pathAngle_deg).toBeCloseTo(
-      (Math.atan(500 / (briefing.groundspeed_kt * 101.2686)) * 180) / Math.PI,
+    const descent = briefing.verticals.find((v) => v.phase.id === 'descent')!;
+    const groundspeed = (descent.distance_nm / descent.time_s) * 3600;
+    expect(descent.pathAngle_deg).toBeCloseTo(
+      (Math.atan(-500 / (groundspeed * 101.2686)) * 180) / Math.PI,
       4
     );
-    expect(briefing.descentTime_s).toBe(120);
-    expect(briefing.descentDistance_nm).toBeCloseTo(briefing.groundspeed_kt / 30, 9);
-    const climb = briefing.settings.find((s) => s.phase === 'climb')!.line;
-    expect(briefing.levelOffLead_ft).toBeCloseTo(climb.verticalSpeed_fpm / 10, 9);
+    expect(descent.time_s).toBeCloseTo(120, 6);
+    expect(descent.levelOffLead_ft).toBeCloseTo(50, 6);
+    const climb = briefing.settings.find((s) => s.phase.id === 'climb')!.line;
+    expect(briefing.verticals.find((v) => v.phase.id === 'climb')!.levelOffLead_ft).toBeCloseTo(
+      climb.verticalSpeed_fpm / 10,
+      6
+    );
   });
 
   test.each([
     [
-      'decisionAltitude_ft',
-      { area: 'korrin-plateau', decisionAltitude_ft: 2200 },
+      'figures.decisionAltitude_ft',
+      { area: 'korrin-plateau', figures: { decisionAltitude_ft: 2200 } },
       '500 ft above the ground of Korrin Plateau'
     ],
     ['startAltitude_ft', { startAltitude_ft: 3100 }, 'start at 3300 ft or higher'],
-    ['levelOffAltitude_ft', { levelOffAltitude_ft: 3050 }, '3300 ft or higher'],
-    ['targetSpeed_kt', { targetSpeed_kt: 50 }, 'too near the stall'],
-    ['targetSpeed_kt', { targetSpeed_kt: 100, startSpeed_kt: 105 }, 'at least 10 kt below'],
+    ['figures.levelOffAltitude_ft', { figures: { levelOffAltitude_ft: 3050 } }, '3300 ft or higher'],
+    ['figures.targetSpeed_kt', { figures: { targetSpeed_kt: 50 } }, 'too near the stall'],
+    [
+      'figures.targetSpeed_kt',
+      { figures: { targetSpeed_kt: 100 }, startSpeed_kt: 105 },
+      'at least 10 kt below'
+    ],
     ['startSpeed_kt', { startSpeed_kt: 180 }, 'the most it cruises at, 125 kt'],
-    ['descentRate_fpm', { descentRate_fpm: 2500 }, 'cannot come down so steeply'],
-    ['flaps_deg', { flaps_deg: 15 }, 'flaps at 0°, 10°, 20°, 30°'],
+    ['figures.descentRate_fpm', { figures: { descentRate_fpm: 2500 } }, 'cannot come down so steeply'],
+    ['figures.flaps_deg', { figures: { flaps_deg: 15 } }, 'flaps at 0°, 10°, 20°, 30°'],
     ['windSpeed_kt', { windSpeed_kt: 70 }, 'too strong'],
     [
-      'climbSpeed_kt',
-      { climbSpeed_kt: 122, startAltitude_ft: 15000, decisionAltitude_ft: 14000, levelOffAltitude_ft: 14800 },
+      'figures.climbSpeed_kt',
+      {
+        startAltitude_ft: 15000,
+        figures: { climbSpeed_kt: 122, decisionAltitude_ft: 14000, levelOffAltitude_ft: 14800 }
+      },
       ''
     ]
   ] as const)('%s is refused for %j', (field, changes, words) => {
-    const plan = planOf(changes);
-    const problems = problemsOf(plan, aircraft, trainingAreaById(plan.area));
+    const plan = planOf(changes as Partial<LessonPlan>);
+    const problems = problemsOf(plan);
     const found =
       problems.find((problem) => problem.field === field) ?? (words === '' ? problems[0] : undefined);
     expect(found?.message).toContain(words);
   });
 
   test('a sensible plan has nothing against it and fits its schema', () => {
-    expect(problemsOf(planOf(), aircraft, area)).toEqual([]);
+    expect(problemsOf(planOf())).toEqual([]);
     expect(parse(LessonPlan, planOf())).toEqual(planOf());
     expect(() => parse(LessonPlan, { ...planOf(), heading_deg: 0 })).toThrow(
       /heading_deg: 0 is not accepted; a number from 1 to 360/

@@ -6,12 +6,14 @@ import { column } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { FlightChunk, flightFromChunks } from '$core/flight/recorder';
-import { handsOf } from '$core/flight/simulated-flight';
+import { simulatedHands } from '$core/flight/simulated-flight';
+import { lessonOf } from '$core/drill/lesson';
+import { noHabits } from '$core/pilot/habits';
 import { flightToCsv } from '$core/format/flight-csv';
 import { flightFromParquet, flightToParquet } from '$core/format/flight-parquet';
 import { turnFromTo } from '$core/measure/angle';
 import { parse } from '$core/measure/validation';
-import { aircraft, area, chunksOf, drillOf, flown, pilotOf, planOf } from './flown';
+import { chunksOf, flown, planOf } from './flown';
 
 const gzip = (part: Uint8Array) => gzipSync(part, { level: 9 });
 const gunzip = (part: Uint8Array) => gunzipSync(part);
@@ -25,7 +27,7 @@ describe('the flight loop', () => {
 
   test('taken up from a snapshot, a flight goes on as if it had never stopped', () => {
     const plan = planOf({ turbulence: 'moderate' });
-    const whole = flightLoop(aircraft, area, plan);
+    const whole = flightLoop(lessonOf(plan));
     const hands = {
       ...whole.hands(),
       stick: { kind: 'attitude' as const, pitch_deg: -2, bank_deg: 12 },
@@ -33,7 +35,7 @@ describe('the flight loop', () => {
       flapsTarget_deg: 20
     };
     for (let i = 0; i < 700; i++) whole.step(hands);
-    const later = flightLoop(aircraft, area, plan);
+    const later = flightLoop(lessonOf(plan));
     later.restore(JSON.parse(JSON.stringify(whole.snapshot())) as number[]);
     for (let i = 0; i < 700; i++) {
       whole.step(hands);
@@ -46,7 +48,7 @@ describe('the flight loop', () => {
 
   test('begun in wind, it is in trim: track and groundspeed are the wind triangle’s, and nothing moves', () => {
     const plan = planOf({ turbulence: 'smooth', windFrom_deg: 290, windSpeed_kt: 25, heading_deg: 240 });
-    const loop = flightLoop(aircraft, area, plan);
+    const loop = flightLoop(lessonOf(plan));
     const hands = { ...loop.hands(), stick: { kind: 'direct' as const, aileron: 0, elevator: 0 } };
     for (let i = 0; i < 1000; i++) loop.step(hands);
     const counts = new Int32Array(channelDefinitions.length);
@@ -56,7 +58,8 @@ describe('the flight loop', () => {
       return counts[index]! / 10 ** channelDefinitions[index]!.decimals;
     };
     const expected = groundTrack(240, at('tas_kt'), { from_deg: 290, speed_kt: 25 });
-    expect(Math.abs(turnFromTo(at('track_deg'), expected.track_deg))).toBeLessThan(0.3);
+    // Hands off, the propeller's pull leans it by next to nothing in ten seconds.
+    expect(Math.abs(turnFromTo(at('track_deg'), expected.track_deg))).toBeLessThan(0.6);
     expect(at('groundspeed_kt')).toBeCloseTo(expected.groundspeed_kt, 0);
     expect(at('ias_kt')).toBeCloseTo(105, 0);
     expect(Math.abs(at('altitude_ft') - 4000)).toBeLessThan(10);
@@ -64,7 +67,7 @@ describe('the flight loop', () => {
   });
 
   test('the altimeter shows what its subscale makes of the pressure: 27–30 ft for each hPa', () => {
-    const loop = flightLoop(aircraft, area, planOf({ altimeterSetting_hPa: 1003 }));
+    const loop = flightLoop(lessonOf(planOf({ altimeterSetting_hPa: 1003 })));
     const right = loop.readings().altitude_ft;
     expect(right).toBeCloseTo(4000, 0);
     loop.step({ ...loop.hands(), altimeterSetting_hPa: 1013 });
@@ -78,10 +81,10 @@ describe('the recording', () => {
     const plan = planOf();
     const chunks = chunksOf(plan);
     const kept = chunks.slice(0, 7);
-    const loop = flightLoop(aircraft, area, plan);
-    const again = flyDrill(loop, drillOf(plan), { chunks: kept });
+    const loop = flightLoop(lessonOf(plan));
+    const again = flyDrill(loop, lessonOf(plan), { chunks: kept });
     expect(again.phase().phaseId).toBe('level');
-    const nextHands = handsOf(pilotOf(plan), loop);
+    const nextHands = simulatedHands(lessonOf(plan), again, noHabits, plan.seed);
     let next = null;
     while (!next) next = again.step(nextHands());
     expect(next.sequence).toBe(7);

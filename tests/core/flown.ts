@@ -1,34 +1,42 @@
 import { aircraftById } from '$core/aircraft/catalogue';
-import { briefingFor, type Briefing } from '$core/drill/briefing';
+import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
-import { rateAndSpeedDescent } from '$core/drill/rate-and-speed-descent';
 import { sensiblePlan } from '$core/drill/sensible-plan';
-import { toleranceProfileById } from '$core/drill/tolerance-profile';
 import { trainingAreaById } from '$core/earth/training-area';
 import { channelDefinitions, channelScales } from '$core/flight/channels';
 import { flightFromCounts, type Flight } from '$core/flight/flight';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { simulateFlight } from '$core/flight/simulated-flight';
-import { descentPilot, noHabits, type Habits } from '$core/pilot/pilot';
+import { noHabits, type Habits } from '$core/pilot/habits';
 
 export const aircraft = aircraftById('sandling-160');
 export const area = trainingAreaById('vesterlund-bay');
 
+/** A rate-and-speed descent in the first airplane, its figures written out so that tests can lean on them. */
 export function planOf(changes: Partial<LessonPlan> = {}): LessonPlan {
-  return { ...sensiblePlan(aircraft, area), ...changes };
+  const plan = { ...sensiblePlan(aircraft, area), ...changes };
+  return plan.drill === 'rate-and-speed-descent'
+    ? {
+        ...plan,
+        figures: {
+          targetSpeed_kt: 90,
+          descentRate_fpm: 500,
+          flaps_deg: 10,
+          decisionAltitude_ft: 3000,
+          climbSpeed_kt: 75,
+          levelOffAltitude_ft: 3600,
+          ...changes.figures
+        }
+      }
+    : plan;
 }
 
 export function drillOf(plan: LessonPlan) {
-  return rateAndSpeedDescent(plan, toleranceProfileById(plan.toleranceProfile));
-}
-
-export function pilotOf(plan: LessonPlan, habits: Partial<Habits> = {}) {
-  const briefing = briefingFor(plan, aircraft, toleranceProfileById(plan.toleranceProfile)) as Briefing;
-  return descentPilot(plan, briefing, { ...noHabits, ...habits }, plan.seed);
+  return lessonOf(plan).drill;
 }
 
 export function chunksOf(plan: LessonPlan, habits: Partial<Habits> = {}): FlightChunk[] {
-  return simulateFlight(aircraft, trainingAreaById(plan.area), plan, drillOf(plan), pilotOf(plan, habits));
+  return simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed);
 }
 
 export function flown(plan: LessonPlan, habits: Partial<Habits> = {}): Flight {

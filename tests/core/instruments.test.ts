@@ -1,60 +1,220 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import {
+  impactPressure,
+  pressureAt,
+  pressureAltitudeOf,
+  trueFromCalibrated,
+  densityAt
+} from '$core/air/atmosphere';
 import { attitudeOf } from '$core/aircraft/airplane-state';
 import { rigidBody } from '$core/aircraft/rigid-body';
-import { trim, type Trim } from '$core/aircraft/trim';
+import { stillAir, trim, type Trim } from '$core/aircraft/trim';
+import { lessonOf } from '$core/drill/lesson';
+import { magneticDip } from '$core/earth/magnetic-dip';
+import { trainingAreas } from '$core/earth/training-area';
 import { flightLoop, type Hands } from '$core/flight/flight-loop';
-import { readInstruments, settledInstruments, stepInstruments } from '$core/instrument/instrument-lag';
+import { compassCardHeading, compassDeviation } from '$core/instrument/compass';
+import { faultsAt, type FaultKind } from '$core/instrument/instrument-fault';
+import {
+  readInstruments,
+  settledInstruments,
+  stepInstruments,
+  type InstrumentSet
+} from '$core/instrument/instruments';
 import type { AirTruth } from '$core/instrument/readings';
+import { normaliseSigned } from '$core/measure/angle';
+import { seededNoise } from '$core/measure/seeded-noise';
 import { bareAirplane } from '../../bench/bare-airplane';
-import { aircraft, area, planOf } from './flown';
+import { aircraft, planOf } from './flown';
+
+/** The air at a pressure altitude (ft) and calibrated airspeed (kt). */
+function airAt(altitude_ft: number, ias_kt: number) {
+  const height = altitude_ft * 0.3048;
+  const pressure = pressureAt(height);
+  const density = densityAt(height);
+  const tas = trueFromCalibrated((ias_kt * 1852) / 3600, pressure, density);
+  return { staticPressure_Pa: pressure, impactPressure_Pa: impactPressure(tas, pressure, density) };
+}
 
 const still: AirTruth = {
-  ias_kt: 100,
-  pressureAltitude_ft: 4000,
-  pressureAltitudeRate_fpm: 0,
+  ...airAt(4000, 100),
   pitch_deg: 1,
   bank_deg: 0,
   magneticHeading_deg: 210,
   turnRate_degps: 0,
-  sideForce_g: 0,
+  rollRate_degps: 0,
+  forceForward_g: 0,
+  forceRight_g: 0,
+  forceDown_g: -1,
   rpm: 2400,
+  manifoldPressure_inHg: null,
+  torque_percent: null,
   flaps_deg: 0,
-  trim: 0
+  gear: 1,
+  fuel_kg: 80,
+  trim: 0,
+  pathAngle_deg: 0,
+  drift_deg: 0,
+  speedTrend_ktps: 0
+};
+const dials: InstrumentSet = {
+  panel: 'dials',
+  dip_deg: 58,
+  latitude_deg: 44,
+  compassDeviation_deg: [0, 0, 0]
 };
 
-describe('instruments as they really behave', () => {
-  const after = (seconds: number, truth: AirTruth) => {
-    const memory = settledInstruments(still);
-    for (let i = 0; i < seconds * 100; i++) stepInstruments(memory, truth, 0.01);
-    return readInstruments(memory, truth, 1013.25);
-  };
+/** Lets a set of instruments follow a truth that may change, with faults from the beginning. */
+function watch(
+  seconds: number,
+  truthAt: (t: number) => AirTruth,
+  {
+    faults = [],
+    set = dials,
+    alternate = false
+  }: { faults?: FaultKind[]; set?: InstrumentSet; alternate?: boolean } = {}
+) {
+  const memory = settledInstruments(set, still, seededNoise(5));
+  const standing = faultsAt(
+    faults.map((kind) => ({ kind, at_s: 0 })),
+    0
+  );
+  let truth = still;
+  for (let i = 0; i < seconds * 100; i++) {
+    truth = truthAt((i + 1) / 100);
+    stepInstruments(set, memory, truth, standing, alternate, 0.01);
+  }
+  return readInstruments(set, memory, truth, 1013.25, 0);
+}
 
-  test('the vertical speed lags: 63 % of a change after its time constant, all of it in the end', () => {
-    const sinking = { ...still, pressureAltitudeRate_fpm: -500 };
-    expect(after(2.5, sinking).verticalSpeed_fpm).toBeCloseTo(-500 * (1 - Math.exp(-1)), 0);
-    expect(after(20, sinking).verticalSpeed_fpm).toBeCloseTo(-500, 0);
-    expect(after(0.5, sinking).verticalSpeed_fpm).toBeGreaterThan(-110);
+describe('pitot-static instruments', () => {
+  const sinking = (t: number): AirTruth => ({ ...still, ...airAt(4000 - (500 / 60) * t, 100) });
+  test('the vertical speed lags: 63 % of a change after its time constant, all of it in the end; tapes follow sooner', () => {
+    expect(watch(2.5, sinking).verticalSpeed_fpm / -500).toBeCloseTo(1 - Math.exp(-1), 1);
+    expect(watch(20, sinking).verticalSpeed_fpm).toBeCloseTo(-500, -1);
+    expect(watch(2.5, sinking, { set: { ...dials, panel: 'tapes' } }).verticalSpeed_fpm).toBeLessThan(-480);
   });
-
-  test('the altimeter and the gyros follow at once, and the altimeter shows pressure', () => {
-    const climbed = after(0.01, {
-      ...still,
-      pressureAltitude_ft: 4300,
-      pitch_deg: 6,
-      magneticHeading_deg: 215
+  test('the altimeter shows pressure at once; the airspeed after its short lag', () => {
+    expect(watch(0.01, () => ({ ...still, ...airAt(4300, 100) })).altitude_ft).toBeCloseTo(4300, 0);
+    expect(watch(3, () => ({ ...still, ...airAt(4000, 120) })).ias_kt).toBeCloseTo(120, 0);
+  });
+  test('pitot blocked, drain open: toward zero; drain blocked, too: it rises with the climb like an altimeter', () => {
+    expect(watch(15, () => still, { faults: ['pitot-blocked'] }).ias_kt).toBeLessThan(5);
+    const climbed = (t: number): AirTruth => ({ ...still, ...airAt(4000 + 20 * t, 100) });
+    const blocked = { faults: ['pitot-and-drain-blocked' as const] };
+    expect(watch(1, climbed, blocked).ias_kt).toBeCloseTo(100, -1);
+    expect(watch(60, climbed, blocked).ias_kt).toBeGreaterThan(130);
+    expect(watch(60, (t) => ({ ...still, ...airAt(4000 - 20 * t, 100) }), blocked).ias_kt).toBeLessThan(70);
+  });
+  test('static blocked: altimeter frozen, vertical speed nought, airspeed too low above the place it happened', () => {
+    const climbed = (t: number): AirTruth => ({ ...still, ...airAt(4000 + 10 * t, 100) });
+    const shown = watch(60, climbed, { faults: ['static-blocked'] });
+    expect(shown).toMatchObject({
+      altitude_ft: expect.closeTo(4000, 0),
+      verticalSpeed_fpm: expect.closeTo(0, 0)
     });
-    expect(climbed).toMatchObject({ altitude_ft: expect.closeTo(4300, 3), pitch_deg: 6, heading_deg: 215 });
+    expect(shown.ias_kt).toBeLessThan(90);
+    const alternate = watch(60, climbed, { faults: ['static-blocked'], alternate: true });
+    expect(alternate.altitude_ft).toBeGreaterThan(4600);
+    expect(alternate.altitude_ft).toBeLessThan(4700);
+    expect(alternate.ias_kt).toBeGreaterThan(100);
   });
+});
 
+describe('gyros', () => {
+  test('vacuum lost: attitude and heading sag slowly, without a flag; the turn coordinator goes on', () => {
+    const after = (seconds: number) => watch(seconds, () => still, { faults: ['vacuum'] });
+    expect(Math.abs(after(20).bank_deg)).toBeLessThan(1);
+    expect(Math.abs(after(240).bank_deg)).toBeGreaterThan(20);
+    expect(after(240).attitudeValid).toBe(true);
+    expect(
+      watch(60, () => ({ ...still, turnRate_degps: 3 }), { faults: ['vacuum'] }).turnRate_degps
+    ).toBeCloseTo(3, 1);
+  });
+  test('electrical power lost: the turn coordinator runs down; tapes lose their attitude and say so', () => {
+    const turning = () => ({ ...still, turnRate_degps: 3 });
+    expect(watch(40, turning, { faults: ['electrical'] }).turnRate_degps).toBeLessThan(0.1);
+    expect(watch(40, turning, { faults: ['electrical'] }).attitudeValid).toBe(true);
+    expect(
+      watch(5, turning, { faults: ['electrical'], set: { ...dials, panel: 'tapes' } }).attitudeValid
+    ).toBe(false);
+  });
+  test('the heading gyro drifts by the earth’s turning and its own friction, tapes do not', () => {
+    const drift = normaliseSigned(watch(1200, () => still).heading_deg - 210);
+    // 15°/h × sin 44° for a third of an hour, and friction of a few degrees an hour.
+    expect(Math.abs(drift + 3.5)).toBeLessThan(4);
+    expect(watch(1200, () => still, { set: { ...dials, panel: 'tapes' } }).heading_deg).toBe(210);
+  });
   test('the ball falls away from the side the airplane is pushed to, and stays in its tube', () => {
-    expect(after(3, { ...still, sideForce_g: -0.06 }).ball).toBeCloseTo(0.4, 2);
-    expect(after(3, { ...still, sideForce_g: 0.5 }).ball).toBe(-1);
+    expect(watch(3, () => ({ ...still, forceRight_g: -0.06 })).ball).toBeCloseTo(0.4, 2);
+    expect(watch(3, () => ({ ...still, forceRight_g: 0.5 })).ball).toBe(-1);
+  });
+});
+
+describe('the magnetic compass', () => {
+  const turning = (heading_deg: number, bank_deg: number, dip: number) =>
+    compassCardHeading({ pitch_deg: 0, bank_deg, heading_deg }, { forward: 0, right: 0, down: -1 }, dip)!;
+  test('in a level turn it reads atan2(sin ψ cos φ − tan δ sin φ, cos ψ)', () => {
+    const angle = (limit: number) => fc.double({ min: -limit, max: limit, noNaN: true });
+    fc.assert(
+      fc.property(angle(180), angle(60), angle(75), (heading, bank, dip) => {
+        const [h, b, d] = [heading, bank, dip].map((x) => (x * Math.PI) / 180) as [number, number, number];
+        const y = Math.sin(h) * Math.cos(b) - Math.tan(d) * Math.sin(b);
+        const x = Math.cos(h);
+        fc.pre(Math.hypot(x, y) > 0.05);
+        const expected = (Math.atan2(y, x) * 180) / Math.PI;
+        expect(Math.abs(normaliseSigned(turning(heading, bank, dip) - expected))).toBeLessThan(1e-6);
+      })
+    );
+  });
+  test('north of the equator it lags through north, leads through south, is right on east and west; south of it reversed', () => {
+    // A right turn: lagging shows less than the heading, leading more.
+    expect(normaliseSigned(turning(0, 15, 60) - 0)).toBeLessThan(-20);
+    expect(normaliseSigned(turning(180, 15, 60) - 180)).toBeGreaterThan(20);
+    for (const side of [90, 270])
+      expect(Math.abs(normaliseSigned(turning(side, 15, 60) - side))).toBeLessThan(1e-9);
+    expect(normaliseSigned(turning(0, 15, -60))).toBeGreaterThan(20);
+  });
+  test('accelerating on east it shows a turn to north, slowing one to south; on north nothing', () => {
+    const card = (heading_deg: number, forward: number, dip = 60) =>
+      compassCardHeading({ pitch_deg: 0, bank_deg: 0, heading_deg }, { forward, right: 0, down: -1 }, dip)!;
+    expect(card(90, 0.15)).toBeLessThan(85);
+    expect(card(90, -0.15)).toBeGreaterThan(95);
+    expect(card(270, 0.15)).toBeGreaterThan(275);
+    expect(Math.abs(normaliseSigned(card(0, 0.15)))).toBeLessThan(1e-9);
+    expect(card(90, 0.15, -60)).toBeGreaterThan(95);
+  });
+  test('pitch and bank alone, unaccelerated, do not move it; straight along the field there is no north', () => {
+    const c = Math.cos(0.3);
+    const s = Math.sin(0.3);
+    // Nose up 0.3 rad in steady flight: apparent gravity is gravity, tilted in the airplane's axes.
+    expect(
+      compassCardHeading(
+        { pitch_deg: (0.3 * 180) / Math.PI, bank_deg: 0, heading_deg: 40 },
+        { forward: s, right: 0, down: -c },
+        60
+      )
+    ).toBeCloseTo(40, 6);
+    expect(
+      compassCardHeading(
+        { pitch_deg: 0, bank_deg: 0, heading_deg: 0 },
+        { forward: 0, right: 0, down: -1 },
+        90
+      )
+    ).toBeNull();
+  });
+  test('dip is down in the north and up in the south, as at the two training areas', () => {
+    expect(magneticDip(trainingAreas[0]!)).toBeGreaterThan(50);
+    expect(magneticDip(trainingAreas.find((a) => a.latitude_deg < 0)!)).toBeLessThan(-50);
+    expect(compassDeviation([1, 2, -1], 90)).toBeCloseTo(3, 9);
+    expect(pressureAltitudeOf(still.staticPressure_Pa) / 0.3048).toBeCloseTo(4000, 6);
   });
 });
 
 describe('attitude hold', () => {
   const flyWith = (stick: Hands['stick'], seconds: number, change: Partial<Hands> = {}) => {
-    const loop = flightLoop(aircraft, area, planOf({ turbulence: 'smooth', windSpeed_kt: 0 }));
+    const loop = flightLoop(lessonOf(planOf({ turbulence: 'smooth', windSpeed_kt: 0 })));
     const hands = { ...loop.hands(), stick, ...change };
     const seen: { pitch: number; bank: number; rate: number; ball: number }[] = [];
     for (let i = 0; i < seconds * 100; i++) {
@@ -75,7 +235,7 @@ describe('attitude hold', () => {
       const seen = flyWith({ kind: 'attitude', pitch_deg, bank_deg }, 30);
       for (const moment of seen.slice(700)) {
         expect(Math.abs(moment.pitch - pitch_deg)).toBeLessThan(0.6);
-        expect(Math.abs(moment.bank - bank_deg)).toBeLessThan(1);
+        expect(Math.abs(moment.bank - bank_deg)).toBeLessThan(1.3);
       }
       const farthest = Math.max(...seen.map((moment) => moment.bank * Math.sign(bank_deg)));
       expect(farthest).toBeLessThan(Math.abs(bank_deg) + 3);
@@ -108,20 +268,12 @@ test('the bare airplane of the benchmark is the same airplane', () => {
     pressureAltitude_ft: 3000
   }) as Trim;
   const density = 1.12;
-  const air = {
-    density_kgpm3: density,
-    windNorth_mps: 0,
-    windEast_mps: 0,
-    windDown_mps: 0,
-    gustAlong_mps: 0,
-    gustRight_mps: 0,
-    gustDown_mps: 0
-  };
+  const air = stillAir(density, pressureAt(900));
   const [model, bare] = [set.state.slice(), set.state.slice()];
   const body = rigidBody(aircraft);
   for (let i = 0; i < 800; i++)
     body.step(model, { ...set.controls, aileron: 0.06, elevator: 0.09 }, air, 0.01);
-  bareAirplane(aircraft)(bare, 800, 0.06, 0.09, set.controls.throttle, set.controls.trim, density);
+  bareAirplane(aircraft)(bare, 800, { ...set.controls, aileron: 0.06, elevator: 0.09 }, density);
   model.forEach((value, index) => expect(bare[index]).toBeCloseTo(value, 7));
   expect(Math.abs(attitudeOf(model).bank_rad)).toBeGreaterThan(0.2);
 });

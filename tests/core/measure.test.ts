@@ -3,7 +3,6 @@ import { Type } from '@sinclair/typebox';
 import { describe, expect, test } from 'vitest';
 import { normaliseBearing, normaliseSigned, turnFromTo } from '$core/measure/angle';
 import { clock, figure, heading, percent, signedFigure } from '$core/measure/figure';
-import { solveLinearSystem } from '$core/measure/linear-system';
 import { Rejection } from '$core/measure/rejection';
 import { seededNoise } from '$core/measure/seeded-noise';
 import { parse } from '$core/measure/validation';
@@ -57,24 +56,6 @@ describe('figures', () => {
     [heading(359.7), '360°'],
     [heading(5), '005°']
   ])('%s', (written, expected) => expect(written).toBe(expected));
-});
-
-test('a linear system is solved, and a singular one is said to be', () => {
-  const entry = fc.double({ min: -10, max: 10, noNaN: true });
-  fc.assert(
-    fc.property(
-      fc.array(entry, { minLength: 9, maxLength: 9 }),
-      fc.tuple(entry, entry, entry),
-      (cells, x) => {
-        const matrix = [0, 1, 2].map((row) =>
-          cells.slice(3 * row, 3 * row + 3).map((cell, i) => cell + (i === row ? 40 : 0))
-        );
-        const right = matrix.map((row) => row.reduce((sum, cell, i) => sum + cell * x[i]!, 0));
-        solveLinearSystem(matrix, right)!.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 8));
-      }
-    )
-  );
-  expect(solveLinearSystem([[1, 2], [2, 4]], [1, 2])).toBeNull(); // prettier-ignore
 });
 
 test('noise from a stored state goes on as if it had never stopped, with mean 0 and variance 1', () => {

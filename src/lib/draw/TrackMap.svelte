@@ -94,6 +94,6 @@
       >{heading(wind.from_deg).slice(0, 3)}/{figure(wind.speed_kt)}</text
     >
   </g>
-  <path d="M12 {height - 12}h{scale}" stroke="var(--soft)" stroke-width="2" />
-  <text x="12" y={height - 17} font-size="10" fill="var(--soft)">1 NM · dots each minute</text>
+  <path d="M12 20h{scale}" stroke="var(--soft)" stroke-width="2" />
+  <text x="12" y="14" font-size="10" fill="var(--soft)">1 NM · dots each minute</text>
 </svg>

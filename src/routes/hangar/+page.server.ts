@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { sameLine } from '$core/aircraft/measured-line';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { Rejection } from '$core/measure/rejection';
 import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
@@ -10,10 +11,15 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   const identity = identityFrom(locals);
   const asked = url.searchParams.get('aircraft');
   const aircraft = aircraftCatalogue.find((a) => a.id === asked) ?? aircraftCatalogue[0]!;
-  const proposed = teaches(identity) ? (await proposals(identity, aircraft.id)).slice(0, 8) : [];
+  const accepted = await acceptedLines(identity, aircraft.id);
+  const proposed = teaches(identity)
+    ? (await proposals(identity, aircraft.id))
+        .filter((line) => !accepted.some((kept) => sameLine(kept.line, line)))
+        .slice(0, 8)
+    : [];
   return {
     aircraftId: aircraft.id,
-    accepted: await acceptedLines(identity, aircraft.id),
+    accepted,
     proposed: proposed.map((line) => ({ id: randomUUID(), line }))
   };
 };

@@ -144,7 +144,9 @@
                     Math.round(line.altitude_ft / 100) * 100
                   )} ft · {acceptedBy}, {onDay(acceptedAt)}
                   {#each line.evidence.slice(0, 3) as e, i (i)}
-                    <a href="/debrief/{e.attemptId}">{i === 0 ? ' see ' : ''}{i + 1}</a>
+                    · <a href="/debrief/{e.attemptId}" aria-label="Flight {i + 1} of {line.name}"
+                      >flight {i + 1}</a
+                    >
                   {/each}
                 </td>
                 <td class="text-right">
@@ -183,7 +185,7 @@
                 <td class="number !py-1">{spread(line.verticalSpeed_fpm)} ft/min</td>
                 <td class="number !py-1">{spread(line.pitch_deg, 1)}°</td>
                 <td class="number !py-1">{powerOf(line)}</td>
-                <td class="!py-1 text-xs text-soft">{line.evidence.length} × , {clock(seconds(line))}</td>
+                <td class="!py-1 text-xs text-soft">{line.evidence.length} ×, {clock(seconds(line))}</td>
                 <td class="!py-1 text-right">
                   <form id="accept-{id}" method="POST" action="?/accept" use:enhance>
                     <input type="hidden" name="id" value={id} />

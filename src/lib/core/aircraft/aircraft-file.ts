@@ -144,9 +144,13 @@ export const AircraftFile = Type.Object(
     }),
     /**
      * Side effects of power: in a climb the uneven pull (thrust × angle of attack × arm) turns the nose left; of the
-     * engine's torque, this share is not taken up by rigging and rolls it left.
+     * engine's torque, this share of what is beyond the torque the airplane is rigged for rolls it left.
      */
-    propellerEffects: Type.Object({ asymmetry_m: number('m', 0, 3), torqueShare: number('', 0, 1) }),
+    propellerEffects: Type.Object({
+      asymmetry_m: number('m', 0, 3),
+      torqueShare: number('', 0, 1),
+      riggedTorque_Nm: number('N·m', 0, 50000)
+    }),
     /** Degrees: constant part, and the parts that go with the sine and cosine of the heading. */
     compassDeviation_deg: Type.Tuple([number('°', -10, 10), number('°', -10, 10), number('°', -10, 10)]),
     speeds: Type.Object({

@@ -44,3 +44,13 @@ export function pooled(groups: readonly { mean: number; deviation: number; weigh
     weight;
   return { mean, deviation: Math.sqrt(variance) };
 }
+
+/** Whether two measured lines are of one configuration, speed (5 kt) and rate (100 ft/min). */
+export function sameLine(a: MeasuredLine, b: MeasuredLine): boolean {
+  return (
+    a.flaps_deg === b.flaps_deg &&
+    a.gear === b.gear &&
+    Math.abs(a.ias_kt.mean - b.ias_kt.mean) < 5 &&
+    Math.abs(a.verticalSpeed_fpm.mean - b.verticalSpeed_fpm.mean) < 100
+  );
+}

@@ -28,7 +28,7 @@ export function rigidBody(file: AircraftFile): RigidBody {
   const gamma = ixx * izz - ixz * ixz;
   const { area_m2: area, span_m: span, chord_m: chord } = file.wing;
   const { lift, drag, pitch, side, roll, yaw, flaps, gear } = file;
-  const { asymmetry_m: asymmetry, torqueShare } = file.propellerEffects;
+  const { asymmetry_m: asymmetry, torqueShare, riggedTorque_Nm: rigged } = file.propellerEffects;
   const consumption = file.fuel.consumption_kgpJ;
   const gearRate = gear.retractable ? 1 / gear.travel_s : 0;
   const propulsion = propulsionOf(file.propulsion);
@@ -119,7 +119,7 @@ export function rigidBody(file: AircraftFile): RigidBody {
           roll.yawRate * rHat +
           roll.aileron * (1 - 0.7 * stalled) * c.aileron +
           roll.rudder * c.rudder) -
-      torqueShare * engine[SHAFT_TORQUE]!;
+      torqueShare * (engine[SHAFT_TORQUE]! - rigged);
     const pitchMoment =
       qS *
         chord *

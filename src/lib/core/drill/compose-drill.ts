@@ -324,7 +324,9 @@ function transitionChecks(before: Phase | null, phase: Phase): Check[] {
     if (phase.goal.vertical.altitude_ft === vertical.to_ft)
       checks.push({ kind: 'level-off', phase: before.id, altitude_ft: vertical.to_ft });
   }
-  if (lateral.kind === 'turn' && phase.goal.lateral.kind === 'heading')
+  // A turn that lasts as long as a climb comes out wherever it does.
+  const known = lateral.kind === 'turn' && (lateral.to_deg !== null || before.until.is === 'after');
+  if (known && phase.goal.lateral.kind === 'heading')
     checks.push({ kind: 'roll-out', phase: before.id, heading_deg: phase.goal.lateral.heading_deg });
   return checks;
 }

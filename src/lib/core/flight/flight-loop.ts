@@ -67,8 +67,8 @@ export interface FlightLoop {
   restore(snapshot: readonly number[]): void;
 }
 
-/** Steps, setting, knob, alternate static; state; instruments; gusts; laws; controls; noise. */
-const SNAPSHOT_LENGTH = 4 + STATE_LENGTH + INSTRUMENT_MEMORY_LENGTH + 5 + 3 + 2 + 3 + 4 + 8 + 4;
+/** Steps, setting, knob, alternate static, speed trend; state; instruments; gusts; laws; controls; noise. */
+const SNAPSHOT_LENGTH = 5 + STATE_LENGTH + INSTRUMENT_MEMORY_LENGTH + 5 + 3 + 2 + 3 + 4 + 8 + 4;
 
 /** @throws Rejection when the airplane cannot fly the plan's starting condition, naming the field */
 export function flightLoop(lesson: Lesson): FlightLoop {
@@ -253,6 +253,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       altimeterSetting,
       headingKnob,
       alternateStatic ? 1 : 0,
+      truth.speedTrend_ktps,
       ...state,
       ...instruments,
       ...turbulence,
@@ -286,6 +287,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       altimeterSetting = next();
       headingKnob = next();
       alternateStatic = next() === 1;
+      const speedTrend = next();
       state.set(take(STATE_LENGTH));
       instruments.set(take(INSTRUMENT_MEMORY_LENGTH));
       turbulence.set(take(5));
@@ -309,6 +311,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       faults = faultsAt(plan.faults, steps * STEP_S);
       observed.setWind(0);
       observed.observe(controls);
+      truth.speedTrend_ktps = speedTrend;
     }
   };
 }

@@ -25,12 +25,19 @@ export function powerHuntingOf(
   let last = 0;
   for (const [from, to] of stretches) {
     let extreme = throttle[from]!;
+    let low = extreme;
+    let high = extreme;
     let direction = 0;
     samples += to - from;
     for (let k = from; k <= to; k++) {
       const value = throttle[k]!;
       if (direction === 0) {
-        if (Math.abs(value - extreme) >= SWING) direction = Math.sign(value - extreme);
+        low = Math.min(low, value);
+        high = Math.max(high, value);
+        if (high - low >= SWING) {
+          direction = value === high ? 1 : -1;
+          extreme = value;
+        }
         continue;
       }
       if ((value - extreme) * direction >= 0) extreme = value;

@@ -1,0 +1,168 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
+import { lessonOf } from '$core/drill/lesson';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreaById } from '$core/earth/training-area';
+import type { Corridor } from '$core/drill/drill';
+import { flightFromChunks } from '$core/flight/recorder';
+import { simulateFlight } from '$core/flight/simulated-flight';
+import { fixationOf } from '$core/grade/fixation';
+import type { FindingKind } from '$core/grade/finding';
+import { gradeFlight } from '$core/grade/grade';
+import { historyOf, leansOf } from '$core/grade/history';
+import { outOfTrimOf, powerHuntingOf } from '$core/grade/hand-habits';
+import { overCorrectionOf } from '$core/grade/over-correction';
+import { leanOf, trendOf } from '$core/grade/trend';
+import { noHabits, type Habits } from '$core/pilot/habits';
+import { madeFlight } from './flown';
+
+const altitude: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
+const heading: Corridor = { channel: 'heading_deg', target: 360, above: 10, below: 10 };
+
+describe('habits seen in the data, by their definitions', () => {
+  const waves = (amplitude: (t: number) => number, period_s = 24) =>
+    madeFlight(200, { altitude_ft: (t) => 4000 + amplitude(t) * Math.sin((2 * Math.PI * t) / period_s) });
+  const over = (flight: ReturnType<typeof madeFlight>) =>
+    overCorrectionOf(flight, altitude, 0, flight.length - 1);
+
+  test('over-correcting: through the target again and again with peaks that do not shrink', () => {
+    expect(over(waves(() => 60))!.crossings).toBeGreaterThanOrEqual(14);
+    expect(over(waves(() => 60))!.peaks.every((peak, i, all) => i === 0 || peak * all[i - 1]! < 0)).toBe(
+      true
+    );
+    expect(over(waves((t) => 120 * Math.exp(-t / 15)))).toBeNull();
+    expect(over(waves(() => 20))).toBeNull();
+    expect(over(waves(() => 60, 160))).toBeNull();
+  });
+
+  test('staring: one held within a third while another goes out for 10 s without an input', () => {
+    const drifting = (bank: (t: number) => number) =>
+      madeFlight(90, {
+        altitude_ft: () => 4005,
+        heading_deg: (t) => (t < 30 ? 0 : 0.6 * (t - 30)) % 360,
+        bank_deg: bank
+      });
+    const find = (flight: ReturnType<typeof madeFlight>) => fixationOf(flight, altitude, heading, 0, 600);
+    expect(find(drifting(() => 1))).toMatchObject({ held: 'altitude_ft', wandered: 'heading_deg' });
+    expect(find(drifting((t) => (Math.floor(t / 4) % 2 === 0 ? 1 : 6)))).toBeNull();
+    const loose = madeFlight(90, {
+      altitude_ft: (t) => 4000 + 60 * Math.sin(t),
+      heading_deg: (t) => 0.6 * t
+    });
+    expect(find(loose)).toBeNull();
+  });
+
+  test('power hunting counts reversals a minute; trimming looks at what the hand holds', () => {
+    const throttle = (period_s: number, size: number) =>
+      madeFlight(120, { throttle: (t) => 0.6 + size * Math.sign(Math.sin((2 * Math.PI * t) / period_s)) });
+    const all = [[0, 1200]] as const;
+    expect(powerHuntingOf(throttle(6, 0.05), all)!.perMinute).toBeCloseTo(20, 0);
+    expect(powerHuntingOf(throttle(6, 0.02), all)).toBeNull();
+    expect(powerHuntingOf(throttle(40, 0.05), all)).toBeNull();
+    expect(outOfTrimOf(madeFlight(120, { elevator: () => -0.12 }), all)).toMatchObject({
+      elevator: expect.closeTo(-0.12, 2)
+    });
+    expect(outOfTrimOf(madeFlight(120, { elevator: (t) => 0.3 * Math.sin(t) }), all)).toBeNull();
+    expect(outOfTrimOf(madeFlight(120, { elevator: () => -0.12, bank_deg: () => 20 }), all)).toBeNull();
+  });
+});
+
+describe('each habit of a simulated pilot is found, and the reference has none of it', () => {
+  const cases: [keyof Habits, string, FindingKind][] = [
+    ['startsDownBeforeSlowing', 'rate-and-speed-descent', 'started-down-before-slowing'],
+    ['pumpsPitch', 'vertical-s-a', 'pumping'],
+    ['overControls', 'straight-and-level', 'over-correcting'],
+    ['rollsOutLate', 'standard-rate-turns', 'late-roll-out'],
+    ['rollsOutEarly', 'standard-rate-turns', 'early-roll-out'],
+    ['levelsOffLate', 'level-offs', 'level-off-overshoot'],
+    ['levelsOffEarly', 'level-offs', 'level-off-undershoot'],
+    ['favoursRight', 'straight-and-level', 'bias-to-one-side'],
+    ['fixates', 'straight-and-level', 'fixation'],
+    ['huntsPower', 'straight-and-level', 'power-hunting'],
+    ['fliesOutOfTrim', 'straight-and-level', 'not-trimmed'],
+    ['configuresLate', 'pattern-b', 'late-configuration'],
+    ['slowToReact', 'unusual-attitudes', 'slow-recovery'],
+    ['wrongOrder', 'unusual-attitudes', 'wrong-order']
+  ];
+  const found = (aircraft: string, drill: string, habits: Partial<Habits>) => {
+    const plan = {
+      ...sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill),
+      seed: 907
+    };
+    const flight = flightFromChunks(simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed));
+    return gradeFlight(flight, plan).findings;
+  };
+  test.each(cases.map((row, i) => [...row, aircraftCatalogue[i % aircraftCatalogue.length]!.id] as const))(
+    '%s at %s is said as %s',
+    (habit, drill, kind, aircraft) => {
+      const findings = found(aircraft, drill, { [habit]: 1 });
+      const mine = findings.find((f) => f.kind === kind);
+      expect(mine, findings.map((f) => f.kind).join()).toBeDefined();
+      expect(mine!.evidence).toMatch(/\d/);
+      expect(mine!.cure.length).toBeGreaterThan(20);
+      expect(mine!.end_s).toBeGreaterThanOrEqual(mine!.start_s);
+      expect(found(aircraft, drill, {}).map((f) => f.kind)).not.toContain(kind);
+    }
+  );
+});
+
+describe('over attempts', () => {
+  test('a trend is said only when its 90 % interval leaves zero out', () => {
+    expect(trendOf([50, 60, 71, 79, 90], 'more')).toMatchObject({
+      kind: 'improving',
+      slope: expect.closeTo(9.9, 1)
+    });
+    expect(trendOf([90, 80, 69, 61, 50], 'more').kind).toBe('slipping');
+    expect(trendOf([9, 7, 5.2, 3], 'less').kind).toBe('improving');
+    expect(trendOf([60, 75, 58, 77, 61], 'more').kind).toBe('plateau');
+    expect(trendOf([60, 90, 95], 'more')).toMatchObject({ kind: 'too few', slope: null });
+    expect(trendOf([70, 70, 70, 70], 'more')).toMatchObject({ kind: 'plateau', margin: 0 });
+  });
+
+  // Checked by hand: x̄ = 2, slope 2, residual sum of squares 1.6, t(3; 90 %) = 2.353.
+  test('the interval is Student’s', () => {
+    const { slope, margin } = trendOf([1, 2.6, 5.4, 6.6, 9.4], 'more');
+    expect(slope).toBeCloseTo(2.08, 6);
+    const residual = [1, 2.6, 5.4, 6.6, 9.4].reduce((sum, y, i) => sum + (y - 5 - 2.08 * (i - 2)) ** 2, 0);
+    expect(margin).toBeCloseTo(2.353 * Math.sqrt(residual / 3 / 10), 6);
+  });
+
+  test('a lean is at least 70 % of several flights to one side', () => {
+    expect(leanOf([0.3, 0.4, 0.2, 0.5, -0.1])).toMatchObject({ side: 'above', flights: 4, of: 5 });
+    expect(leanOf([0.3, -0.4, 0.2, -0.5])).toBeNull();
+    expect(leanOf([0.3, 0.4])).toBeNull();
+    expect(leanOf([0.01, 0.02, 0.01, 0.02, 0.03])).toBeNull();
+  });
+
+  test('attempts side by side: every figure’s course, gaps where one has none', () => {
+    const attempt = (score: number, value: number | null) => ({
+      score,
+      comparable: {
+        drill: 'd',
+        completed: true,
+        figures:
+          value === null
+            ? []
+            : [{ id: 'x', name: 'x', unit: 'ft', decimals: 0, value, better: 'zero' as const }],
+        bias: { heading_deg: 0.5 }
+      }
+    });
+    const attempts = [
+      attempt(50, -90),
+      attempt(60, null),
+      attempt(70, -60),
+      attempt(80, 40),
+      attempt(90, 10)
+    ];
+    const history = historyOf(attempts);
+    expect(history.figures[0]).toMatchObject({
+      values: [-90, null, -60, 40, 10],
+      trend: { kind: 'improving' }
+    });
+    expect(history.score.trend.kind).toBe('improving');
+    expect(leansOf(attempts.map((a) => a.comparable))[0]).toMatchObject({
+      channel: 'heading_deg',
+      lean: { side: 'above' }
+    });
+  });
+});
