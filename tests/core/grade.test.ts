@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Corridor } from '$core/drill/drill';
 import { deviationFrom, fractionOfTolerance } from '$core/grade/deviation';
 import { exceedancesOf } from '$core/grade/exceedance';
-import type { FindingKind } from '$core/grade/finding';
+import type { FindingKind } from '$core/grade/finding-kind';
 import { gradeFlight, type Grade } from '$core/grade/grade';
 import { swingingOf } from '$core/grade/vertical-swing';
 import { flightFromChunks } from '$core/flight/recorder';

@@ -12,7 +12,13 @@ const VIEWS = [
   `/fly/${demoId('lesson maren next')}`,
   '/debrief',
   `/debrief/${demoId('attempt maren 1')}`,
+  `/debrief/${demoId('attempt petra 2')}`,
+  `/students/${demoId('davi')}`,
+  '/plan/drills',
+  '/plan/drills/pattern-b',
+  '/plan/profiles',
   '/record',
+  '/hangar?aircraft=tarnvik-200',
   '/hangar',
   '/sign-out'
 ];

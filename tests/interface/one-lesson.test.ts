@@ -15,14 +15,19 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await instructor.getByLabel('Student', { exact: true }).selectOption({ label: 'Petra Hollisund' });
   await expect(instructor.getByLabel('Student', { exact: true })).toHaveValue(/.+/);
   await instructor.getByRole('button', { name: 'The airplane’s own figures' }).click();
-  const rate = instructor.getByLabel('Rate');
+  await instructor.getByLabel('Drill', { exact: true }).selectOption({ label: 'Rate-and-speed descent' });
+  const rate = instructor.getByLabel('Descent rate');
   await rate.fill('1900');
-  await expect(instructor.locator('#descentRate_fpm-problem')).toContainText('cannot come down so steeply');
+  await expect(instructor.locator('[id="figures.descentRate_fpm-problem"]')).toContainText(
+    'cannot come down so steeply'
+  );
   await expect(instructor.getByRole('button', { name: 'Plan this lesson' })).toBeDisabled();
   await rate.fill('600');
   const decision = instructor.getByLabel('Decision altitude');
   await decision.fill('300');
-  await expect(instructor.locator('#decisionAltitude_ft-problem')).toContainText('500 ft or more');
+  await expect(instructor.locator('[id="figures.decisionAltitude_ft-problem"]')).toContainText(
+    '500 ft or more'
+  );
   await decision.fill('3000');
   await instructor.getByLabel('Where').selectOption({ label: 'Korrin Plateau' });
   await instructor.getByLabel('Where').selectOption({ label: 'Vesterlund Bay' });
@@ -46,7 +51,7 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await expect(student.getByRole('img', { name: /^Attitude.*bank [4-9]|1\d right/ })).toBeVisible();
   await student.keyboard.press('l');
   await student.keyboard.press('f');
-  await expect(student.getByRole('slider', { name: 'Flaps' })).toHaveValue('10');
+  await expect(student.getByRole('slider', { name: 'Flaps' })).toHaveValue('1');
   await student.keyboard.press('Space');
   await expect(student.getByRole('button', { name: 'Go on' })).toBeVisible();
   await expect(student.getByText('all saved')).toBeVisible();

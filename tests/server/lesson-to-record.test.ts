@@ -59,8 +59,8 @@ describe('planning', () => {
   test('a plan that cannot be flown, or does not fit, is refused at its field', async () => {
     const asked = { id: randomUUID(), studentId: school.student.accountId };
     await expect(
-      planLesson(school.instructor, { ...asked, plan: { ...plan, descentRate_fpm: 2900 } })
-    ).rejects.toMatchObject({ field: 'descentRate_fpm' });
+      planLesson(school.instructor, { ...asked, plan: planOf({ figures: { descentRate_fpm: 2900 } }) })
+    ).rejects.toMatchObject({ field: 'figures.descentRate_fpm' });
     await expect(
       planLesson(school.instructor, { ...asked, plan: { ...plan, heading_deg: 'north' } })
     ).rejects.toMatchObject({ field: 'heading_deg' });

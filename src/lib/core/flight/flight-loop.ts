@@ -1,4 +1,4 @@
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { Rejection } from '../measure/rejection';
 import { seededNoise } from '../measure/seeded-noise';

@@ -3,7 +3,8 @@ import type { Lesson } from '../drill/lesson';
 import { SLOW_RECOVERY_S, SPEED_FIRST_MARGIN_KT, isConfigured, rollOutTolerance } from './check-findings';
 import type { CheckMeasure } from './check-measure';
 import type { Verdict } from './corridor-measure';
-import type { Finding, FindingKind } from './finding';
+import type { Finding } from './finding';
+import type { FindingKind } from './finding-kind';
 import type { GradeElement } from './grade-element';
 
 const WEIGHT_TECHNIQUE = 2;

@@ -1,4 +1,4 @@
-import type { FindingKind } from './finding';
+import type { FindingKind } from './finding-kind';
 
 /** The usual cure in an instructor's words, by finding. */
 export const cures: Record<FindingKind, string> = {

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { untrack } from 'svelte';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
   import { lessonOf } from '$core/drill/lesson';
@@ -26,7 +25,7 @@
     'partial panel',
     'recovery'
   ] as const;
-  let drill = $state.raw<DrillFile>(untrack(() => draftOf(data)));
+  let drill = $derived<DrillFile>(draftOf(data));
   let tryIn = $state(aircraftCatalogue[0]!.id);
   let text = $state('');
   let textProblem = $state('');
@@ -37,9 +36,6 @@
       ? file
       : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
   }
-  $effect(() => {
-    drill = draftOf(data);
-  });
   $effect(() => {
     text = JSON.stringify(drill, null, 2);
   });
