@@ -180,6 +180,7 @@ test('standard-rate turns by keyboard alone: banked, held, rolled out on the hea
     await page.waitForTimeout(60);
   }
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Standard-rate turns');
+  await expect(page.getByRole('img', { name: /^Bank/ })).toBeVisible();
   await page.getByRole('button', { name: /^Verdict/ }).click();
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('Right turn: roll-out');
@@ -201,8 +202,10 @@ test('unusual attitudes: eyes closed while the instructor flies, recovered with 
   await instructor.goto(new URL(instructor.url()).pathname.replace('/plan/', '/fly/'));
   await instructor.keyboard.press('2');
   await instructor.keyboard.press('Space');
-  await expect(instructor.getByText('Eyes closed, head down', { exact: true })).toBeVisible();
-  await expect(instructor.getByText('“You have control. Recover”')).toBeVisible();
+  await expect(instructor.getByText('Eyes closed, head down', { exact: true })).toBeVisible({
+    timeout: 20_000
+  });
+  await expect(instructor.getByText('“You have control. Recover”')).toBeVisible({ timeout: 20_000 });
   await expect(instructor.getByText('Eyes closed, head down', { exact: true })).toHaveCount(0);
   const pitch = await says(instructor, /^Attitude/, /pitch (−?\d+)/);
   await instructor.keyboard.press(pitch > 0 ? 'Shift+W' : 'Shift+S');
@@ -243,6 +246,6 @@ test('the numbers: lines proposed from flights, accepted with their evidence, an
   await expect(page.getByRole('heading', { name: 'Korvane 750: the card' })).toBeVisible();
   await expect(page.getByRole('row', { name: /Dutch roll/ })).toBeVisible();
   await page.goto(`/debrief/${demoId('attempt davi 8')}`);
-  await expect(page.getByText(/over 5 attempts/)).toBeVisible();
+  await expect(page.getByText(/over \d attempts/)).toBeVisible();
   expect(faults).toEqual([]);
 });

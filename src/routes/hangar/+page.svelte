@@ -144,8 +144,10 @@
                     Math.round(line.altitude_ft / 100) * 100
                   )} ft · {acceptedBy}, {onDay(acceptedAt)}
                   {#each line.evidence.slice(0, 3) as e, i (i)}
-                    · <a href="/debrief/{e.attemptId}" aria-label="Flight {i + 1} of {line.name}"
-                      >flight {i + 1}</a
+                    · <a
+                      class="underline underline-offset-2"
+                      href="/debrief/{e.attemptId}"
+                      aria-label="Flight {i + 1} of {line.name}">flight {i + 1}</a
                     >
                   {/each}
                 </td>

@@ -40,6 +40,8 @@ export interface ConfigurationMeasure {
 
 /** Sinking at this share of the rate asked for is no longer level flight. */
 const LEFT_LEVEL_SHARE = 0.4;
+/** Below its level by more than this the airplane has left it. */
+const LEFT_LEVEL_FT = 25;
 /** Seconds after the decision altitude in which the lowest point is looked for. */
 const LOWEST_WITHIN_S = 30;
 
@@ -56,17 +58,19 @@ export function measureSpeedFirst(
   const { vertical } = phase.goal;
   const asked = vertical.kind === 'level' ? 0 : Math.abs(vertical.verticalSpeed_fpm ?? 0);
   const leaving = -LEFT_LEVEL_SHARE * asked;
+  const altitude = column(flight, 'altitude_ft');
+  const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
   let k = sampleAt(flight, span.start_s);
+  if (before?.kind === 'level') while (k > 0 && altitude[k]! < before.altitude_ft - LEFT_LEVEL_FT) k -= 1;
   if (rate[k]! < leaving) while (k > 0 && rate[k]! < leaving) k -= 1;
   else while (k < sampleAt(flight, span.end_s) && rate[k]! >= leaving) k += 1;
-  const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
   return {
     kind: 'speed-first',
     phaseId: phase.id,
     asked_kt,
     at_s: k / flight.rate_hz,
     ias_kt: column(flight, 'ias_kt')[k]!,
-    left_ft: before?.kind === 'level' ? before.altitude_ft : column(flight, 'altitude_ft')[k]!
+    left_ft: before?.kind === 'level' ? before.altitude_ft : altitude[k]!
   };
 }
 

@@ -1,4 +1,4 @@
-import type { DrillFile } from '../drill-file';
+import type { ConditionFile, DrillFile } from '../drill-file';
 
 const HIGH = {
   id: 'highAltitude_ft',
@@ -27,6 +27,26 @@ const SLOW = {
   maximum: 200,
   step: 5
 } as const;
+
+/** The descent has clearly been begun; dated back to where the altitude was left. */
+const GONE_DOWN: ConditionFile = {
+  is: 'all',
+  of: [
+    {
+      is: 'below',
+      channel: 'verticalSpeed_fpm',
+      value: { figure: 'descentRate_fpm', times: -0.3 },
+      for_s: 2
+    },
+    {
+      is: 'below',
+      channel: 'altitude_ft',
+      value: { figure: 'startAltitude_ft', plus: -60 },
+      since: { figure: 'startAltitude_ft', plus: -25 },
+      for_s: 2
+    }
+  ]
+};
 
 export const basicDrills: readonly DrillFile[] = [
   {
@@ -240,12 +260,7 @@ export const basicDrills: readonly DrillFile[] = [
           is: 'any',
           of: [
             { is: 'below', channel: 'ias_kt', value: { figure: 'startSpeed_kt', plus: -5 }, for_s: 2 },
-            {
-              is: 'below',
-              channel: 'altitude_ft',
-              value: { figure: 'startAltitude_ft', plus: -150 },
-              for_s: 2
-            },
+            GONE_DOWN,
             { is: 'after', seconds: 180 }
           ]
         }
@@ -259,27 +274,7 @@ export const basicDrills: readonly DrillFile[] = [
         judge: ['altitude', 'heading'],
         until: {
           is: 'any',
-          of: [
-            {
-              is: 'all',
-              of: [
-                {
-                  is: 'below',
-                  channel: 'verticalSpeed_fpm',
-                  value: { figure: 'descentRate_fpm', times: -0.3 },
-                  for_s: 2
-                },
-                {
-                  is: 'below',
-                  channel: 'altitude_ft',
-                  value: { figure: 'startAltitude_ft', plus: -60 },
-                  since: { figure: 'startAltitude_ft', plus: -25 },
-                  for_s: 2
-                }
-              ]
-            },
-            { is: 'after', seconds: 240 }
-          ]
+          of: [GONE_DOWN, { is: 'after', seconds: 240 }]
         }
       },
       {
