@@ -39,8 +39,8 @@ export async function fillSchool(ownerUrl: string): Promise<void> {
     );
     await db.raw(
       `WITH made AS (
-         INSERT INTO attempt (id, school_id, student_id, lesson_id, started_by, pilot, started_at, finished_at)
-         SELECT gen_random_uuid(), school_id, ?, ?, ?, 'student', now() - n * interval '1 day', now() - n * interval '1 day'
+         INSERT INTO attempt (id, school_id, student_id, lesson_id, started_by, pilot, drill, started_at, finished_at)
+         SELECT gen_random_uuid(), school_id, ?, ?, ?, 'student', drill, now() - n * interval '1 day', now() - n * interval '1 day'
          FROM attempt, generate_series(1, ?::int) n WHERE id = ? RETURNING id, school_id, student_id
        ), grades AS (
          INSERT INTO grade (attempt_id, grader_version, school_id, student_id, computed, verdict, score, comparable)

@@ -38,8 +38,8 @@ async function pages(page: Page) {
 }
 
 /** Script and main-thread time a frame while the reference pilot flies, from the browser's own accounts. */
-async function panel(page: Page) {
-  await page.goto(`/fly/${demoId('lesson maren next')}`);
+async function panel(page: Page, lesson: string) {
+  await page.goto(`/fly/${demoId(lesson)}`);
   await page.getByRole('button', { name: 'the reference pilot' }).click();
   const session = await page.context().newCDPSession(page);
   await session.send('Performance.enable');
@@ -86,13 +86,14 @@ await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
 await page.getByLabel('Password').fill(DEMO_PASSWORD);
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(/students/);
-const panelFigures = await panel(page);
+const dials = await panel(page, 'lesson maren next');
+const tapes = await panel(page, 'lesson yusra next');
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
 await browser.close();
 process.stdout.write(
   JSON.stringify(
-    { panel: panelFigures, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
+    { dials, tapes, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
     null,
     2
   )

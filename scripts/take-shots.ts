@@ -47,8 +47,35 @@ const shots: Shot[] = [
     }
   },
   { name: 'grade', path: `/debrief/${demoId('attempt davi 1')}`, before: (page) => page.keyboard.press('m') },
+  {
+    name: 'fly-tapes',
+    path: `/fly/${demoId('lesson yusra next')}`,
+    before: flyUntil(62)
+  },
+  {
+    name: 'debrief-turns',
+    path: `/debrief/${demoId('attempt davi 4')}`,
+    before: toFinding(/Rolled out late/)
+  },
+  {
+    name: 'debrief-recovery',
+    path: `/debrief/${demoId('attempt petra 2')}`,
+    before: toFinding(/wrong order/)
+  },
+  { name: 'drill-editor', path: '/plan/drills/pattern-b' },
+  { name: 'tolerances', path: '/plan/profiles' },
   { name: 'record', path: '/record' },
-  { name: 'hangar', path: '/hangar' }
+  {
+    name: 'hangar',
+    path: '/hangar?aircraft=sandling-160',
+    before: async (page) => {
+      await page
+        .getByRole('button', { name: /^Accept Descent/ })
+        .first()
+        .click();
+      await page.getByText('twice the scatter').waitFor();
+    }
+  }
 ];
 
 const browser = await chromium.launch({

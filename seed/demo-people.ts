@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { PanelKind } from '../src/lib/core/instrument/readings';
 import type { Habits } from '../src/lib/core/pilot/habits';
 
 /** The same name always gives the same id, so that seeding twice, or half, does no harm. */
@@ -32,8 +33,8 @@ interface DemoStudent {
   stage: string;
   instructor: (typeof demoStaff)[number]['key'];
   attempts: DemoAttempt[];
-  /** The drill of a lesson planned and not flown yet. */
-  waiting: string | null;
+  /** A lesson planned and not flown yet. */
+  waiting: { drill: string; aircraft?: string; panel?: PanelKind } | null;
   /** Instrument hours already in the record: in the airplane, in an advanced training device, cross-country. */
   hours: { airplane: number; device: number; crossCountry: number; longFlight: boolean };
 }
@@ -68,7 +69,7 @@ export const demoStudents: readonly DemoStudent[] = [
         habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
       }
     ],
-    waiting: 'rate-and-speed-descent',
+    waiting: { drill: 'rate-and-speed-descent' },
     hours: { airplane: 4.2, device: 6.5, crossCountry: 18, longFlight: false }
   },
   {
@@ -103,7 +104,7 @@ export const demoStudents: readonly DemoStudent[] = [
       { daysAgo: 80, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
       { daysAgo: 5, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } }
     ],
-    waiting: 'rate-and-speed-descent',
+    waiting: { drill: 'called-turns', aircraft: 'korvane-750', panel: 'tapes' },
     hours: { airplane: 26.8, device: 20.5, crossCountry: 58, longFlight: true }
   },
   {
@@ -138,7 +139,7 @@ export const demoStudents: readonly DemoStudent[] = [
         note: 'Roll-outs nearly there. Look at which side the heading sits on: it is always the same one.'
       }
     ],
-    waiting: 'rate-and-speed-descent',
+    waiting: { drill: 'rate-and-speed-descent' },
     hours: { airplane: 2.1, device: 3.5, crossCountry: 9, longFlight: false }
   },
   {
@@ -168,7 +169,7 @@ export const demoStudents: readonly DemoStudent[] = [
     stage: 'First flights',
     instructor: 'halvard',
     attempts: [],
-    waiting: 'rate-and-speed-descent',
+    waiting: { drill: 'rate-and-speed-descent' },
     hours: { airplane: 0, device: 0, crossCountry: 4, longFlight: false }
   }
 ];

@@ -73,7 +73,8 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         });
     }
     if (student.waiting) {
-      const plan = { ...demoPlan(student.waiting, student.attempts.length), seed: 40 };
+      const { drill, aircraft, panel = 'dials' } = student.waiting;
+      const plan = { ...demoPlan(drill, student.attempts.length, aircraft), panel, seed: 40 };
       await planLesson(instructor, {
         id: demoId(`lesson ${student.key} next`),
         studentId: who.accountId,

@@ -59,7 +59,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each settings as { names, line } (names.join())}
+      {#each settings as { names, line }, index (index)}
         <tr>
           <td class="!py-1">{names.slice(0, 3).join(', ')}{names.length > 3 ? ' …' : ''}</td>
           <td class="number !py-1">{signedFigure(line.pitch_deg, 1)}°</td>

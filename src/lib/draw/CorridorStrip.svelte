@@ -111,7 +111,7 @@
   >
   <line x1="0" x2={width - RIGHT} y1={height - 0.5} y2={height - 0.5} stroke="var(--line)" />
 
-  {#each strip.corridors as { from_s, to_s, corridor } (from_s)}
+  {#each strip.corridors as { from_s, to_s, corridor }, index (index)}
     {@const top = y(corridor.target + corridor.above)}
     {@const bottom = y(corridor.target - corridor.below)}
     <rect
@@ -130,7 +130,7 @@
       stroke-dasharray="1.5 4"
     />
   {/each}
-  {#each excursions as e (e.at)}
+  {#each excursions as e, index (index)}
     <path d={e.above} fill="url(#{uid}-above)" />
     <path d={e.below} fill="url(#{uid}-below)" />
   {/each}
@@ -142,7 +142,7 @@
       stroke-dasharray="5 3"
     />{/if}
   <path d={path} fill="none" stroke="var(--trace)" stroke-width="1.6" stroke-linejoin="round" />
-  {#each excursions as e (e.at)}
+  {#each excursions as e, index (index)}
     {#if e.side === 'above'}
       <path d="M{e.at - 5} {Math.max(10, e.tip - 4)}h10l-5 -8Z" fill="var(--above)" />
     {:else}

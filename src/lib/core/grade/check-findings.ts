@@ -187,7 +187,7 @@ function sayRollOut(lesson: Lesson, m: RollOutMeasure): Finding[] {
       'fault',
       late ? 'Rolled out late' : 'Rolled out early',
       { moment_s: m.at_s },
-      `Wings level ${figure(Math.abs(m.error_deg))}° ${late ? 'past' : 'short of'} ${heading(m.heading_deg)}; ${allowed}° allowed.`,
+      `Wings level ${figure(Math.abs(m.error_deg), 1)}° ${late ? 'past' : 'short of'} ${heading(m.heading_deg)}; ${allowed}° allowed.`,
       { channel: 'heading_deg', side }
     )
   ];

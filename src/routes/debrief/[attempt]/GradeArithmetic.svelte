@@ -20,7 +20,7 @@
 
 <table class="sheet-table text-[13px]">
   <tbody>
-    {#each elementsByVerdict as element (element.name)}
+    {#each elementsByVerdict as element, index (index)}
       <tr>
         <td class="!py-1.5"
           >{element.name}
@@ -34,7 +34,7 @@
   </tbody>
 </table>
 <ul class="mt-3 text-[13px]">
-  {#each grade.arithmetic as line (line)}<li>{line}</li>{/each}
+  {#each grade.arithmetic as line, index (index)}<li>{line}</li>{/each}
 </ul>
 {#if overrides.length > 0}
   <h3 class="mt-4 font-bold">Overrides</h3>

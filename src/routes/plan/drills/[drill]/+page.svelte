@@ -27,7 +27,7 @@
   ] as const;
   let drill = $derived<DrillFile>(draftOf(data));
   let tryIn = $state(aircraftCatalogue[0]!.id);
-  let text = $state('');
+  let text = $derived(JSON.stringify(drill, null, 2));
   let textProblem = $state('');
 
   /** A shipped drill is changed as a copy of one's own. */
@@ -36,9 +36,6 @@
       ? file
       : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
   }
-  $effect(() => {
-    text = JSON.stringify(drill, null, 2);
-  });
 
   const plan = $derived({
     ...sensiblePlan(aircraftById(tryIn), trainingAreas[0]!, drill.id),
