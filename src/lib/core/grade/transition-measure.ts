@@ -51,7 +51,7 @@ export function measureLevelOff(
   const climbing = (phase.goal.vertical.verticalSpeed_fpm ?? 1) > 0;
   const way = climbing ? 1 : -1;
   // The phase ends as the altitude comes near; the stopping is looked for from shortly before then.
-  const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 6));
+  const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 1));
   const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
   const window = LEVEL_FOR_S * flight.rate_hz;
   let stopped: number | null = null;

@@ -294,13 +294,20 @@ export function attitudePilot(
     }
     // Pitch for speed.
     const fast = r.ias_kt - line.ias_kt;
+    // Coming down at a set power the rate is known: the nose does not wander while it looks for the speed.
+    const known = drill.phases[step]!.goal.vertical;
+    const wandering =
+      known.kind === 'speed' && known.verticalSpeed_fpm !== null && in_s > 6
+        ? clamp(0.003 * gentleness(r) * (line.verticalSpeed_fpm - r.verticalSpeed_fpm), -1.5, 1.5)
+        : 0;
     // A fast airplane is not thrown into its climb: spare speed is given up at no more than the climb's own rate and a bit.
     const steepest = 1.25 * Math.max(400, line.verticalSpeed_fpm) + 200;
     const zooming = clamp(0.004 * gentleness(r) * (r.verticalSpeed_fpm - steepest), 0, 8);
     if (in_s > 8 && zooming === 0)
       pitchCorrection = clamp(pitchCorrection + clamp(0.05 * fast, -0.3, 0.3), -6, 6);
     return {
-      pitch_deg: line.pitch_deg + pitchCorrection + clamp(0.15 * fast + 0.4 * trend_ktps, -3, 2) - zooming,
+      pitch_deg:
+        line.pitch_deg + pitchCorrection + clamp(0.15 * fast + 0.4 * trend_ktps, -3, 2) - zooming + wandering,
       throttle: line.throttle
     };
   }
