@@ -19,7 +19,7 @@ const { values: options } = parseArgs({
     part: { type: 'string', default: '0/1' },
     flights: { type: 'string', default: '40' },
     reference: { type: 'string', default: '500' },
-    seed: { type: 'string', default: '9000' }
+    seed: { type: 'string', default: '12000' }
   }
 });
 const [part, parts] = options.part.split('/').map(Number) as [number, number];

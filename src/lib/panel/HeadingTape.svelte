@@ -13,7 +13,7 @@
   const PIXELS = 4.6;
   const tens = $derived(Math.round(heading_deg / 10) * 10);
   const marks = $derived(Array.from({ length: 11 }, (_, i) => tens + (i - 5) * 10));
-  const shift = $derived(inSteps(-normaliseSigned(heading_deg - tens) * PIXELS, 0.2));
+  const shift = $derived(inSteps(-normaliseSigned(heading_deg - tens) * PIXELS, 0.5));
   const x = (at: number) => normaliseSigned(at - tens) * PIXELS;
   const short = Array.from({ length: 23 }, (_, i) => `M${(i - 11) * 5 * PIXELS} 0v6`).join('');
 </script>

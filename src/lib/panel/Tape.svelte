@@ -41,6 +41,8 @@
   const ticks = minorMarks(scale, inner, outward * 7);
   const middle = $derived(Math.round(value / scale.major) * scale.major);
   const shift = $derived(tapeShift(value, scale));
+  /** Only another middle brings other marks: while it stays, nothing is compared. */
+  const marks = $derived(marksAround(middle, scale));
   const y = (at: number) => -(at - middle) * scale.pixels;
   const held = (pixels: number) => Math.max(-scale.half, Math.min(scale.half, pixels));
 </script>
@@ -61,7 +63,7 @@
         />
       {/if}
       <path d={ticks} stroke="var(--soft)" />
-      {#each marksAround(value, scale) as at (at)}
+      {#each marks as at (at)}
         <path d="M{inner} {y(at)}h{outward * 14}" stroke="var(--ink)" stroke-width="1.6" />
         {#if at >= 0}
           <text

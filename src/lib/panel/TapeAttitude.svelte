@@ -9,7 +9,7 @@
   const PIXELS_PER_DEGREE = 6;
   const pitch = $derived(Math.max(-45, Math.min(45, readings.pitch_deg)));
   const world = $derived(
-    `translate(160 0) rotate(${-inSteps(readings.bank_deg, 0.1)}) translate(0 ${inSteps(pitch * PIXELS_PER_DEGREE, 0.2)})`
+    `translate(160 0) rotate(${-inSteps(readings.bank_deg, 0.2)}) translate(0 ${inSteps(pitch * PIXELS_PER_DEGREE, 0.5)})`
   );
   const ladder = [-40, -35, -30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30, 35, 40];
   const bank = $derived(inSteps(Math.max(-70, Math.min(70, readings.bank_deg)), 0.2));

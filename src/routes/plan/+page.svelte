@@ -11,6 +11,7 @@
   import { problemsOf } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { toleranceProfiles } from '$core/drill/tolerance-profile';
+  import { Rejection } from '$core/measure/rejection';
   import { trainingAreaById, trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
@@ -78,7 +79,8 @@
         aircraft,
         trainingAreaById(plan.area)
       )({ figure: id }, id);
-    } catch {
+    } catch (error) {
+      if (!(error instanceof Rejection)) throw error;
       // An own drill that names no such figure says so itself, among the problems.
       return null;
     }

@@ -2,6 +2,7 @@ import { normaliseSigned } from '../measure/angle';
 import type { Phase } from '../drill/drill';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';
+import { swingingOf } from './vertical-swing';
 
 /** How a climb or descent was brought to its altitude; feet beyond it are positive, short of it negative. */
 export interface LevelOffMeasure {
@@ -30,11 +31,13 @@ export interface RollOutMeasure {
 
 /** Level: over so long the altitude changes at less than this rate; averaged, so that rough air's sinks do not count. */
 const LEVEL_FPM = 150;
-const LEVEL_FOR_S = 6;
+const LEVEL_FOR_S = 11;
 const WINGS_LEVEL_DEG = 5;
 const WINGS_LEVEL_FOR_S = 1;
 /** A turn has begun with this much bank. */
 const BANKED_DEG = 8;
+/** A last half swing may follow the last turn of the rate. */
+const AFTER_SWING_S = 8;
 /** How long after the phase the transition is still looked for. */
 const AFTER_S = 40;
 
@@ -51,15 +54,22 @@ export function measureLevelOff(
   const climbing = (phase.goal.vertical.verticalSpeed_fpm ?? 1) > 0;
   const way = climbing ? 1 : -1;
   // The phase ends as the altitude comes near; the stopping is looked for from shortly before then.
-  const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 1));
+  const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 18));
   const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  // Where the rate is pumped, a stop is part of a swing: the level-off is looked for after the last of them.
+  const swinging =
+    phase.goal.vertical.kind === 'rate'
+      ? swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s))
+      : null;
+  const swungUntil = swinging ? sampleAt(flight, swinging.end_s + AFTER_SWING_S) : 0;
   const window = LEVEL_FOR_S * flight.rate_hz;
   let stopped: number | null = null;
   let beyondAt = from;
   for (let k = from; k <= to; k++) {
     if (altitude[k]! * way > altitude[beyondAt]! * way) beyondAt = k;
     const gained = (altitude[Math.min(to, k + window)]! - altitude[k]!) * way;
-    if (stopped === null && k + window <= to && gained < (LEVEL_FPM * LEVEL_FOR_S) / 60) stopped = k;
+    if (stopped === null && k >= swungUntil && k + window <= to && gained < (LEVEL_FPM * LEVEL_FOR_S) / 60)
+      stopped = k;
   }
   if (stopped === null) return null;
   return {

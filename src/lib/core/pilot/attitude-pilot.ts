@@ -231,7 +231,7 @@ export function attitudePilot(
       pitch_deg =
         pitchFor(line, r, loadFactor, asked) +
         pitchCorrection +
-        clamp(0.002 * gentleness(r) * (rate - r.verticalSpeed_fpm), -2, 2);
+        (levelled > 6 ? clamp(0.002 * gentleness(r) * (rate - r.verticalSpeed_fpm), -2, 2) : 0);
     }
     const slow = line.ias_kt - r.ias_kt;
     const changing = Math.abs(slow) > 5;

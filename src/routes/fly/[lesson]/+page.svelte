@@ -4,7 +4,8 @@
   import { onDestroy, onMount, untrack } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
   import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
-  import type { FlightChunk } from '$core/flight/recorder';
+  import { RECORDING_RATE_HZ } from '$core/flight/channels';
+  import { CHUNK_SAMPLES, type FlightChunk } from '$core/flight/recorder';
   import type { InstrumentId } from '$core/instrument/readings';
   import { clock, heading } from '$core/measure/figure';
   import { noHabits, type Habits } from '$core/pilot/habits';
@@ -193,7 +194,11 @@
 
   async function takeOver(attemptId: string, at_s: number) {
     const chunks = await chunksFrom(`/api/attempts/${attemptId}/chunks?until=${at_s}`);
-    if (chunks) prepare(null, chunks, freshId(), { attemptId, at_s: chunks.length * 2 });
+    if (chunks)
+      prepare(null, chunks, freshId(), {
+        attemptId,
+        at_s: (chunks.length * CHUNK_SAMPLES) / RECORDING_RATE_HZ
+      });
   }
 
   async function closeOpen() {
