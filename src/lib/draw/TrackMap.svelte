@@ -90,8 +90,15 @@
       fill="none"
       transform="rotate({wind.from_deg + 180})"
     />
-    <text y="28" text-anchor="middle" font-size="10" fill="var(--soft)" class="figure"
-      >{heading(wind.from_deg).slice(0, 3)}/{figure(wind.speed_kt)}</text
+    <text
+      y="28"
+      text-anchor="middle"
+      font-size="10"
+      fill="var(--soft)"
+      class="figure"
+      stroke="var(--paper)"
+      stroke-width="3"
+      paint-order="stroke">{heading(wind.from_deg).slice(0, 3)}/{figure(wind.speed_kt)}</text
     >
   </g>
   <path d="M12 20h{scale}" stroke="var(--soft)" stroke-width="2" />

@@ -13,7 +13,10 @@
 </script>
 
 {#if watch && !drill.phases[index]?.recovery && drill.phases[index]?.upset === null}
-  <table class="mt-2 w-full text-xs" aria-label="Instruments to watch in this moment">
+  <table
+    class="mt-2 w-full text-xs [&_td]:pr-2 [&_th]:pr-2 [&_td]:align-top"
+    aria-label="Instruments to watch in this moment"
+  >
     <caption class="pb-0.5 text-left text-soft">Now: {watch.condition}</caption>
     <thead class="text-soft">
       <tr class="border-b border-line">

@@ -68,7 +68,8 @@
       {simulatedBy === 'reference' ? 'The reference pilot' : 'A simulated pilot with habits'} is flying. It is kept
       as a demonstration, not as the student’s.
     </p>
-    <button class={button.main} onclick={ontoend} disabled={ended}>Fly on to the end at once</button>
+    <button class={button.main} onclick={ontoend} disabled={ended || !frame}>Fly on to the end at once</button
+    >
   {:else}
     <AssistBox {plan} {hands} {onassist} {ongamepad} />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
