@@ -31,21 +31,25 @@
 
   const rate = $derived(Math.max(-2000, Math.min(2000, readings.verticalSpeed_fpm)));
   const rateCorridor = $derived(corridorOf('verticalSpeed_fpm'));
+  const turn = $derived(inSteps(Math.max(-6, Math.min(6, readings.turnRate_degps)) * 20, 1));
 </script>
+
+{#snippet cover(width: number, words: string)}
+  <rect y="-150" {width} height="300" fill="var(--phase)" stroke="var(--line)" />
+  <text x={width / 2} text-anchor="middle" font-size="13" fill="var(--soft)">{words}</text>
+{/snippet}
 
 <svg viewBox="0 0 620 470" class="block w-full" role="group" aria-label="Tape panel">
   <g transform="translate(100 178)">
     {#if covered.has('attitude')}
-      <rect y="-150" width="320" height="300" fill="var(--phase)" stroke="var(--line)" />
-      <text x="160" text-anchor="middle" font-size="16" fill="var(--soft)">attitude covered</text>
+      {@render cover(320, 'attitude covered')}
     {:else}
       <TapeAttitude {readings} />
     {/if}
   </g>
   <g transform="translate(8 178)">
     {#if covered.has('airspeed')}
-      <rect y="-150" width="84" height="300" fill="var(--phase)" stroke="var(--line)" />
-      <text x="42" text-anchor="middle" font-size="12" fill="var(--soft)">covered</text>
+      {@render cover(84, 'covered')}
     {:else}
       <Tape
         name="Airspeed"
@@ -62,8 +66,7 @@
   </g>
   <g transform="translate(428 178)">
     {#if covered.has('altimeter')}
-      <rect y="-150" width="92" height="300" fill="var(--phase)" stroke="var(--line)" />
-      <text x="46" text-anchor="middle" font-size="12" fill="var(--soft)">covered</text>
+      {@render cover(92, 'covered')}
     {:else}
       <Tape
         name="Altitude"
@@ -81,8 +84,7 @@
   </g>
   <g transform="translate(530 178)">
     {#if covered.has('vertical-speed')}
-      <rect y="-150" width="82" height="300" fill="var(--phase)" stroke="var(--line)" />
-      <text x="41" text-anchor="middle" font-size="12" fill="var(--soft)">covered</text>
+      {@render cover(82, 'covered')}
     {:else}
       <g
         role="img"
@@ -156,13 +158,7 @@
         <path d="M-120 -6H120" stroke="var(--line)" />
         <path d="M-60 -14V2M60 -14V2" stroke="var(--ink)" stroke-width="4" />
         <path d="M0 -12V0" stroke="var(--ink)" stroke-width="2" />
-        <rect
-          x={Math.min(0, inSteps(Math.max(-6, Math.min(6, readings.turnRate_degps)) * 20, 1))}
-          y="-10"
-          width={Math.abs(inSteps(Math.max(-6, Math.min(6, readings.turnRate_degps)) * 20, 1))}
-          height="8"
-          fill="var(--now)"
-        />
+        <rect x={Math.min(0, turn)} y="-10" width={Math.abs(turn)} height="8" fill="var(--now)" />
         <rect x="-40" y="8" width="80" height="16" rx="8" fill="var(--sheet)" stroke="var(--strong-line)" />
         <path d="M-9 8V24M9 8V24" stroke="var(--ink)" />
         <circle cx={inSteps(readings.ball * 31, 0.5)} cy="16" r="6.5" fill="var(--ink)" />

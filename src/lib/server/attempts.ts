@@ -71,10 +71,6 @@ export async function openAttempt(
   });
 }
 
-export async function attemptById(identity: Identity, id: string): Promise<Attempt | null> {
-  return as(identity, (db) => selectAttempt(db, id));
-}
-
 /** Attempts of a lesson that were begun and neither finished nor closed, newest first, at most 10. */
 export async function openAttempts(
   identity: Identity,

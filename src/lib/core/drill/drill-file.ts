@@ -2,18 +2,6 @@ import { Type, type Static } from '@sinclair/typebox';
 import { instrumentIds, type InstrumentId } from '../instrument/readings';
 import { conditionChannels } from './drill';
 
-/** The figures every lesson has, and those of the airplane and place, by the names drills use for them. */
-export const commonFigures = ['startAltitude_ft', 'startSpeed_kt', 'heading_deg'] as const;
-export const airplaneFigures = [
-  'cruise_kt',
-  'approach_kt',
-  'approachRate_fpm',
-  'approachFlaps_deg',
-  'bestClimb_kt',
-  'manoeuvring_kt',
-  'ground_ft'
-] as const;
-
 const oneOf = <const T extends string>(values: readonly T[]) =>
   Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 const name = (maximum: number) =>
