@@ -20,6 +20,8 @@ test.describe('when things break', () => {
     const faults: string[] = [];
     const page = await signedIn(browser, 'Tomas Ferrand', faults, application.address);
     await page.getByRole('navigation').getByRole('link', { name: 'Fly' }).click();
+    // The page being left has links of the same name.
+    await expect(page.getByRole('heading', { level: 1, name: 'Fly', exact: true })).toBeVisible();
     await page
       .getByRole('link', { name: /^Fly lesson/ })
       .first()

@@ -14,6 +14,9 @@ export async function signedIn(
     acceptDownloads: true
   });
   const page = await context.newPage();
+  // What is chosen or pressed before the page's scripts have run is lost on a slow machine.
+  const open = page.goto.bind(page);
+  page.goto = (path, options) => open(path, { waitUntil: 'networkidle', ...options });
   page.on('pageerror', (error) => faults.push(`${page.url()}: ${error.message}`));
   page.on('console', (message) => {
     // A lost connection is part of some tests and reported by the browser itself.

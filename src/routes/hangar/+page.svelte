@@ -8,6 +8,7 @@
   import { seconds } from '$core/flight/steady-stretch';
   import { clock, figure, signedFigure } from '$core/measure/figure';
   import { onDay } from '$lib/draw/when';
+  import PutBack from '$lib/ui/PutBack.svelte';
   import { button } from '$lib/ui/button';
   import { input } from '$lib/ui/input';
   import type { ActionData, PageData } from './$types';
@@ -104,16 +105,7 @@
     <section class="mt-5">
       <h2>As measured in flight</h2>
       {#if form && 'removed' in form && form.removed}
-        <form
-          method="POST"
-          action="?/remove"
-          use:enhance
-          class="my-2 flex items-center gap-3 border border-line p-2 text-[13px]"
-        >
-          <input type="hidden" name="id" value={form.removed} /><input type="hidden" name="undo" value="1" />
-          <span role="status">The line is off the card.</span><button class={button.plain}>Put it back</button
-          >
-        </form>
+        <PutBack field="id" removed={form.removed} words="The line is off the card." />
       {/if}
       {#if form && 'message' in form}<p class="text-[13px] text-hard" role="alert">{form.message}</p>{/if}
       {#if data.accepted.length === 0}

@@ -37,7 +37,10 @@
   let session = $state.raw<FlightSession | null>(null);
   let outbox = $state.raw<FlightOutbox | null>(null);
   let attempt = $state.raw<OutboxAttempt | null>(null);
-  let simulated = $state(false);
+  /** Which simulated pilot flies; null: a person. */
+  const simulatedBy = $derived(
+    attempt?.pilot === 'reference' || attempt?.pilot === 'habits' ? attempt.pilot : null
+  );
   let gamepadOpen = $state(false);
   let coverOpen = $state(false);
   let leaving = $state(false);
@@ -71,7 +74,7 @@
         ? 'in cloud: nothing outside'
         : 'below the cloud: sea and horizon in sight'
   );
-  const shownHands = $derived(simulated && frame ? frame.hands : hands);
+  const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
   const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
 
   onMount(() => {
@@ -103,9 +106,9 @@
     const dt_s = Math.min(0.1, (now - lastPicture) / 1000);
     lastPicture = now;
     const seen = session?.frame;
-    if (seen && eyesWereClosed && !seen.eyesClosed && !simulated) hands.takeFrom(seen.hands, seen.readings);
+    if (seen && eyesWereClosed && !seen.eyesClosed && !simulatedBy) hands.takeFrom(seen.hands, seen.readings);
     eyesWereClosed = seen?.eyesClosed ?? false;
-    if (session && !simulated) session.hands(hands.now(dt_s));
+    if (session && !simulatedBy) session.hands(hands.now(dt_s));
     session?.show();
     if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
       lastPhase = seen.phaseIndex;
@@ -123,7 +126,6 @@
     takenFrom: OutboxAttempt['takenFrom'] = null
   ) {
     session?.dispose();
-    simulated = pilot !== null;
     restarting = false;
     watchFrom_s = null;
     watchHeld_s = 0;
@@ -356,7 +358,7 @@
     {lesson}
     {frame}
     {hands}
-    simulatedBy={simulated ? (attempt?.pilot ?? null) : null}
+    {simulatedBy}
     ended={session?.state === 'ended'}
     {outside}
     {stopwatch_s}

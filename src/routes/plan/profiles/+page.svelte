@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import type { InheritingProfile, ToleranceProfile } from '$core/drill/tolerance-profile';
+  import PutBack from '$lib/ui/PutBack.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input, numberInput } from '$lib/ui/input';
@@ -104,16 +105,11 @@
   </table>
 </div>
 {#if form && 'removed' in form && form.removed}
-  <form
-    method="POST"
-    action="?/remove"
-    use:enhance
-    class="mt-3 flex items-center gap-3 border border-line p-2 text-[13px]"
-  >
-    <input type="hidden" name="key" value={form.removed} /><input type="hidden" name="undo" value="1" />
-    <span role="status">“{form.removed}” is off the list. Lessons planned with it keep it.</span>
-    <button class={button.plain}>Put it back</button>
-  </form>
+  <PutBack
+    field="key"
+    removed={form.removed}
+    words="“{form.removed}” is off the list. Lessons planned with it keep it."
+  />
 {/if}
 {#if problem('key')}<p class="mt-2 text-[13px] text-hard" role="alert">{problem('key')}</p>{/if}
 
