@@ -25,50 +25,92 @@ const { values: options } = parseArgs({
 const [part, parts] = options.part.split('/').map(Number) as [number, number];
 
 /** What each habit is to be found as, and where it can show. */
-export const habitTruth: Record<keyof Habits, { finding: FindingKind; drills: string[] }> = {
-  startsDownBeforeSlowing: { finding: 'started-down-before-slowing', drills: ['rate-and-speed-descent'] },
-  pumpsPitch: {
+interface Truth {
+  finding: FindingKind;
+  habit: keyof Habits;
+  drills: string[];
+}
+const truths: Truth[] = [
+  {
+    finding: 'started-down-before-slowing',
+    habit: 'startsDownBeforeSlowing',
+    drills: ['rate-and-speed-descent']
+  },
+  {
     finding: 'pumping',
+    habit: 'pumpsPitch',
     drills: ['rate-and-speed-descent', 'vertical-s-a', 'constant-rate-climb']
   },
-  overControls: { finding: 'over-correcting', drills: ['straight-and-level', 'pattern-a'] },
-  rollsOutLate: {
+  { finding: 'over-correcting', habit: 'overControls', drills: ['straight-and-level', 'pattern-a'] },
+  {
     finding: 'late-roll-out',
+    habit: 'rollsOutLate',
     drills: ['standard-rate-turns', 'half-standard-turns', 'pattern-a']
   },
-  rollsOutEarly: {
+  {
     finding: 'early-roll-out',
+    habit: 'rollsOutEarly',
     drills: ['standard-rate-turns', 'half-standard-turns', 'pattern-a']
   },
-  levelsOffLate: {
+  {
     finding: 'level-off-overshoot',
+    habit: 'levelsOffLate',
     drills: ['level-offs', 'constant-rate-climb', 'constant-speed-climb']
   },
-  levelsOffEarly: {
+  {
     finding: 'level-off-undershoot',
+    habit: 'levelsOffEarly',
     drills: ['level-offs', 'constant-rate-climb', 'constant-speed-climb']
   },
-  favoursRight: { finding: 'bias-to-one-side', drills: ['straight-and-level', 'level-speed-changes'] },
-  fixates: { finding: 'fixation', drills: ['straight-and-level', 'level-speed-changes'] },
-  huntsPower: {
+  {
+    finding: 'bias-to-one-side',
+    habit: 'favoursRight',
+    drills: ['straight-and-level', 'level-speed-changes']
+  },
+  // The same staring twice: guessed from the flying alone, and seen in the dwell log.
+  { finding: 'fixation', habit: 'fixates', drills: ['straight-and-level', 'level-speed-changes'] },
+  {
     finding: 'power-hunting',
+    habit: 'huntsPower',
     drills: ['straight-and-level', 'standard-rate-turns', 'constant-rate-climb']
   },
-  fliesOutOfTrim: {
+  {
     finding: 'not-trimmed',
+    habit: 'fliesOutOfTrim',
     drills: ['straight-and-level', 'level-offs', 'constant-speed-climb']
   },
-  configuresLate: { finding: 'late-configuration', drills: ['rate-and-speed-descent', 'pattern-b'] },
-  slowToReact: { finding: 'slow-recovery', drills: ['unusual-attitudes'] },
-  wrongOrder: { finding: 'wrong-order', drills: ['unusual-attitudes'] }
-};
-const habitNames = Object.keys(habitTruth) as (keyof Habits)[];
-const allDrills = [...new Set(habitNames.flatMap((habit) => habitTruth[habit].drills))];
+  { finding: 'late-configuration', habit: 'configuresLate', drills: ['rate-and-speed-descent', 'pattern-b'] },
+  { finding: 'slow-recovery', habit: 'slowToReact', drills: ['unusual-attitudes'] },
+  { finding: 'wrong-order', habit: 'wrongOrder', drills: ['unusual-attitudes'] },
+  {
+    finding: 'scan-fixation',
+    habit: 'fixates',
+    drills: ['straight-and-level', 'level-speed-changes', 'level-offs']
+  },
+  {
+    finding: 'scan-omission',
+    habit: 'omitsHeading',
+    drills: ['constant-rate-climb', 'constant-speed-climb', 'rate-and-speed-descent']
+  },
+  {
+    finding: 'scan-omission',
+    habit: 'omitsEngine',
+    drills: ['straight-and-level', 'standard-rate-turns', 'constant-rate-climb']
+  },
+  {
+    finding: 'scan-emphasis',
+    habit: 'overemphasises',
+    drills: ['straight-and-level', 'standard-rate-turns', 'constant-rate-climb']
+  }
+];
+const allDrills = [...new Set(truths.flatMap(({ drills }) => drills))];
 
 interface Flown {
   pilot: keyof Habits | 'reference';
   strength: number;
   drill: string;
+  /** The finding this flight was flown for. */
+  meant: FindingKind | null;
   found: FindingKind[];
   hard: number;
   /** From the habit acting to the moment the finding points at, s; null when not found. */
@@ -77,7 +119,13 @@ interface Flown {
   airplane: string;
 }
 
-function fly(pilot: Flown['pilot'], strength: number, drill: string, number: number): Flown {
+function fly(
+  pilot: Flown['pilot'],
+  strength: number,
+  drill: string,
+  number: number,
+  finding: FindingKind | null
+): Flown {
   const aircraft = aircraftCatalogue[number % aircraftCatalogue.length]!;
   const seed = Number(options.seed) + number * 7;
   const plan = {
@@ -89,13 +137,22 @@ function fly(pilot: Flown['pilot'], strength: number, drill: string, number: num
   };
   const acted: number[] = [];
   const habits = pilot === 'reference' ? noHabits : { ...noHabits, [pilot]: strength };
-  const flight = flightFromChunks(
-    simulateFlight(lessonOf(plan), habits, seed, (_, time_s) => acted.push(time_s))
+  const recorded = flightFromChunks(
+    simulateFlight(lessonOf(plan), habits, seed, {
+      told: (_, time_s) => acted.push(time_s),
+      recordLooks: true
+    })
   );
-  const { findings } = gradeFlight(flight, plan);
-  const mine = pilot === 'reference' ? undefined : findings.find((f) => f.kind === habitTruth[pilot].finding);
+  // What the flying says alone, and what the dwell log says besides.
+  const withoutLooks = { ...recorded, events: recorded.events.filter((event) => event.kind !== 'look') };
+  const findings = [
+    ...gradeFlight(withoutLooks, plan).findings,
+    ...gradeFlight(recorded, plan).findings.filter((f) => f.kind.startsWith('scan-'))
+  ];
+  const mine = findings.find((f) => f.kind === finding);
   return {
     pilot,
+    meant: finding,
     strength,
     drill,
     found: [...new Set(findings.map((f) => f.kind))],
@@ -118,15 +175,16 @@ function timeFrom(finding: Finding, acted: readonly number[]): number {
 const flights: Flown[] = [];
 let number = 0;
 const mine = () => number++ % parts === part;
-for (const habit of habitNames) {
-  const { drills } = habitTruth[habit];
+for (const { habit, drills, finding } of truths) {
   for (let i = 0; i < Number(options.flights); i++) {
     // Three of four at plain strength, the fourth at half: weak habits are counted apart.
     const strength = i % 4 === 3 ? 0.5 : 1;
-    if (mine()) flights.push(fly(habit, strength, drills[i % drills.length]!, number));
+    if (mine()) flights.push(fly(habit, strength, drills[i % drills.length]!, number, finding));
   }
 }
 for (let i = 0; i < Number(options.reference); i++) {
-  if (mine()) flights.push(fly('reference', 0, allDrills[i % allDrills.length]!, number));
+  if (mine()) flights.push(fly('reference', 0, allDrills[i % allDrills.length]!, number, null));
 }
-process.stdout.write(JSON.stringify(flights));
+process.stdout.write(
+  JSON.stringify({ truths: truths.map(({ finding, habit }) => ({ finding, habit })), flights })
+);

@@ -1,21 +1,3 @@
-/** What each habit is to be found as; the same table as in bench/grader.ts, by the flights' own pilots. */
-const FINDING_OF = {
-  startsDownBeforeSlowing: 'started-down-before-slowing',
-  pumpsPitch: 'pumping',
-  overControls: 'over-correcting',
-  rollsOutLate: 'late-roll-out',
-  rollsOutEarly: 'early-roll-out',
-  levelsOffLate: 'level-off-overshoot',
-  levelsOffEarly: 'level-off-undershoot',
-  favoursRight: 'bias-to-one-side',
-  fixates: 'fixation',
-  huntsPower: 'power-hunting',
-  fliesOutOfTrim: 'not-trimmed',
-  configuresLate: 'late-configuration',
-  slowToReact: 'slow-recovery',
-  wrongOrder: 'wrong-order'
-};
-
 /**
  * Findings that follow from another habit by what they say, and are neither right nor wrong where they appear: who goes
  * down before slowing has no flaps out in time, and without flaps the power set for them is too much speed; who drifts while
@@ -23,10 +5,11 @@ const FINDING_OF = {
  */
 const FOLLOWS = {
   startsDownBeforeSlowing: ['late-configuration'],
-  fixates: ['bias-to-one-side'],
+  fixates: ['bias-to-one-side', 'scan-omission'],
   levelsOffEarly: ['bias-to-one-side'],
   levelsOffLate: ['bias-to-one-side'],
   configuresLate: ['started-down-before-slowing'],
+  omitsHeading: ['fixation', 'bias-to-one-side', 'over-correcting'],
   wrongOrder: ['slow-recovery'],
   slowToReact: ['wrong-order']
 };
@@ -35,16 +18,19 @@ const share = (part, whole) => (whole === 0 ? null : part / whole);
 const f = (value, decimals = 2) => (value === null ? '–' : value.toFixed(decimals));
 
 /** Precision, recall and time error of each finding, and who was found to do what, as Markdown. */
-export function graderReport(flights) {
+export function graderReport({ truths, flights }) {
   const reference = flights.filter((flight) => flight.pilot === 'reference');
   const plain = flights.filter((flight) => flight.strength === 1);
   const half = flights.filter((flight) => flight.strength === 0.5);
-  const rows = Object.entries(FINDING_OF).map(([habit, finding]) => {
-    const mine = plain.filter((flight) => flight.pilot === habit);
-    const weak = half.filter((flight) => flight.pilot === habit);
+  const habitsOf = (finding) => truths.filter((truth) => truth.finding === finding).map(({ habit }) => habit);
+  const rows = truths.map(({ finding, habit }) => {
+    const meant = (flight) => flight.pilot === habit && flight.meant === finding;
+    const mine = plain.filter(meant);
+    const weak = half.filter(meant);
     const found = mine.filter((flight) => flight.found.includes(finding));
     const others = [...plain, ...reference].filter(
-      (flight) => flight.pilot !== habit && !(FOLLOWS[flight.pilot] ?? []).includes(finding)
+      (flight) =>
+        !habitsOf(finding).includes(flight.pilot) && !(FOLLOWS[flight.pilot] ?? []).includes(finding)
     );
     const wrong = others.filter((flight) => flight.found.includes(finding)).length;
     const precision = share(found.length, found.length + wrong);
@@ -54,8 +40,8 @@ export function graderReport(flights) {
     const weakFound = weak.filter((flight) => flight.found.includes(finding)).length;
     return `| ${finding} | ${habit} | ${mine.length} | ${f(precision)} | ${f(recall)} | ${f(score)} | ${f(errors[Math.floor(errors.length / 2)] ?? null, 1)} / ${f(errors.at(-1) ?? null, 1)} s | ${weakFound} of ${weak.length} | ${score >= 0.95 ? 'met' : '**missed**'} |`;
   });
-  const findings = Object.values(FINDING_OF);
-  const pilots = [...Object.keys(FINDING_OF), 'reference'];
+  const findings = [...new Set(truths.map(({ finding }) => finding))];
+  const pilots = [...new Set(truths.map(({ habit }) => habit)), 'reference'];
   const table = pilots.map((pilot) => {
     const theirs = (pilot === 'reference' ? reference : plain).filter((flight) => flight.pilot === pilot);
     const cells = findings.map(
@@ -69,7 +55,8 @@ export function graderReport(flights) {
 Simulated pilots with one habit each, at drills where it can show, in three airplanes, three wind strengths from all round and
 light turbulence; ${flights.length} flights from seeds no threshold was chosen on. A finding in a flight whose habit brings it
 about by what it says (down before slow: configuration late, and the reverse; staring, level-offs: to one side; wrong order: late
-with the right input, and the reverse) is counted neither way. Time error: from the nearest moment the habit acted to the stretch the finding points at,
+with the right input, and the reverse; heading left out: to one side, over-corrected) is counted neither way. Findings of the scan come
+from the recorded looks, "fixation" from the flying alone. Time error: from the nearest moment the habit acted to the stretch the finding points at,
 median / largest.
 
 | finding | habit | flights | precision | recall | F1 (aim ≥ 0.95) | time error | at half strength | |

@@ -24,6 +24,8 @@ interface DemoAttempt {
   drill: string;
   aircraft?: string;
   habits: Partial<Habits>;
+  /** The stage of a scan lesson. */
+  scan?: string;
   note?: string;
 }
 
@@ -34,7 +36,7 @@ interface DemoStudent {
   instructor: (typeof demoStaff)[number]['key'];
   attempts: DemoAttempt[];
   /** A lesson planned and not flown yet. */
-  waiting: { drill: string; aircraft?: string; panel?: PanelKind } | null;
+  waiting: { drill: string; aircraft?: string; panel?: PanelKind; scan?: string } | null;
   /** Instrument hours already in the record: in the airplane, in an advanced training device, cross-country. */
   hours: { airplane: number; device: number; crossCountry: number; longFlight: boolean };
 }
@@ -168,8 +170,20 @@ export const demoStudents: readonly DemoStudent[] = [
     name: 'Tomas Ferrand',
     stage: 'First flights',
     instructor: 'halvard',
-    attempts: [],
-    waiting: { drill: 'rate-and-speed-descent' },
+    attempts: [
+      { daysAgo: 13, drill: 'straight-and-level', scan: 'flying', habits: { fixates: 1, omitsEngine: 1 } },
+      {
+        daysAgo: 10,
+        drill: 'constant-rate-climb',
+        scan: 'flying',
+        habits: { omitsHeading: 1, omitsEngine: 1 },
+        note: 'The heading goes out of the round as soon as the nose comes up. Say it aloud: attitude, heading.'
+      },
+      { daysAgo: 7, drill: 'straight-and-level', scan: 'flying', habits: { fixates: 0.4, omitsEngine: 1 } },
+      { daysAgo: 5, drill: 'constant-rate-climb', scan: 'flying', habits: { overemphasises: 1 } },
+      { daysAgo: 2, drill: 'straight-and-level', scan: 'flying', habits: {} }
+    ],
+    waiting: { drill: 'constant-rate-climb', scan: 'paced' },
     hours: { airplane: 0, device: 0, crossCountry: 4, longFlight: false }
   }
 ];

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { aircraftById } from '../src/lib/core/aircraft/catalogue';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
+import { scanStages } from '../src/lib/core/drill/scan-task';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
@@ -62,7 +63,7 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         who,
         name,
         at,
-        { ...demoPlan(flown.drill, index, flown.aircraft), seed: index + 11 },
+        { ...demoPlan(flown.drill, index, flown.aircraft, flown.scan), seed: index + 11 },
         flown.habits
       );
       if (flown.note)
@@ -73,8 +74,8 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         });
     }
     if (student.waiting) {
-      const { drill, aircraft, panel = 'dials' } = student.waiting;
-      const plan = { ...demoPlan(drill, student.attempts.length, aircraft), panel, seed: 40 };
+      const { drill, aircraft, panel = 'dials', scan } = student.waiting;
+      const plan = { ...demoPlan(drill, student.attempts.length, aircraft, scan), panel, seed: 40 };
       await planLesson(instructor, {
         id: demoId(`lesson ${student.key} next`),
         studentId: who.accountId,
@@ -111,13 +112,15 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
   await database().destroy();
 }
 
-function demoPlan(drill: string, index: number, aircraft = 'sandling-160'): LessonPlan {
+function demoPlan(drill: string, index: number, aircraft = 'sandling-160', scan?: string): LessonPlan {
+  const stage = scanStages.find((s) => s.id === scan);
   const base = sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill);
   const headings = [210, 210, 210, 340, 60];
   return {
     ...base,
     heading_deg: headings[index % headings.length]!,
-    corridors: index < 2 ? 'hints' : 'test'
+    corridors: index < 2 ? 'hints' : 'test',
+    ...(stage ? { scan: { pattern: 'hub-and-spoke' as const, ...stage.task } } : {})
   };
 }
 

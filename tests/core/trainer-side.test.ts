@@ -4,7 +4,7 @@ import { SUSPICIOUS_JUMPS, freshGuard, guarded } from '$lib/controls/axis-guard'
 import { spokenFigures } from '$lib/controls/speech';
 import { goalWords } from '$lib/draw/goal-words';
 import { planWords } from '$lib/draw/plan-words';
-import { readingsAt } from '$lib/draw/replayed-readings';
+import { readingsAt } from '$core/flight/replayed-readings';
 import { stripsOf } from '$lib/draw/strip';
 import { marksAround, minorMarks, tapeShift } from '$lib/panel/tape';
 import { lessonOf } from '$core/drill/lesson';

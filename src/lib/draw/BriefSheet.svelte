@@ -3,6 +3,7 @@
   import type { Briefing } from '$core/drill/briefing';
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure, heading, signedFigure } from '$core/measure/figure';
+  import { patternNames, patternWords } from '$core/drill/scan-pattern';
   import PlannedProfile from './PlannedProfile.svelte';
   import TrackMap from './TrackMap.svelte';
   import { goalWords } from './goal-words';
@@ -130,6 +131,20 @@
       {/if}
     {/each}
   </dl>
+  {#if lesson.plan.scan}
+    {@const task = lesson.plan.scan}
+    <div class="text-[13px]">
+      <h3 class="text-xs font-bold text-soft">The scan: {patternNames[task.pattern]}</h3>
+      <p class="mt-0.5">
+        {patternWords[task.pattern]} About {figure(task.rhythm_s, 1)} s a look; the engine every third round. Everything
+        not looked at is {task.window === 'dim' ? 'dimmed' : task.window};
+        {task.flownBy === 'reference'
+          ? 'the reference pilot flies, the eyes are yours.'
+          : 'you fly and look.'}
+        {task.distractions ? 'Questions and calls come, and an engine gauge may leave the green.' : ''}
+      </p>
+    </div>
+  {/if}
   {#if briefing.compass.length > 0}
     <div class="text-[13px]">
       <h3 class="text-xs font-bold text-soft">Roll-outs by compass</h3>

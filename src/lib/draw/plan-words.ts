@@ -1,5 +1,6 @@
 import { aircraftById } from '$core/aircraft/catalogue';
 import { drillFileOf } from '$core/drill/catalogue/catalogue';
+import { patternNames } from '$core/drill/scan-pattern';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { figure, heading } from '$core/measure/figure';
 
@@ -14,6 +15,7 @@ export function planWords(plan: LessonPlan): string {
     aircraftById(plan.aircraft).name,
     `${figure(plan.startAltitude_ft)} ft, ${plan.startSpeed_kt} kt, ${heading(plan.heading_deg)}`,
     ...(plan.covered.length > 0 ? ['partial panel'] : []),
+    ...(plan.scan ? [`scan: ${patternNames[plan.scan.pattern]}`] : []),
     plan.corridors
   ].join(' · ');
 }

@@ -6,9 +6,11 @@
   import AttitudeIndicator from './AttitudeIndicator.svelte';
   import Covered from './Covered.svelte';
   import HeadingIndicator from './HeadingIndicator.svelte';
+  import LookWindow from './LookWindow.svelte';
   import TurnAndSlip from './TurnAndSlip.svelte';
   import VerticalSpeedIndicator from './VerticalSpeedIndicator.svelte';
   import type { CorridorOf } from './panel';
+  import { heldReadings, type ScanView } from './scan-view';
 
   /** The six flight instruments in the T arrangement; corridors are drawn on the scales when given. */
   let {
@@ -16,34 +18,70 @@
     setting_hPa,
     speeds,
     corridorOf,
-    covered
+    covered,
+    view = null
   }: {
     readings: Readings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
     covered: ReadonlySet<InstrumentId>;
+    view?: ScanView | null;
   } = $props();
+  const held = heldReadings();
 </script>
 
 <div class="grid grid-cols-3 gap-[3%]">
   {#if covered.has('airspeed')}<Covered name="Airspeed" />
-  {:else}<AirspeedIndicator ias_kt={readings.ias_kt} corridor={corridorOf('ias_kt')} {speeds} />{/if}
+  {:else}
+    <LookWindow area="airspeed" name="Airspeed" {view}>
+      <AirspeedIndicator
+        ias_kt={held('airspeed', readings, view).ias_kt}
+        corridor={corridorOf('ias_kt')}
+        {speeds}
+      />
+    </LookWindow>
+  {/if}
   {#if covered.has('attitude')}<Covered name="Attitude" />
-  {:else}<AttitudeIndicator pitch_deg={readings.pitch_deg} bank_deg={readings.bank_deg} />{/if}
+  {:else}
+    <LookWindow area="attitude" name="Attitude" {view}>
+      {@const shown = held('attitude', readings, view)}
+      <AttitudeIndicator pitch_deg={shown.pitch_deg} bank_deg={shown.bank_deg} />
+    </LookWindow>
+  {/if}
   {#if covered.has('altimeter')}<Covered name="Altimeter" />
-  {:else}<Altimeter
-      altitude_ft={readings.altitude_ft}
-      {setting_hPa}
-      corridor={corridorOf('altitude_ft')}
-    />{/if}
+  {:else}
+    <LookWindow area="altimeter" name="Altimeter" {view}>
+      <Altimeter
+        altitude_ft={held('altimeter', readings, view).altitude_ft}
+        {setting_hPa}
+        corridor={corridorOf('altitude_ft')}
+      />
+    </LookWindow>
+  {/if}
   {#if covered.has('turn')}<Covered name="Turn and slip" />
-  {:else}<TurnAndSlip turnRate_degps={readings.turnRate_degps} ball={readings.ball} />{/if}
+  {:else}
+    <LookWindow area="turn" name="Turn and slip" {view}>
+      {@const shown = held('turn', readings, view)}
+      <TurnAndSlip turnRate_degps={shown.turnRate_degps} ball={shown.ball} />
+    </LookWindow>
+  {/if}
   {#if covered.has('heading')}<Covered name="Heading indicator" />
-  {:else}<HeadingIndicator heading_deg={readings.heading_deg} corridor={corridorOf('heading_deg')} />{/if}
+  {:else}
+    <LookWindow area="heading" name="Heading indicator" {view}>
+      <HeadingIndicator
+        heading_deg={held('heading', readings, view).heading_deg}
+        corridor={corridorOf('heading_deg')}
+      />
+    </LookWindow>
+  {/if}
   {#if covered.has('vertical-speed')}<Covered name="Vertical speed" />
-  {:else}<VerticalSpeedIndicator
-      verticalSpeed_fpm={readings.verticalSpeed_fpm}
-      corridor={corridorOf('verticalSpeed_fpm')}
-    />{/if}
+  {:else}
+    <LookWindow area="vertical-speed" name="Vertical speed" {view}>
+      <VerticalSpeedIndicator
+        verticalSpeed_fpm={held('vertical-speed', readings, view).verticalSpeed_fpm}
+        corridor={corridorOf('verticalSpeed_fpm')}
+      />
+    </LookWindow>
+  {/if}
 </div>

@@ -5,7 +5,9 @@
   import Compass from './Compass.svelte';
   import DialPanel from './DialPanel.svelte';
   import TapePanel from './TapePanel.svelte';
+  import LookWindow from './LookWindow.svelte';
   import type { CorridorOf } from './panel';
+  import { heldReadings, type ScanView } from './scan-view';
 
   /** The flight instruments, as dials or as tapes, with the compass above them where there is room. */
   let {
@@ -15,7 +17,8 @@
     speeds,
     corridors = [],
     covered = [],
-    compass = false
+    compass = false,
+    view = null
   }: {
     kind: PanelKind;
     readings: Readings;
@@ -24,9 +27,12 @@
     corridors?: readonly Corridor[];
     covered?: readonly InstrumentId[];
     compass?: boolean;
+    /** The window of a scan lesson; null: the whole panel is in sight. */
+    view?: ScanView | null;
   } = $props();
 
   const hidden = $derived(new Set(covered));
+  const held = heldReadings();
   const corridorOf: CorridorOf = (channel) => {
     const found = corridors.find((c) => c.channel === channel);
     return found ? { low: found.target - found.below, high: found.target + found.above } : null;
@@ -34,10 +40,14 @@
 </script>
 
 {#if compass && !hidden.has('compass')}
-  <div class="mx-auto mb-1 w-[190px]"><Compass compass_deg={readings.compass_deg} /></div>
+  <div class="mx-auto mb-1 w-[190px]">
+    <LookWindow area="compass" name="Compass" {view}>
+      <Compass compass_deg={held('compass', readings, view).compass_deg} />
+    </LookWindow>
+  </div>
 {/if}
 {#if kind === 'tapes'}
-  <TapePanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} />
+  <TapePanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
 {:else}
-  <DialPanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} />
+  <DialPanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
 {/if}

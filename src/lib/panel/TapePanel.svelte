@@ -6,7 +6,10 @@
   import Tape from './Tape.svelte';
   import TapeAttitude from './TapeAttitude.svelte';
   import { inSteps } from './dial';
+  import type { ScanArea } from '$core/instrument/scan-area';
+  import TapeWindow from './TapeWindow.svelte';
   import type { CorridorOf } from './panel';
+  import { heldReadings, type ScanView } from './scan-view';
 
   /** The same quantities as on the dials, as moving rulers round one attitude field, with trends and the path over the ground. */
   let {
@@ -14,14 +17,18 @@
     setting_hPa,
     speeds,
     corridorOf,
-    covered
+    covered,
+    view = null
   }: {
     readings: Readings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
     covered: ReadonlySet<InstrumentId>;
+    view?: ScanView | null;
   } = $props();
+  const held = heldReadings();
+  const of = (area: ScanArea) => held(area, readings, view);
 
   /** Trends show where a quantity will be after this long. */
   const AHEAD_S = 6;
@@ -29,9 +36,11 @@
   const ALTITUDE = { pixels: 0.34, minor: 20, major: 100, half: 150 };
   const RATE_PIXELS = 0.07;
 
-  const rate = $derived(Math.max(-2000, Math.min(2000, readings.verticalSpeed_fpm)));
+  const verticalSpeed = $derived(of('vertical-speed').verticalSpeed_fpm);
+  const rate = $derived(Math.max(-2000, Math.min(2000, verticalSpeed)));
   const rateCorridor = $derived(corridorOf('verticalSpeed_fpm'));
-  const turn = $derived(inSteps(Math.max(-6, Math.min(6, readings.turnRate_degps)) * 20, 1));
+  const turning = $derived(of('turn'));
+  const turn = $derived(inSteps(Math.max(-6, Math.min(6, turning.turnRate_degps)) * 20, 1));
 </script>
 
 {#snippet cover(width: number, words: string)}
@@ -44,87 +53,92 @@
     {#if covered.has('attitude')}
       {@render cover(320, 'attitude covered')}
     {:else}
-      <TapeAttitude {readings} />
+      <TapeWindow area="attitude" box={[0, -150, 320, 300]} {view}
+        ><TapeAttitude readings={of('attitude')} /></TapeWindow
+      >
     {/if}
   </g>
   <g transform="translate(8 178)">
     {#if covered.has('airspeed')}
       {@render cover(84, 'covered')}
     {:else}
-      <Tape
-        name="Airspeed"
-        value={readings.ias_kt}
-        shown={readings.ias_kt < 30 ? '--' : figure(readings.ias_kt)}
-        unit="kt"
-        scale={SPEED}
-        side="left"
-        trend={readings.speedTrend_ktps * AHEAD_S}
-        corridor={corridorOf('ias_kt')}
-        limit={speeds.neverExceed_kt}
-      />
+      <TapeWindow area="airspeed" box={[0, -150, 84, 300]} {view}
+        >{@const shown = of('airspeed')}<Tape
+          name="Airspeed"
+          value={shown.ias_kt}
+          shown={shown.ias_kt < 30 ? '--' : figure(shown.ias_kt)}
+          unit="kt"
+          scale={SPEED}
+          side="left"
+          trend={shown.speedTrend_ktps * AHEAD_S}
+          corridor={corridorOf('ias_kt')}
+          limit={speeds.neverExceed_kt}
+        /></TapeWindow
+      >
     {/if}
   </g>
   <g transform="translate(428 178)">
     {#if covered.has('altimeter')}
       {@render cover(92, 'covered')}
     {:else}
-      <Tape
-        name="Altitude"
-        value={readings.altitude_ft}
-        shown={figure(Math.round(readings.altitude_ft / 10) * 10)}
-        unit="ft"
-        scale={ALTITUDE}
-        width={92}
-        side="right"
-        trend={(readings.verticalSpeed_fpm * AHEAD_S) / 60}
-        corridor={corridorOf('altitude_ft')}
-        setting="{setting_hPa} hPa"
-      />
+      <TapeWindow area="altimeter" box={[0, -150, 92, 300]} {view}
+        >{@const shown = of('altimeter')}<Tape
+          name="Altitude"
+          value={shown.altitude_ft}
+          shown={figure(Math.round(shown.altitude_ft / 10) * 10)}
+          unit="ft"
+          scale={ALTITUDE}
+          width={92}
+          side="right"
+          trend={(shown.verticalSpeed_fpm * AHEAD_S) / 60}
+          corridor={corridorOf('altitude_ft')}
+          setting="{setting_hPa} hPa"
+        /></TapeWindow
+      >
     {/if}
   </g>
   <g transform="translate(530 178)">
     {#if covered.has('vertical-speed')}
       {@render cover(82, 'covered')}
     {:else}
-      <g
-        role="img"
-        aria-label="Vertical speed {figure(Math.round(readings.verticalSpeed_fpm / 20) * 20)} ft/min"
+      <TapeWindow area="vertical-speed" box={[0, -150, 82, 300]} {view}
+        ><g role="img" aria-label="Vertical speed {figure(Math.round(verticalSpeed / 20) * 20)} ft/min">
+          <rect y="-150" width="82" height="300" fill="var(--paper)" stroke="var(--line)" />
+          {#if rateCorridor}
+            <rect
+              y={-rateCorridor.high * RATE_PIXELS}
+              width="10"
+              height={(rateCorridor.high - rateCorridor.low) * RATE_PIXELS}
+              fill="var(--band)"
+              stroke="var(--band-edge)"
+            />
+          {/if}
+          {#each [-2000, -1500, -1000, -500, 0, 500, 1000, 1500, 2000] as at (at)}
+            <path
+              d="M0 {-at * RATE_PIXELS}h{at % 1000 === 0 ? 12 : 7}"
+              stroke="var(--ink)"
+              stroke-width="1.4"
+            />
+            {#if at % 1000 === 0}<text
+                x="16"
+                y={-at * RATE_PIXELS + 4}
+                font-size="11"
+                fill="var(--soft)"
+                class="figure">{Math.abs(at) / 100}</text
+              >{/if}
+          {/each}
+          <path d="M0 0H5V{inSteps(-rate * RATE_PIXELS, 0.5)}H0Z" fill="var(--now)" />
+          <text
+            x="78"
+            y={inSteps(-rate * RATE_PIXELS, 1) * 0.94 + 6}
+            text-anchor="end"
+            font-size="16"
+            fill="var(--ink)"
+            class="figure">{figure(Math.round(verticalSpeed / 20) * 20)}</text
+          >
+          <text x="41" y="166" text-anchor="middle" font-size="11" fill="var(--soft)">ft/min</text>
+        </g></TapeWindow
       >
-        <rect y="-150" width="82" height="300" fill="var(--paper)" stroke="var(--line)" />
-        {#if rateCorridor}
-          <rect
-            y={-rateCorridor.high * RATE_PIXELS}
-            width="10"
-            height={(rateCorridor.high - rateCorridor.low) * RATE_PIXELS}
-            fill="var(--band)"
-            stroke="var(--band-edge)"
-          />
-        {/if}
-        {#each [-2000, -1500, -1000, -500, 0, 500, 1000, 1500, 2000] as at (at)}
-          <path
-            d="M0 {-at * RATE_PIXELS}h{at % 1000 === 0 ? 12 : 7}"
-            stroke="var(--ink)"
-            stroke-width="1.4"
-          />
-          {#if at % 1000 === 0}<text
-              x="16"
-              y={-at * RATE_PIXELS + 4}
-              font-size="11"
-              fill="var(--soft)"
-              class="figure">{Math.abs(at) / 100}</text
-            >{/if}
-        {/each}
-        <path d="M0 0H5V{inSteps(-rate * RATE_PIXELS, 0.5)}H0Z" fill="var(--now)" />
-        <text
-          x="78"
-          y={inSteps(-rate * RATE_PIXELS, 1) * 0.94 + 6}
-          text-anchor="end"
-          font-size="16"
-          fill="var(--ink)"
-          class="figure">{figure(Math.round(readings.verticalSpeed_fpm / 20) * 20)}</text
-        >
-        <text x="41" y="166" text-anchor="middle" font-size="11" fill="var(--soft)">ft/min</text>
-      </g>
     {/if}
   </g>
   <g transform="translate(260 372)">
@@ -132,11 +146,13 @@
       <rect x="-160" width="320" height="40" fill="var(--phase)" stroke="var(--line)" />
       <text y="25" text-anchor="middle" font-size="13" fill="var(--soft)">heading covered</text>
     {:else if readings.attitudeValid}
-      <HeadingTape
-        heading_deg={readings.heading_deg}
-        drift_deg={readings.drift_deg}
-        corridor={corridorOf('heading_deg')}
-      />
+      <TapeWindow area="heading" box={[-160, -30, 320, 70]} {view}
+        >{@const shown = of('heading')}<HeadingTape
+          heading_deg={shown.heading_deg}
+          drift_deg={shown.drift_deg}
+          corridor={corridorOf('heading_deg')}
+        /></TapeWindow
+      >
     {:else}
       <rect x="-160" width="320" height="40" fill="var(--paper)" stroke="var(--hard)" />
       <text y="25" text-anchor="middle" font-size="14" fill="var(--hard)">no heading source</text>
@@ -146,29 +162,32 @@
     {#if covered.has('turn')}
       <text y="8" text-anchor="middle" font-size="13" fill="var(--soft)">turn and slip covered</text>
     {:else}
-      <g
-        role="img"
-        aria-label="Turn rate {figure(
-          Math.abs(readings.turnRate_degps)
-        )} degrees a second {readings.turnRate_degps >= 0 ? 'right' : 'left'}, ball {figure(
-          readings.ball,
-          1
-        )}"
-      >
-        <path d="M-120 -6H120" stroke="var(--line)" />
-        <path d="M-60 -14V2M60 -14V2" stroke="var(--ink)" stroke-width="4" />
-        <path d="M0 -12V0" stroke="var(--ink)" stroke-width="2" />
-        <rect x={Math.min(0, turn)} y="-10" width={Math.abs(turn)} height="8" fill="var(--now)" />
-        <rect x="-40" y="8" width="80" height="16" rx="8" fill="var(--sheet)" stroke="var(--strong-line)" />
-        <path d="M-9 8V24M9 8V24" stroke="var(--ink)" />
-        <circle cx={inSteps(readings.ball * 31, 0.5)} cy="16" r="6.5" fill="var(--ink)" />
-        <text x="-66" y="20" text-anchor="end" font-size="11" fill="var(--soft)">2 min turn at the marks</text
+      <TapeWindow area="turn" box={[-130, -18, 260, 44]} {view}
+        ><g
+          role="img"
+          aria-label="Turn rate {figure(
+            Math.abs(turning.turnRate_degps)
+          )} degrees a second {turning.turnRate_degps >= 0 ? 'right' : 'left'}, ball {figure(
+            turning.ball,
+            1
+          )}"
         >
-      </g>
+          <path d="M-120 -6H120" stroke="var(--line)" />
+          <path d="M-60 -14V2M60 -14V2" stroke="var(--ink)" stroke-width="4" />
+          <path d="M0 -12V0" stroke="var(--ink)" stroke-width="2" />
+          <rect x={Math.min(0, turn)} y="-10" width={Math.abs(turn)} height="8" fill="var(--now)" />
+          <rect x="-40" y="8" width="80" height="16" rx="8" fill="var(--sheet)" stroke="var(--strong-line)" />
+          <path d="M-9 8V24M9 8V24" stroke="var(--ink)" />
+          <circle cx={inSteps(turning.ball * 31, 0.5)} cy="16" r="6.5" fill="var(--ink)" />
+          <text x="-66" y="20" text-anchor="end" font-size="11" fill="var(--soft)"
+            >2 min turn at the marks</text
+          >
+        </g></TapeWindow
+      >
     {/if}
   </g>
   <text x="428" y="440" font-size="12" fill="var(--soft)" class="figure"
-    >{readings.attitudeValid && !covered.has('heading')
+    >{readings.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
       ? `track ${heading(readings.heading_deg + readings.drift_deg)}`
       : ''}</text
   >

@@ -13,7 +13,8 @@ import { as } from './database';
 import { storeStates } from './flight-states';
 import type { Identity } from './identity';
 
-export const pilots = ['student', 'instructor', 'reference', 'habits'] as const;
+/** Who flew. eyes: the reference pilot's hands, the student's eyes. */
+export const pilots = ['student', 'instructor', 'reference', 'habits', 'eyes'] as const;
 export type PilotKind = (typeof pilots)[number];
 
 export interface Attempt {
@@ -191,7 +192,8 @@ async function storeFlight(
     student: 'the student',
     instructor: `the instructor, ${identity.name}`,
     reference: 'the reference pilot (simulated)',
-    habits: 'a simulated pilot with habits'
+    habits: 'a simulated pilot with habits',
+    eyes: 'the reference pilot (simulated), the scan the student’s'
   };
   const content: PracticeEntry = {
     date: attempt.startedAt.slice(0, 10),

@@ -24,6 +24,8 @@
   ]);
   const reference = $derived([
     ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
+    ...(me.teaches ? [{ href: '/watch', name: 'Watch' }] : []),
+    { href: '/bench', name: 'Bench' },
     { href: '/hangar', name: 'Hangar' }
   ]);
 

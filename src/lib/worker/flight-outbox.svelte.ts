@@ -6,7 +6,7 @@ export interface OutboxAttempt {
   id: string;
   accountId: string;
   lessonId: string;
-  pilot: 'student' | 'instructor' | 'reference' | 'habits';
+  pilot: 'student' | 'instructor' | 'reference' | 'habits' | 'eyes';
   /** True once it has been flown to its end, or stopped: to be finished on the server when all chunks are there. */
   ended: boolean;
   /** The attempt this one was taken over from, and when in it. */

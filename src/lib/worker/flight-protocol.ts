@@ -1,17 +1,28 @@
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
+import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Readings } from '$core/instrument/readings';
 import type { Habits } from '$core/pilot/habits';
 
+/** A simulated pilot at the controls. */
+export interface SimulatedPilot {
+  habits: Habits;
+  seed: number;
+  /** Whether the eyes are the pilot's as well: where not, the looks are the student's. */
+  eyes: boolean;
+}
+
 /** What the interface tells the flight worker. */
 export type ToFlight =
-  | { kind: 'start'; plan: LessonPlan; pilot: { habits: Habits; seed: number } | null; resume: FlightChunk[] }
+  | { kind: 'start'; plan: LessonPlan; pilot: SimulatedPilot | null; resume: FlightChunk[] }
   | { kind: 'hands'; hands: Hands }
   | { kind: 'run'; running: boolean }
   | { kind: 'rate'; rate: number }
   /** Something worth keeping with the flight: the assist changed, an instrument covered. */
-  | { kind: 'note'; what: 'assist' | 'cover'; detail: string }
+  | { kind: 'note'; what: 'assist' | 'cover' | 'distraction' | 'answer'; detail: string }
+  /** The student's eyes have moved. */
+  | { kind: 'look'; area: Gaze }
   /** Flies on to the end as fast as the machine can; only for a simulated pilot. */
   | { kind: 'to the end' }
   | { kind: 'stop' };
@@ -26,6 +37,8 @@ export interface Frame {
   trueAltitude_ft: number;
   /** The instructor has control and the student's eyes are closed. */
   eyesClosed: boolean;
+  /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */
+  looksAt: ScanArea | null;
 }
 
 /** What the flight worker tells the interface. */

@@ -1,8 +1,8 @@
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
-import type { Habits } from '$core/pilot/habits';
-import type { Frame, FromFlight, ToFlight } from './flight-protocol';
+import type { Gaze } from '$core/instrument/scan-area';
+import type { Frame, FromFlight, SimulatedPilot, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';
 
 export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
@@ -24,7 +24,7 @@ export class FlightSession {
 
   constructor(
     plan: LessonPlan,
-    pilot: { habits: Habits; seed: number } | null,
+    pilot: SimulatedPilot | null,
     resume: FlightChunk[],
     private readonly events: SessionEvents
   ) {
@@ -81,7 +81,11 @@ export class FlightSession {
     this.tell({ kind: 'rate', rate });
   }
 
-  note(what: 'assist' | 'cover', detail: string): void {
+  look(area: Gaze): void {
+    this.tell({ kind: 'look', area });
+  }
+
+  note(what: 'assist' | 'cover' | 'distraction' | 'answer', detail: string): void {
     this.tell({ kind: 'note', what, detail });
   }
 

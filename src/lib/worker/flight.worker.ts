@@ -3,6 +3,7 @@ import { lessonOf } from '$core/drill/lesson';
 import { STEP_S, flightLoop, type Hands } from '$core/flight/flight-loop';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
+import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
@@ -18,6 +19,9 @@ let nextHands: (() => Hands) | null = null;
 let hands: Hands | null = null;
 let running = false;
 let rate = 1;
+let looksAt: ScanArea | null = null;
+/** Where the student's eyes are, in a scan lesson. */
+let eyesOn: Gaze | null = null;
 let timer: ReturnType<typeof setInterval> | null = null;
 let last = 0;
 let owed_s = 0;
@@ -30,7 +34,13 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   const loop = flightLoop(lesson);
   flown = flyDrill(loop, lesson, message.resume.length > 0 ? { chunks: message.resume } : undefined);
   hands = loop.hands();
-  if (message.pilot) nextHands = simulatedHands(lesson, flown, message.pilot.habits, message.pilot.seed);
+  if (message.pilot) {
+    const { habits, seed, eyes } = message.pilot;
+    nextHands = simulatedHands(lesson, flown, habits, seed, {
+      looked: (area) => (looksAt = eyes ? area : null),
+      recordLooks: eyes && lesson.plan.scan !== undefined
+    });
+  }
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -43,7 +53,8 @@ function frame(): Frame {
     // What the airplane is really flying with: in a hand-over, the instructor's.
     hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
     trueAltitude_ft: flown!.loop.trueAltitude_ft(),
-    eyesClosed: flown!.eyesClosed()
+    eyesClosed: flown!.eyesClosed(),
+    looksAt
   };
 }
 
@@ -95,12 +106,18 @@ function obey(message: ToFlight): void {
       last = performance.now();
       owed_s = 0;
       flown.note(running ? 'continue' : 'pause', '');
+      if (running && eyesOn) flown.note('look', eyesOn);
       return;
     case 'rate':
       rate = message.rate;
       return;
     case 'note':
       flown?.note(message.what, message.detail);
+      return;
+    case 'look':
+      eyesOn = message.area;
+      // While time stands still nothing is looked at.
+      if (running) flown?.note('look', message.area);
       return;
     case 'to the end':
       if (!flown || !nextHands) return;

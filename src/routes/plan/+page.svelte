@@ -21,6 +21,7 @@
   import type { ActionData, PageData } from './$types';
   import AirFields from './AirFields.svelte';
   import PanelFields from './PanelFields.svelte';
+  import ScanFields from './ScanFields.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
 
@@ -50,7 +51,7 @@
       ...plan,
       ...Object.fromEntries(Object.entries(plan.figures).map(([id, value]) => [`figures.${id}`, value]))
     }).flatMap(([field, value]) =>
-      !['cloudBase_ft', 'ownDrill', 'ownTolerance'].includes(field) &&
+      !['cloudBase_ft', 'ownDrill', 'ownTolerance', 'scan'].includes(field) &&
       (value === null || value === undefined || Number.isNaN(value))
         ? [{ field, message: 'A number is needed here.' }]
         : []
@@ -126,9 +127,9 @@
   <div>
     <h1>Plan a lesson</h1>
     <p class="text-soft">
-      {#if data.last}Begins from lesson {data.last.number}{data.last.verdict
-          ? `, ${data.last.verdict}`
-          : ', not flown yet'}.{:else}Begins from the airplane’s own figures.{/if}
+      {#if data.mended}<strong class="text-now">{data.mended}</strong>{:else if data.last}Begins from lesson {data
+          .last.number}{data.last.verdict ? `, ${data.last.verdict}` : ', not flown yet'}.{:else}Begins from
+        the airplane’s own figures.{/if}
       <a href="/plan/drills">Drills</a> · <a href="/plan/profiles">tolerances</a>
     </p>
   </div>
@@ -260,6 +261,7 @@
 
     <AirFields bind:plan {problem} />
     <PanelFields bind:plan coveredByDrill={drillFile.covers} />
+    <ScanFields bind:plan {problem} />
   </div>
 
   <div class="min-w-0">

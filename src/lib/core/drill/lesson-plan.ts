@@ -3,6 +3,7 @@ import { turbulenceLevels } from '../air/turbulence';
 import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
 import { DrillFile } from './drill-file';
+import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
 
 const number = (unit: string, minimum: number, maximum: number) =>
@@ -62,6 +63,8 @@ export const LessonPlan = Type.Object(
     faults: Type.Array(InstrumentFault, { maxItems: 5 }),
     /** hints: the corridors are shown while flying; test: they are not. */
     corridors: oneOf(['hints', 'test']),
+    /** Only the instrument looked at can be read, and every look is recorded. Left out: the whole panel is in sight. */
+    scan: Type.Optional(ScanTask),
     /** The most help that may be used. */
     assist: oneOf(assistLevels),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })

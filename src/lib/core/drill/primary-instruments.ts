@@ -17,6 +17,8 @@ export interface InstrumentsToWatch {
   condition: FlightCondition;
   /** Primary and supporting: the one that is supposed to stand still. */
   primary: { pitch: string; bank: string; power: string };
+  /** What confirms the primary ones. */
+  supporting: { pitch: string; bank: string; power: string };
   /** Control and performance: what is set, and what is cross-checked. */
   control: { pitch: string; bank: string; power: string };
   performance: { pitch: string; bank: string; power: string };
@@ -31,6 +33,27 @@ const TABLE: Record<FlightCondition, InstrumentsToWatch['primary']> = {
   'entering a climb or descent': { pitch: 'attitude', bank: 'heading indicator', power: POWER },
   'entering or leaving a turn': { pitch: 'altimeter', bank: 'attitude', power: 'airspeed' },
   'level speed change': { pitch: 'altimeter', bank: 'heading indicator', power: `${POWER}, then airspeed` }
+};
+const SUPPORTING: Record<FlightCondition, InstrumentsToWatch['supporting']> = {
+  'straight and level': { pitch: 'attitude, vertical speed', bank: 'attitude, turn rate', power: POWER },
+  'constant-speed climb or descent': {
+    pitch: 'attitude, vertical speed',
+    bank: 'attitude, turn rate',
+    power: 'airspeed'
+  },
+  'constant-rate climb or descent': {
+    pitch: 'attitude, altimeter',
+    bank: 'attitude, turn rate',
+    power: POWER
+  },
+  'level turn': { pitch: 'attitude, vertical speed', bank: 'attitude, heading indicator', power: POWER },
+  'entering a climb or descent': {
+    pitch: 'airspeed, vertical speed',
+    bank: 'attitude, turn rate',
+    power: 'airspeed'
+  },
+  'entering or leaving a turn': { pitch: 'attitude, vertical speed', bank: 'turn rate', power: POWER },
+  'level speed change': { pitch: 'attitude, vertical speed', bank: 'attitude, turn rate', power: 'airspeed' }
 };
 /** A change of state is a transition for about this long. */
 const TRANSITION_S = 6;
@@ -51,6 +74,10 @@ export function instrumentsToWatch(
   return {
     condition,
     primary: { ...TABLE[condition], bank },
+    supporting: {
+      ...SUPPORTING[condition],
+      ...(bank === 'turn rate' ? { bank: SUPPORTING['level turn'].bank } : {})
+    },
     control: { pitch: 'attitude', bank: 'attitude', power: POWER },
     performance: {
       pitch:

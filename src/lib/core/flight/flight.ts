@@ -18,6 +18,9 @@ export const FlightEvent = Type.Object(
         'assist',
         'call',
         'cover',
+        'look',
+        'distraction',
+        'answer',
         'end'
       ].map((kind) => Type.Literal(kind)),
       { accepted: 'a known kind of event' }

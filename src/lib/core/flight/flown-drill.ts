@@ -119,7 +119,8 @@ export function flyDrill(
       steps += 1;
       return steps % STEPS_PER_SAMPLE === 0 ? take() : null;
     },
-    note: (kind, detail) => record.note({ time_s: now_s(), kind, detail }),
+    note: (kind, detail) =>
+      record.note({ time_s: Math.round(loop.time_s() / STEP_S) * STEP_S, kind, detail }),
     phase: () => tracker.current(),
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),

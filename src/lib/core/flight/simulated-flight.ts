@@ -3,6 +3,7 @@ import type { Lesson } from '../drill/lesson';
 import { phaseSettings } from '../drill/settings';
 import { Rejection } from '../measure/rejection';
 import { ROLL_DEGPS, attitudePilot } from '../pilot/attitude-pilot';
+import type { ScanArea } from '../instrument/scan-area';
 import type { Habits } from '../pilot/habits';
 import { STEP_S, flightLoop, type Hands } from './flight-loop';
 import { flyDrill, type FlownDrill } from './flown-drill';
@@ -16,6 +17,16 @@ const PITCH_DEGPS = 3.5;
 const RECOVERY_PITCH_DEGPS = 7;
 const RECOVERY_BANK_DEGPS = 22;
 
+/** What can be learnt of a simulated pilot while it flies. */
+export interface PilotWatch {
+  /** Hears when a habit acts: the truth findings are measured against. */
+  told?: (habit: keyof Habits, time_s: number) => void;
+  /** Hears where the eyes go. */
+  looked?: (area: ScanArea, time_s: number) => void;
+  /** Whether the looks are recorded with the flight; left out: in scan lessons. */
+  recordLooks?: boolean;
+}
+
 /**
  * The hands of a simulated pilot at a lesson's drill: what the pilot wants, moved at a hand's pace.
  * @throws Rejection when the airplane cannot fly the drill
@@ -25,21 +36,27 @@ export function simulatedHands(
   flown: FlownDrill,
   habits: Habits,
   seed: number,
-  told?: (habit: keyof Habits, time_s: number) => void
+  watch: PilotWatch = {}
 ): () => Hands {
   const settings = phaseSettings(lesson);
   if (!Array.isArray(settings)) throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
-  const pilot = attitudePilot(lesson, settings, habits, seed, told);
+  const pilot = attitudePilot(lesson, settings, habits, seed, watch.told);
   const { loop } = flown;
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
   const hands: Hands = { ...loop.hands(), stick };
+  let lookedAt: ScanArea | null = null;
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   return () => {
     const readings = loop.readings();
     const { index } = flown.phase();
     const wanted = pilot.act(loop.time_s(), readings, index);
+    if (pilot.looksAt() !== lookedAt) {
+      lookedAt = pilot.looksAt();
+      watch.looked?.(lookedAt, loop.time_s());
+      if (watch.recordLooks ?? lesson.plan.scan !== undefined) flown.note('look', lookedAt);
+    }
     if (flown.eyesClosed()) {
       // The instructor has moved stick and lever: the pilot takes them over as they are.
       stick.pitch_deg = readings.pitch_deg;
@@ -69,11 +86,11 @@ export function simulateFlight(
   lesson: Lesson,
   habits: Habits,
   seed: number,
-  told?: (habit: keyof Habits, time_s: number) => void
+  watch: PilotWatch = {}
 ): FlightChunk[] {
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
-  const nextHands = simulatedHands(lesson, flown, habits, seed, told);
+  const nextHands = simulatedHands(lesson, flown, habits, seed, watch);
   const chunks: FlightChunk[] = [];
   while (flown.ended() === null && loop.time_s() < LONGEST_SIMULATED_S) {
     const chunk = flown.step(nextHands());

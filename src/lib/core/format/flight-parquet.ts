@@ -3,6 +3,7 @@ import { ByteWriter, parquetWrite, type ColumnSource } from 'hyparquet-writer';
 import type { SchemaElement } from 'hyparquet';
 import { Rejection } from '../measure/rejection';
 import { FIRST_CHANNELS, channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
+import { eventsFromLookText, lookText } from './look-text';
 import { countsOf, flightFromCounts, type Flight, type FlightEvent } from '../flight/flight';
 
 /** How bytes are squeezed: given from outside, because the core knows neither browser nor server. */
@@ -59,7 +60,11 @@ export function flightToParquet(
         key: 'hanza.units',
         value: JSON.stringify(Object.fromEntries(channelDefinitions.map((d) => [d.id, d.unit])))
       },
-      { key: 'hanza.events', value: JSON.stringify(flight.events) },
+      {
+        key: 'hanza.events',
+        value: JSON.stringify(flight.events.filter((event) => event.kind !== 'look'))
+      },
+      { key: 'hanza.looks', value: lookText(flight.events) },
       ...Object.entries(about).map(([key, value]) => ({ key: `hanza.${key}`, value }))
     ],
     createdBy: 'Hanza'
@@ -92,5 +97,9 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
   );
   const events = JSON.parse(about.get('hanza.events') ?? '[]') as FlightEvent[];
   if (!Array.isArray(events)) throw new Rejection('hanza.events', events, 'a list of events');
-  return flightFromCounts(counts, events);
+  const looks = eventsFromLookText(about.get('hanza.looks') ?? '');
+  return flightFromCounts(
+    counts,
+    [...events, ...looks].sort((a, b) => a.time_s - b.time_s)
+  );
 }

@@ -53,8 +53,8 @@ export function checkElements(
       case 'level-off':
         return element(
           `${phaseName(m.phaseId)}: level-off`,
-          byError(Math.max(m.beyond_ft, -m.stopped_ft), tolerance.levelOff_ft),
-          `stopped ${signedFigure(m.stopped_ft)} ft, farthest beyond ${figure(m.beyond_ft)} ft; ${tolerance.levelOff_ft} ft allowed`
+          byError(Math.max(m.beyond_ft, -(m.stopped_ft ?? 0)), tolerance.levelOff_ft),
+          `${m.stopped_ft === null ? 'not yet level' : `stopped ${signedFigure(m.stopped_ft)} ft`}, farthest beyond ${figure(m.beyond_ft)} ft; ${tolerance.levelOff_ft} ft allowed`
         );
       case 'roll-out':
         return element(

@@ -161,7 +161,7 @@ function sayLevelOff({ tolerance }: Lesson, m: LevelOffMeasure): Finding[] {
       )
     ];
   }
-  if (-m.stopped_ft > tolerance.levelOff_ft) {
+  if (m.stopped_ft !== null && m.stopped_s !== null && -m.stopped_ft > tolerance.levelOff_ft) {
     return [
       finding(
         'level-off-undershoot',

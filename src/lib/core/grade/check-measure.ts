@@ -1,4 +1,4 @@
-import type { Check } from '../drill/drill';
+import type { Check, Phase } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Flight } from '../flight/flight';
@@ -27,6 +27,9 @@ export type CheckMeasure =
   | RollOutMeasure
   | RecoveryMeasure;
 
+/** A climb that goes on through its altitude is this level-off's fault for so long after it should have been level. */
+const LATE_S = 10;
+
 /** All checks whose phase was flown, in the order of the drill's phases. */
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill, aircraft } = lesson;
@@ -34,7 +37,13 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     const phase = drill.phases.find((p) => p.id === check.phase)!;
     const span = spans.find((s) => s.phaseId === check.phase);
     if (!span) return null;
-    const until_s = spans[spans.indexOf(span) + 1]?.end_s ?? span.end_s;
+    const next = spans.indexOf(span) + 1;
+    const until_s = spans[next]?.end_s ?? span.end_s;
+    const wayOf = ({ goal: { vertical } }: Phase) =>
+      vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);
+    const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);
+    // Going the same way again is another climb, not this one's.
+    const late_s = afterwards && wayOf(afterwards) === wayOf(phase) ? 0 : LATE_S;
     switch (check.kind) {
       case 'speed-first':
         return measureSpeedFirst(flight, drill, phase, span, check.speed_kt);
@@ -43,7 +52,7 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
       case 'configuration':
         return measureConfiguration(flight, phase, span, check.within_s);
       case 'level-off':
-        return measureLevelOff(flight, phase, span, until_s, check.altitude_ft);
+        return measureLevelOff(flight, phase, span, until_s, until_s + late_s, check.altitude_ft);
       case 'roll-out':
         return measureRollOut(flight, phase, span, until_s, check.heading_deg);
       case 'recovery':

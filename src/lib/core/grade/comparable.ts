@@ -1,19 +1,11 @@
 import type { CorridorChannel } from '../drill/drill';
 import type { CheckMeasure } from './check-measure';
+import type { ComparableFigure } from './comparable-figure';
 import { biasOf } from './corridor-findings';
 import type { CorridorMeasure } from './corridor-measure';
+import { scanFigures } from '../scan/scan-figures';
+import type { ScanReport } from '../scan/scan-report';
 import { quantityWords } from './quantity-words';
-
-/** One figure by which attempts of a drill are laid side by side. */
-export interface ComparableFigure {
-  id: string;
-  name: string;
-  unit: string;
-  decimals: number;
-  value: number;
-  /** What is better: more, less, or nearer zero. */
-  better: 'more' | 'less' | 'zero';
-}
 
 /** What is kept of a grade beside it, for tables and trends over attempts. */
 export interface Comparable {
@@ -29,7 +21,8 @@ export function comparableOf(
   drill: string,
   completed: boolean,
   measures: readonly CorridorMeasure[],
-  checks: readonly CheckMeasure[]
+  checks: readonly CheckMeasure[],
+  scan: ScanReport | null = null
 ): Comparable {
   const figures: ComparableFigure[] = [];
   const add = (
@@ -91,7 +84,7 @@ export function comparableOf(
     'less',
     of('decision').flatMap((m) => m.toClimb_s ?? [])
   );
-  add('level-off', 'level-off error', 'ft', 0, 'less', of('level-off').map((m) => Math.max(m.beyond_ft, Math.abs(m.stopped_ft)))); // prettier-ignore
+  add('level-off', 'level-off error', 'ft', 0, 'less', of('level-off').map((m) => Math.max(m.beyond_ft, Math.abs(m.stopped_ft ?? 0)))); // prettier-ignore
   add(
     'roll-out',
     'roll-out error',
@@ -116,5 +109,6 @@ export function comparableOf(
     'less',
     of('recovery').map((m) => m.altitudeChange_ft)
   );
+  if (scan) figures.push(...scanFigures(scan));
   return { drill, completed, figures, bias };
 }

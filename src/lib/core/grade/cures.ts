@@ -32,5 +32,11 @@ export const cures: Record<FindingKind, string> = {
   'secondary-stall': 'Ease the nose up: the wing that has just flown again needs speed, not back pressure.',
   overspeed: 'Power to idle first; unload before the speed builds, not after.',
   'clean-recovery': 'Keep it.',
+  'scan-fixation':
+    'Read it in a second, and back to the attitude: what you stare at does not fly better for it.',
+  'scan-omission': 'Give it a place in the round, and name it aloud each time until it comes by itself.',
+  'scan-emphasis':
+    'One look, one thought, on: let the trend come from the next look, not from waiting for it.',
+  'missed-call': 'Aviate first, but answer: a word costs no more than one look.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'
 };

@@ -1,4 +1,4 @@
-/** The kinds of finding Hanza can make in attitude flying. */
+/** The kinds of finding Hanza can make. */
 export const findingKinds = [
   'exceedance',
   'bias-to-one-side',
@@ -23,6 +23,10 @@ export const findingKinds = [
   'secondary-stall',
   'overspeed',
   'clean-recovery',
+  'scan-fixation',
+  'scan-omission',
+  'scan-emphasis',
+  'missed-call',
   'not-flown'
 ] as const;
 export type FindingKind = (typeof findingKinds)[number];

@@ -15,10 +15,13 @@ import { measureCorridors, worse, type CorridorMeasure, type Verdict } from './c
 import { finding, type Finding } from './finding';
 import type { GradeElement } from './grade-element';
 import { habitFindings } from './habit-findings';
+import { looksOf } from '../scan/look';
+import { scanElements } from '../scan/scan-elements';
+import { scanReport, type ScanReport } from '../scan/scan-report';
 import { quantityWords } from './quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 2;
+export const GRADER_VERSION = 3;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -37,6 +40,8 @@ export interface Grade {
   phases: PhaseSpan[];
   measures: CorridorMeasure[];
   checks: CheckMeasure[];
+  /** Where the eyes went; null when it was not recorded. Older grades have none. */
+  scan?: ScanReport | null;
   comparable: Comparable;
 }
 
@@ -55,16 +60,34 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, drill, phases);
   const checks = measureChecks(flight, lesson, phases);
+  const looks = looksOf(recorded);
+  const scan = scanReport(looks, lesson, phases, measures, recorded);
+  const task = plan.scan;
+  // What was seen of the eyes themselves goes before what the flying lets one guess of them.
+  const inferred = habitFindings(flight, lesson, phases, measures).filter(
+    (f) => !scan || f.kind !== 'fixation'
+  );
+  const pumped = inferred.some((f) => f.kind === 'pumping');
   const findings = [
-    ...corridorFindings(drill, measures),
+    ...corridorFindings(drill, measures).filter(
+      // The mean of a rate that is pumped up and down says nothing of a lean.
+      (f) => !(f.kind === 'bias-to-one-side' && f.channel === 'verticalSpeed_fpm' && pumped)
+    ),
     ...checkFindings(lesson, checks),
-    ...habitFindings(flight, lesson, phases, measures),
+    ...inferred,
+    ...(scan?.findings ?? []),
     ...notFlown(flight, lesson, phases)
   ].sort((a, b) => a.moment_s - b.moment_s);
-  const elements = [
-    ...measures.map((measure) => corridorElement(measure, lesson)),
-    ...checkElements(lesson, checks, findings)
-  ];
+  const scanning = task && scan ? scanElements(scan, task) : [];
+  // Where the reference pilot flies, only the scan is the student's.
+  const elements =
+    task?.flownBy === 'reference'
+      ? scanning
+      : [
+          ...scanning,
+          ...measures.map((measure) => corridorElement(measure, lesson)),
+          ...checkElements(lesson, checks, findings)
+        ];
   const hard = findings.filter((f) => f.severity === 'hard');
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
   let verdict = elements.map((e) => e.verdict).reduce<Verdict>(worse, 'met');
@@ -101,7 +124,8 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     phases,
     measures,
     checks,
-    comparable: comparableOf(plan.drill, completed === 1, measures, checks)
+    scan,
+    comparable: comparableOf(plan.drill, completed === 1, measures, checks, scan)
   };
 }
 

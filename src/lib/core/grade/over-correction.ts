@@ -11,8 +11,8 @@ export interface OverCorrection {
   peaks: number[];
 }
 
-/** A peak between two crossings counts from this share of the tolerance. */
-const LEAST_PEAK_SHARE = 0.3;
+/** A peak between two crossings counts from this share of the tolerance; headings swing by themselves in rough air. */
+const LEAST_PEAK_SHARE = { altitude: 0.3, heading: 0.6 };
 /** So many peaks in a row, to one side and the other … */
 const LEAST_PEAKS = 4;
 /** … of which each is at least this share of the one before … */
@@ -45,7 +45,9 @@ export function overCorrectionOf(
     } else if (Math.abs(value) > Math.abs(peak.value)) peak = { at: k, value };
   }
   peaks.push(peak);
-  const least = LEAST_PEAK_SHARE * Math.min(corridor.above, corridor.below);
+  const least =
+    LEAST_PEAK_SHARE[corridor.channel === 'heading_deg' ? 'heading' : 'altitude'] *
+    Math.min(corridor.above, corridor.below);
   let best: typeof peaks = [];
   let run: typeof peaks = [];
   for (const next of peaks.filter((p) => Math.abs(p.value) >= least)) {

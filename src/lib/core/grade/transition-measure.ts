@@ -9,9 +9,12 @@ export interface LevelOffMeasure {
   kind: 'level-off';
   phaseId: string;
   altitude_ft: number;
-  /** Where it stopped climbing or descending, less the altitude, in the direction it was going. */
-  stopped_ft: number;
-  stopped_s: number;
+  /**
+   * Where it stopped climbing or descending, less the altitude, in the direction it was going: the nearest it came in the
+   * first stretch of level flight. null: it was not level before the phase after was over.
+   */
+  stopped_ft: number | null;
+  stopped_s: number | null;
   /** The farthest beyond, ≥ 0. */
   beyond_ft: number;
   beyond_s: number;
@@ -41,12 +44,17 @@ const AFTER_SWING_S = 8;
 /** How long after the phase the transition is still looked for. */
 const AFTER_S = 40;
 
-/** @param until_s when the phase after is over: what follows is another matter. null: the airplane never stopped within what was flown. */
+/**
+ * @param until_s when the phase after is over: what follows is another matter
+ * @param beyondUntil_s until when going beyond the altitude is still this level-off's
+ * @returns null when the airplane neither stopped nor went beyond within what was flown
+ */
 export function measureLevelOff(
   flight: Flight,
   phase: Phase,
   span: PhaseSpan,
   until_s: number,
+  beyondUntil_s: number,
   altitude_ft: number
 ): LevelOffMeasure | null {
   if (!span.complete || phase.goal.vertical.kind === 'level') return null;
@@ -65,20 +73,25 @@ export function measureLevelOff(
   const window = LEVEL_FOR_S * flight.rate_hz;
   let stopped: number | null = null;
   let beyondAt = from;
+  const beyondTo = Math.max(to, sampleAt(flight, Math.min(beyondUntil_s, span.end_s + AFTER_S)));
+  for (let k = from; k <= beyondTo; k++) if (altitude[k]! * way > altitude[beyondAt]! * way) beyondAt = k;
   for (let k = from; k <= to; k++) {
-    if (altitude[k]! * way > altitude[beyondAt]! * way) beyondAt = k;
     const gained = (altitude[Math.min(to, k + window)]! - altitude[k]!) * way;
     if (stopped === null && k >= swungUntil && k + window <= to && gained < (LEVEL_FPM * LEVEL_FOR_S) / 60)
       stopped = k;
   }
-  if (stopped === null) return null;
+  const beyond_ft = Math.max(0, (altitude[beyondAt]! - altitude_ft) * way);
+  if (stopped === null && beyond_ft === 0) return null;
+  let nearest_ft: number | null = null;
+  for (let k = stopped ?? to; stopped !== null && k <= stopped + window; k++)
+    nearest_ft = Math.max(nearest_ft ?? -Infinity, (altitude[k]! - altitude_ft) * way);
   return {
     kind: 'level-off',
     phaseId: phase.id,
     altitude_ft,
-    stopped_ft: (altitude[stopped]! - altitude_ft) * way,
-    stopped_s: stopped / flight.rate_hz,
-    beyond_ft: Math.max(0, (altitude[beyondAt]! - altitude_ft) * way),
+    stopped_ft: nearest_ft,
+    stopped_s: stopped === null ? null : stopped / flight.rate_hz,
+    beyond_ft,
     beyond_s: beyondAt / flight.rate_hz,
     climbing
   };

@@ -3,11 +3,15 @@ import { clamp } from '../measure/clamp';
 import { seededNoise } from '../measure/seeded-noise';
 import type { CardLine } from '../aircraft/configuration-card';
 import type { Readings } from '../instrument/readings';
+import type { ScanArea } from '../instrument/scan-area';
 import { bankOf, turnRateOf } from '../drill/compose-drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSetting } from '../drill/settings';
+import { pilotEyes } from './eyes';
 import type { Habits } from './habits';
 import { recoverFrom } from './recovery';
+import { scanBend, scanDemand, type ScanMoment } from './scan-demand';
+import { sightOf, type Sight } from './sight';
 
 /** What a pilot's hands do. Pitch and bank are held as attitudes, as hands do it: by the attitude indicator. */
 export interface PilotHands {
@@ -22,14 +26,19 @@ export interface PilotHands {
   handsOff: boolean;
 }
 
-/** A simulated pilot: told the lesson and the airplane's numbers, hears the calls, and otherwise sees only the panel. */
+/**
+ * A simulated pilot: told the lesson and the airplane's numbers, hears the calls, and otherwise knows only what the eyes
+ * last read of each instrument.
+ */
 export interface Pilot {
   /** To be asked at every step; looks and acts at its own pace. @param phaseIndex the phase the instructor has called */
   act(time_s: number, readings: Readings, phaseIndex: number): PilotHands;
+  /** Where the eyes are. */
+  looksAt(): ScanArea;
 }
 
-/** Seconds between two rounds of the scan; what lies between is flown on what was last seen. */
-const SCAN_ROUND_S = 1.2;
+/** Corrections that build up are meant for looks this far apart. */
+const USUAL_LOOK_S = 1.2;
 /** A degree of path is so many ft/min for each knot. */
 const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
 /** Seconds from seeing to doing. */
@@ -38,8 +47,20 @@ const REACTION_S = 0.3;
 export const ROLL_DEGPS = 6;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
+/** Who levels off too soon stays there so long before seeing it. */
+const LEVEL_TOO_SOON_S = 24;
+/** In rough air the turn needle is never still. */
+const WINGS_LEVEL_DEGPS = 1.5;
 /** Within so many degrees a heading is corrected, not turned to. */
 const LARGEST_CORRECTION_BANK_DEG = 12;
+/** By so much the bank of a turn is corrected for its rate. */
+const LARGEST_BANK_CORRECTION_DEG = 4;
+
+/** Time in which a turn goes on at its full rate while it is rolled out evenly: the rate goes with the bank's tangent. */
+function rollOutTime_s(bank_deg: number): number {
+  const bank = Math.max(1, bank_deg) / DEGREES_PER_RADIAN;
+  return (-Math.log(Math.cos(bank)) * DEGREES_PER_RADIAN) / (Math.tan(bank) * ROLL_DEGPS);
+}
 
 /**
  * A pilot for any attitude drill who sets the known attitude and power, waits, and corrects by small amounts with a pause
@@ -56,6 +77,8 @@ export function attitudePilot(
 ): Pilot {
   const { plan, aircraft, drill } = lesson;
   const noise = seededNoise(seed);
+  const eyes = pilotEyes(!lesson.covered.includes('attitude'), seededNoise(seed + 5003));
+  const trend_ktps = () => sight?.trend_ktps() ?? 0;
   const byClock = lesson.covered.includes('heading');
   const zeroLift = (flaps_deg: number) =>
     ((aircraft.lift.zeroAngle + aircraft.flaps.lift_pdeg * flaps_deg) / aircraft.lift.slope_prad) *
@@ -67,9 +90,9 @@ export function attitudePilot(
 
   let step = 0;
   let since_s = 0;
-  let seen: Readings | null = null;
-  let nextLook_s = 0;
-  let trend_ktps = 0;
+  let sight: Sight | null = null;
+  /** How much of a usual correction the look just made is worth; nothing for what was not looked at. */
+  const fresh = { altitude: 0, speed: 0, rate: 0, turn: 0 };
   let pitchCorrection = 0;
   let powerCorrection = 0;
   let bankCorrection = 0;
@@ -81,9 +104,10 @@ export function attitudePilot(
   let noseHigh = false;
   /** Heading as reckoned by turn rate and clock, for when the indicator is covered. */
   let reckoned_deg = plan.heading_deg;
+  let reckonedAt_s = 0;
+  let reckonedRate = 0;
   let level_s = 0;
-  let lastTime_s = 0;
-  let pending: { at_s: number; hands: PilotHands } | null = null;
+  const pending: { at_s: number; hands: PilotHands }[] = [];
   const first = settings[0]!.line;
   let hands: PilotHands = {
     pitch_deg: first.pitch_deg,
@@ -108,16 +132,22 @@ export function attitudePilot(
     bankCorrection = 0;
     levellingSince_s = null;
     rollingOutSince_s = null;
-    noseHigh = (seen?.pitch_deg ?? 0) > 0;
+    noseHigh = (sight?.known.pitch_deg ?? 0) > 0;
   }
 
-  function look(time_s: number, r: Readings, phaseIndex: number): void {
-    if (seen) trend_ktps = 0.5 * trend_ktps + (0.5 * (r.ias_kt - seen.ias_kt)) / SCAN_ROUND_S;
-    seen = { ...r };
+  function look(time_s: number, area: ScanArea, shown: Readings, phaseIndex: number): void {
+    const worth = Math.min(2.5, sight!.take(area, time_s, shown) / USUAL_LOOK_S);
+    fresh.altitude = area === 'altimeter' ? worth : 0;
+    fresh.speed = area === 'airspeed' ? worth : 0;
+    fresh.rate = area === 'vertical-speed' ? worth : 0;
+    fresh.turn = area === 'turn' ? worth : 0;
+    const r = sight!.now(time_s);
+    if (area === 'turn') reckon(time_s, r);
+    if (area === 'compass') steady(r);
     if (phaseIndex > step && climbsThrough(r)) told('levelsOffLate', time_s);
     else if (phaseIndex > step) enter(phaseIndex, time_s);
     else if (step <= phaseIndex + 1 && goesOn(time_s, r)) enter(step + 1, time_s);
-    pending = { at_s: time_s + REACTION_S, hands: decide(time_s, r) };
+    pending.push({ at_s: time_s + REACTION_S, hands: decide(time_s, r) });
   }
 
   /** Late to level off: the altitude has to be passed before anything is done about it. */
@@ -145,7 +175,7 @@ export function attitudePilot(
     const before = drill.phases[step - 1]?.goal.ias_kt ?? plan.startSpeed_kt;
     if (goal.ias_kt >= before) return in_s > startWait_s;
     const patience = habits.startsDownBeforeSlowing;
-    const slow = r.ias_kt + 2 * trend_ktps <= goal.ias_kt + 2;
+    const slow = r.ias_kt + 2 * trend_ktps() <= goal.ias_kt + 2;
     const tooSoon = !slow && patience > 0 && in_s > 12 * (1 - patience) + 1;
     if (tooSoon) told('startsDownBeforeSlowing', time_s);
     return slow || tooSoon;
@@ -220,14 +250,19 @@ export function attitudePilot(
     const levelled = levellingSince_s === null ? time_s - since_s : time_s - levellingSince_s;
     if (habits.overControls > 0 && Math.abs(error) < 400 && levelled > 8) {
       // Pushes one way until the altitude has been passed, then the other way.
-      if (Math.abs(error) > 20) push = Math.sign(error);
+      const seen = altitude_ft - sight!.known.altitude_ft;
+      if (Math.abs(seen) > 25) push = Math.sign(seen);
       told('overControls', time_s);
       pitch_deg = pitchFor(line, r, loadFactor, push * 2.6 * gentleness(r) * habits.overControls);
     } else {
       const rate = clamp(8 * error, -500, 500);
       const asked = rate / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * Math.max(50, r.ias_kt));
       if (Math.abs(error) < 120)
-        pitchCorrection = clamp(pitchCorrection + 0.0016 * gentleness(r) * clamp(error, -60, 60), -2.5, 2.5);
+        pitchCorrection = clamp(
+          pitchCorrection + fresh.altitude * 0.0016 * gentleness(r) * clamp(error, -60, 60),
+          -2.5,
+          2.5
+        );
       pitch_deg =
         pitchFor(line, r, loadFactor, asked) +
         pitchCorrection +
@@ -235,9 +270,9 @@ export function attitudePilot(
     }
     const slow = line.ias_kt - r.ias_kt;
     const changing = Math.abs(slow) > 5;
-    if (!changing) powerCorrection = clamp(powerCorrection + clamp(0.002 * slow - 0.02 * trend_ktps, -0.02, 0.02), -0.3, 0.4); // prettier-ignore
+    if (!changing) powerCorrection = clamp(powerCorrection + fresh.speed * clamp(0.002 * slow - 0.02 * trend_ktps(), -0.02, 0.02), -0.3, 0.4); // prettier-ignore
     const throttle =
-      slow < -5 && trend_ktps > -2.5
+      slow < -5 && trend_ktps() > -2.5
         ? 0.35 * line.throttle
         : slow > 6
           ? Math.min(1, line.throttle + 0.25)
@@ -262,7 +297,7 @@ export function attitudePilot(
         if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
         if (habits.levelsOffEarly > 0) told('levelsOffEarly', time_s);
       }
-      const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < 16;
+      const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < LEVEL_TOO_SOON_S;
       const target = early ? vertical.to_ft - way * 130 * habits.levelsOffEarly : vertical.to_ft;
       return level(time_s, r, target, settings[step + 1]?.line ?? line, loadFactor);
     }
@@ -272,9 +307,13 @@ export function attitudePilot(
       const slow = line.ias_kt - r.ias_kt;
       const gentle = gentleness(r);
       if (in_s > 5) {
-        pitchCorrection = clamp(pitchCorrection + clamp(0.0012 * gentle * rateError, -0.35, 0.35), -4, 4);
+        pitchCorrection = clamp(
+          pitchCorrection + fresh.rate * clamp(0.0012 * gentle * rateError, -0.35, 0.35),
+          -4,
+          4
+        );
         powerCorrection = clamp(
-          powerCorrection + clamp(0.003 * slow - 0.02 * trend_ktps, -0.03, 0.03),
+          powerCorrection + fresh.speed * clamp(0.003 * slow - 0.02 * trend_ktps(), -0.03, 0.03),
           -0.4,
           0.4
         );
@@ -304,20 +343,29 @@ export function attitudePilot(
     const steepest = 1.25 * Math.max(400, line.verticalSpeed_fpm) + 200;
     const zooming = clamp(0.004 * gentleness(r) * (r.verticalSpeed_fpm - steepest), 0, 8);
     if (in_s > 8 && zooming === 0)
-      pitchCorrection = clamp(pitchCorrection + clamp(0.05 * fast, -0.3, 0.3), -6, 6);
+      pitchCorrection = clamp(pitchCorrection + fresh.speed * clamp(0.05 * fast, -0.3, 0.3), -6, 6);
     return {
       pitch_deg:
-        line.pitch_deg + pitchCorrection + clamp(0.15 * fast + 0.4 * trend_ktps, -3, 2) - zooming + wandering,
+        line.pitch_deg +
+        pitchCorrection +
+        clamp(0.15 * fast + 0.4 * trend_ktps(), -3, 2) -
+        zooming +
+        wandering,
       throttle: line.throttle
     };
   }
 
   function lateral(time_s: number, r: Readings): number {
     const { lateral: goal } = drill.phases[step]!.goal;
-    const heading = byClock ? reckoned_deg : r.heading_deg;
+    const heading = headingOf(time_s, r);
     if (goal.kind === 'heading') {
       if (habits.favoursRight > 0) told('favoursRight', time_s);
       const error = turnFromTo(heading, goal.heading_deg + 6.5 * habits.favoursRight);
+      if (habits.omitsHeading > 0 && drill.phases[step]!.goal.vertical.kind !== 'level') {
+        // Nobody looks: the hand leans.
+        told('omitsHeading', time_s);
+        return 1.8 * habits.omitsHeading * driftSide;
+      }
       if (habits.fixates > 0) {
         if (Math.abs(error) > 22) drifting = false;
         else if (Math.abs(error) < 3) drifting = true;
@@ -333,8 +381,8 @@ export function attitudePilot(
       const toGo = normaliseSigned(goal.direction * (goal.to_deg - heading));
       const rate = turnRateOf(phase.goal, plan);
       const lead =
-        (rate * bank) / (2 * ROLL_DEGPS) +
-        (2 * REACTION_S + SCAN_ROUND_S / 4) * rate -
+        rate * rollOutTime_s(bank) +
+        (2 * REACTION_S + USUAL_LOOK_S / 2) * rate -
         (12 + bank / 2) * habits.rollsOutLate +
         14 * habits.rollsOutEarly;
       const nearly = in_s > 0.4 * phase.expected_s;
@@ -357,46 +405,79 @@ export function attitudePilot(
       // By the clock: the roll-in cost half of what the roll-out gives back.
       return time_s - since_s > phase.expected_s - 0.4 ? 0 : goal.direction * (bank + bankCorrection);
     }
-    if (goal.rate_degps !== null && time_s - since_s > 4)
+    if (goal.rate_degps !== null && time_s - since_s > 3 + bank / ROLL_DEGPS)
       bankCorrection = clamp(
-        bankCorrection + clamp(1.2 * (goal.rate_degps - goal.direction * r.turnRate_degps), -1, 1),
-        -6,
-        6
+        bankCorrection +
+          fresh.turn * clamp(1.2 * (goal.rate_degps - goal.direction * r.turnRate_degps), -1, 1),
+        -Math.min(LARGEST_BANK_CORRECTION_DEG, bank / 4),
+        Math.min(LARGEST_BANK_CORRECTION_DEG, bank / 4)
       );
     return goal.direction * (bank + bankCorrection);
   }
 
-  /** With the heading coming up the eyes stay on it. */
-  function nearRollOut(r: Readings): boolean {
-    const { lateral: goal } = drill.phases[step]!.goal;
-    if (goal.kind !== 'turn' || goal.to_deg === null || rollingOutSince_s !== null) return false;
-    const toGo = normaliseSigned(goal.direction * (goal.to_deg - (byClock ? reckoned_deg : r.heading_deg)));
-    return toGo > 0 && toGo < 30;
+  /** With a heading or an altitude coming up the eyes stay on it. */
+  function moment(time_s: number, r: Readings): ScanMoment {
+    const { goal, recovery } = drill.phases[step]!;
+    const { vertical, lateral: turn } = goal;
+    const toGo =
+      turn.kind !== 'turn' || turn.to_deg === null || rollingOutSince_s !== null
+        ? 360
+        : normaliseSigned(turn.direction * (turn.to_deg - headingOf(time_s, r)));
+    const turnRate_degps = turn.kind === 'turn' ? turnRateOf(goal, plan) : 0;
+    return {
+      goal,
+      covered: lesson.covered,
+      nearRollOut: toGo > 0 && toGo < 15 + 5 * turnRate_degps,
+      nearLevelOff:
+        vertical.kind !== 'level' &&
+        Math.abs(vertical.to_ft - r.altitude_ft) < 0.35 * Math.abs(r.verticalSpeed_fpm) + 60,
+      recovering: recovery,
+      correctingHeading: !drifting,
+      turnRate_degps
+    };
   }
 
+  /** Heading by turn rate and clock, from one look at the turn to the next. */
   function reckon(time_s: number, r: Readings): void {
-    const dt = time_s - lastTime_s;
-    lastTime_s = time_s;
-    reckoned_deg = normaliseBearing(reckoned_deg + r.turnRate_degps * dt);
-    level_s = Math.abs(r.turnRate_degps) < 0.6 ? level_s + dt : 0;
-    // The compass is believed once the wings have been level for a while.
+    const dt = time_s - reckonedAt_s;
+    reckoned_deg = normaliseBearing(reckoned_deg + ((reckonedRate + r.turnRate_degps) / 2) * dt);
+    reckonedAt_s = time_s;
+    reckonedRate = r.turnRate_degps;
+    level_s = Math.abs(r.turnRate_degps) < WINGS_LEVEL_DEGPS ? level_s + dt : 0;
+  }
+
+  /** The compass is believed once the wings have been level for a while. */
+  function steady(r: Readings): void {
     if (level_s > 8)
-      reckoned_deg = normaliseBearing(reckoned_deg + 0.15 * dt * turnFromTo(reckoned_deg, r.compass_deg));
+      reckoned_deg = normaliseBearing(reckoned_deg + 0.3 * turnFromTo(reckoned_deg, r.compass_deg));
+  }
+
+  /** Heading now: as reckoned, or as seen and, in a turn that is under way, gone on at its rate. */
+  function headingOf(time_s: number, r: Readings): number {
+    if (byClock) return normaliseBearing(reckoned_deg + reckonedRate * (time_s - reckonedAt_s));
+    const { goal } = drill.phases[step]!;
+    if (goal.lateral.kind !== 'turn' || rollingOutSince_s !== null || time_s - since_s < 6)
+      return r.heading_deg;
+    return r.heading_deg + goal.lateral.direction * turnRateOf(goal, plan) * sight!.age('heading', time_s);
   }
 
   return {
     act(time_s, readings, phaseIndex) {
-      if (byClock) reckon(time_s, readings);
-      if (time_s >= nextLook_s) {
-        nextLook_s =
-          time_s + SCAN_ROUND_S * (0.85 + 0.3 * noise.uniform()) * (nearRollOut(readings) ? 0.4 : 1);
-        look(time_s, readings, phaseIndex);
+      sight ??= sightOf(readings);
+      const { now } = sight;
+      const read = eyes.step(
+        time_s,
+        () => scanDemand(moment(time_s, now(time_s)), habits),
+        () => scanBend(habits, moment(time_s, now(time_s)))
+      );
+      if (read) {
+        if (habits.omitsEngine > 0) told('omitsEngine', time_s);
+        if (habits.overemphasises > 0 && read === 'vertical-speed') told('overemphasises', time_s);
+        look(time_s, read, readings, phaseIndex);
       }
-      if (pending && time_s >= pending.at_s) {
-        hands = pending.hands;
-        pending = null;
-      }
+      while (pending[0] && time_s >= pending[0].at_s) hands = pending.shift()!.hands;
       return hands;
-    }
+    },
+    looksAt: eyes.area
   };
 }

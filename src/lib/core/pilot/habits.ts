@@ -14,6 +14,14 @@ export interface Habits {
   favoursRight: number;
   /** Stares at the altimeter while the heading wanders. */
   fixates: number;
+  /** Does not look at the heading in climbs and descents. */
+  omitsHeading: number;
+  /** Never looks at the engine. */
+  omitsEngine: number;
+  /** Too long and too often on the vertical speed. */
+  overemphasises: number;
+  /** Long looks everywhere: a slow round. */
+  scansSlowly: number;
   /** Moves the throttle to and fro. */
   huntsPower: number;
   /** Holds with the hand what the trim should hold. */
@@ -36,6 +44,10 @@ export const habitNames: Record<keyof Habits, string> = {
   levelsOffEarly: 'levels off early',
   favoursRight: 'favours the right',
   fixates: 'stares at the altimeter',
+  omitsHeading: 'leaves the heading out in climbs',
+  omitsEngine: 'leaves the engine out',
+  overemphasises: 'dwells on the vertical speed',
+  scansSlowly: 'scans slowly',
   huntsPower: 'hunts with the power',
   fliesOutOfTrim: 'flies out of trim',
   configuresLate: 'configures late',
@@ -53,6 +65,10 @@ export const noHabits: Habits = {
   levelsOffEarly: 0,
   favoursRight: 0,
   fixates: 0,
+  omitsHeading: 0,
+  omitsEngine: 0,
+  overemphasises: 0,
+  scansSlowly: 0,
   huntsPower: 0,
   fliesOutOfTrim: 0,
   configuresLate: 0,

@@ -5,7 +5,7 @@
   import { judgedFlight } from '$core/flight/judged-channels';
   import { clock, heading } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
-  import { readingsAt } from '$lib/draw/replayed-readings';
+  import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf, unwrapped, type Strip } from '$lib/draw/strip';
   import TrackMap from '$lib/draw/TrackMap.svelte';
   import { atTime } from '$lib/draw/when';
@@ -173,7 +173,8 @@
         <a href="/plan/{debrief.lesson.id}" class="text-soft">lesson {debrief.lesson.number}</a> · {aircraft.name}
         · wind {heading(plan.windFrom_deg)}/{plan.windSpeed_kt}
         kt · {plan.turbulence} · {atTime(debrief.finishedAt)}
-        {#if debrief.pilot !== 'student'}· <strong class="text-below">demonstration</strong>{/if}
+        {#if debrief.pilot === 'eyes'}· the reference pilot flew, the scan is the student’s{:else if debrief.pilot !== 'student'}·
+          <strong class="text-below">demonstration</strong>{/if}
         {#if debrief.takenFrom}· <a href="/debrief/{debrief.takenFrom.attemptId}"
             >taken over at {clock(debrief.takenFrom.at_s)}</a
           >{/if}
@@ -238,6 +239,9 @@
             >Take over from {clock(cursor_s)}</a
           >
         {/if}
+        <a class={button.plain} href="/debrief/{debrief.attemptId}/scan"
+          >{grade.scan ? 'Where the eyes went' : 'Scan'}</a
+        >
         <span><Key>[ ]</Key> finding</span>
         <span><Key>G</Key> ghost</span>
         <span><Key>?</Key> keys</span>

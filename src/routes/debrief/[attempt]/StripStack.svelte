@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Drill } from '$core/drill/drill';
   import type { PhaseSpan } from '$core/drill/phase-tracker';
   import { clock } from '$core/measure/figure';
@@ -16,7 +17,8 @@
     cursor_s = $bindable(),
     ghostValues,
     marked_s = null,
-    onseek
+    onseek,
+    above
   }: {
     drill: Drill;
     phases: readonly PhaseSpan[];
@@ -28,6 +30,8 @@
     /** Where another attempt was taken over from. */
     marked_s?: number | null;
     onseek: () => void;
+    /** Drawn between the phases and the strips, on the same time base. */
+    above?: Snippet;
   } = $props();
 
   const x = $derived(linearScale([0, total_s], [144, width - 76]));
@@ -46,6 +50,7 @@
   {/each}
   {#if marked_s !== null}<path d="M{x(marked_s) - 5} 0h10l-5 9Z" fill="var(--now)" />{/if}
 </svg>
+{@render above?.()}
 {#each strips as strip (strip.id)}
   <CorridorStrip
     {strip}

@@ -2,6 +2,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { onDestroy, onMount, untrack } from 'svelte';
+  import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { lessonOf } from '$core/drill/lesson';
   import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
   import { RECORDING_RATE_HZ } from '$core/flight/channels';
@@ -25,7 +26,9 @@
   import PhaseRibbon from './PhaseRibbon.svelte';
   import SideColumn from './SideColumn.svelte';
   import UnfinishedAttempt from './UnfinishedAttempt.svelte';
-  import { flyingKeys } from './keys';
+  import DistractionBox from './DistractionBox.svelte';
+  import { flyingKeys, oneHandKeys } from './keys';
+  import { LOOK_WORDS, ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
   const { lesson: planned, me } = untrack(() => data);
@@ -33,14 +36,19 @@
   const lesson = lessonOf(plan);
   const { aircraft, drill } = lesson;
   const hands = new PersonsHands(aircraft);
+  const task = plan.scan ?? null;
+  const attention = task && new ScanAttention(task, lesson.covered, (area) => session?.look(area));
+  /** In such a lesson the reference pilot flies and the eyes are the student's. */
+  const eyesOnly = task?.flownBy === 'reference';
+  const distractions = task?.distractions ? distractionsOfLesson(lesson) : [];
+  let answered = $state<number[]>([]);
+  let distracted = 0;
 
   let session = $state.raw<FlightSession | null>(null);
   let outbox = $state.raw<FlightOutbox | null>(null);
   let attempt = $state.raw<OutboxAttempt | null>(null);
-  /** Which simulated pilot flies; null: a person. */
-  const simulatedBy = $derived(
-    attempt?.pilot === 'reference' || attempt?.pilot === 'habits' ? attempt.pilot : null
-  );
+  /** Whose hands fly in a person's place; null: the person's own. */
+  let simulatedBy = $state<'reference' | 'habits' | 'eyes' | null>(null);
   let gamepadOpen = $state(false);
   let coverOpen = $state(false);
   let leaving = $state(false);
@@ -74,6 +82,11 @@
         ? 'in cloud: nothing outside'
         : 'below the cloud: sea and horizon in sight'
   );
+  /** The eyes are a person's unless a simulated pilot shows how it is done. */
+  const ownEyes = $derived(simulatedBy === null || simulatedBy === 'eyes');
+  const view = $derived(
+    attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, ownEyes) : null
+  );
   const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
   const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
 
@@ -86,7 +99,7 @@
     void outbox.send();
     hands.gamepad = storedSetup();
     hands.assist = plan.assist === 'direct' ? 'direct' : 'attitude-hold';
-    prepare(null, []);
+    prepareOwn();
     const from = page.url.searchParams.get('from');
     if (from) void takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
     const hide = () =>
@@ -110,6 +123,15 @@
     eyesWereClosed = seen?.eyesClosed ?? false;
     if (session && !simulatedBy) session.hands(hands.now(dt_s));
     session?.show();
+    if (seen && session?.state === 'running') {
+      attention?.follow(seen.time_s, seen.looksAt);
+      const coming = distractions[distracted];
+      if (coming && seen.time_s >= coming.at_s) {
+        session.note('distraction', `${distracted}:${coming.kind}`);
+        if (coming.kind !== 'gauge' && voice) speak(coming.words);
+        distracted += 1;
+      }
+    }
     if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
       lastPhase = seen.phaseIndex;
       const call = drill.phases[lastPhase]!.call;
@@ -118,9 +140,12 @@
     animation = requestAnimationFrame(picture);
   }
 
+  /** Ready for the person: in a scan lesson with the reference pilot at the controls. */
+  const prepareOwn = () => prepare(eyesOnly ? { habits: noHabits, seed: plan.seed, kind: 'eyes' } : null, []);
+
   /** Puts the airplane at the start of the drill, or where an unfinished attempt stopped, or where another is taken over. */
   function prepare(
-    pilot: { habits: Habits; seed: number; kind: 'reference' | 'habits' } | null,
+    pilot: { habits: Habits; seed: number; kind: 'reference' | 'habits' | 'eyes' } | null,
     resume: FlightChunk[],
     id = freshId(),
     takenFrom: OutboxAttempt['takenFrom'] = null
@@ -131,20 +156,29 @@
     watchHeld_s = 0;
     lastPhase = -1;
     covered = [...lesson.covered];
+    answered = [];
+    distracted = 0;
+    simulatedBy = pilot?.kind ?? null;
     attempt = {
       id,
       accountId: me!.id,
       lessonId: planned.id,
-      pilot: pilot ? pilot.kind : me!.teaches ? 'instructor' : 'student',
+      pilot:
+        pilot && (pilot.kind !== 'eyes' || !me!.teaches)
+          ? pilot.kind
+          : me!.teaches
+            ? 'instructor'
+            : 'student',
       ended: false,
       takenFrom
     };
     const mine = attempt;
     const rate = session?.rate ?? 1;
-    session = new FlightSession(plan, pilot, resume, {
+    session = new FlightSession(plan, pilot && { ...pilot, eyes: pilot.kind !== 'eyes' }, resume, {
       onready: (starting, first) => {
         hands.takeFrom(starting, first.readings);
-        if (pilot) session?.run(true);
+        if (pilot && pilot.kind !== 'eyes') session?.run(true);
+        if (ownEyes) attention?.begin();
         if (takenFrom)
           note = `Taken over at ${clock(first.time_s)}, with everything as it stood. Take hold, then press space.`;
         else if (resume.length > 0) note = `Resumed at ${clock(first.time_s)}. Take hold, then press space.`;
@@ -153,7 +187,7 @@
       onended: (how) => {
         note = how === 'ground' ? 'The flight ended at the ground.' : '';
         void outbox?.end(mine);
-        if (restarting) prepare(null, []);
+        if (restarting) prepareOwn();
       }
     });
     // What was flown before the take-over belongs to the new attempt, too.
@@ -170,7 +204,9 @@
     const habits =
       kind === 'reference'
         ? noHabits
-        : { ...noHabits, startsDownBeforeSlowing: 1, pumpsPitch: 0.8, rollsOutLate: 1, levelsOffLate: 1 };
+        : task
+          ? { ...noHabits, fixates: 1, omitsEngine: 1 }
+          : { ...noHabits, startsDownBeforeSlowing: 1, pumpsPitch: 0.8, rollsOutLate: 1, levelsOffLate: 1 };
     prepare({ habits, seed: plan.seed, kind }, []);
   }
 
@@ -221,7 +257,7 @@
     if (frame && frame.time_s >= 2 && session?.state !== 'ended') {
       restarting = true;
       session!.stop();
-    } else prepare(null, []);
+    } else prepareOwn();
   }
 
   function stopAndDebrief() {
@@ -251,21 +287,63 @@
     }
   }
 
+  function answer(index: number, option: number) {
+    session?.note('answer', `${index}:${option}`);
+    if (index >= 0 && !answered.includes(index)) answered = [...answered, index];
+  }
+  /** Answers what is being asked by the number of its option. */
+  function answerNow(option: number) {
+    const time_s = frame?.time_s ?? 0;
+    const now = distractions.findLastIndex(
+      (d, i) => d.kind !== 'gauge' && d.at_s <= time_s && !answered.includes(i)
+    );
+    if (now >= 0) answer(now, option);
+  }
+
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
-    ...flyingKeys(hands),
-    {
-      key: 'a',
-      shown: 'A',
-      does: 'stick, attitude hold, autopilot',
-      run: () => {
-        const next = assistLevels[(assistLevels.indexOf(hands.assist) + 1) % assistLevels.length]!;
-        setAssist(allowsAssist(plan, next) ? next : 'direct');
-      }
-    },
+    ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
+    ...(task?.distractions
+      ? [7, 8, 9].map((key, option) => ({
+          key: String(key),
+          shown: option === 0 ? '7 8 9' : '',
+          does: option === 0 ? 'answer; 0: something is wrong with the engine' : '',
+          run: () => answerNow(option)
+        }))
+      : []),
+    ...(task?.distractions
+      ? [
+          {
+            key: '0',
+            shown: '',
+            does: '',
+            run: () => {
+              const gauge = distractions.findIndex((d) => d.kind === 'gauge');
+              answer(gauge >= 0 && (frame?.time_s ?? 0) >= distractions[gauge]!.at_s ? gauge : -1, 0);
+            }
+          }
+        ]
+      : []),
+    ...(attention
+      ? []
+      : [
+          {
+            key: 'a',
+            shown: 'A',
+            does: 'stick, attitude hold, autopilot',
+            run: () => {
+              const next = assistLevels[(assistLevels.indexOf(hands.assist) + 1) % assistLevels.length]!;
+              setAssist(allowsAssist(plan, next) ? next : 'direct');
+            }
+          }
+        ]),
     { key: 'c', shown: 'C', does: 'stopwatch', run: toggleWatch },
-    { key: 'k', shown: 'K', does: 'cover instruments', run: () => (coverOpen = true) },
-    { key: 'm', shown: 'M', does: 'the instructor’s voice on, off', run: () => (voice = !voice) },
+    ...(attention
+      ? []
+      : [
+          { key: 'k', shown: 'K', does: 'cover instruments', run: () => (coverOpen = true) },
+          { key: 'm', shown: 'M', does: 'the instructor’s voice on, off', run: () => (voice = !voice) }
+        ]),
     ...RATES.map((rate) => ({
       key: String(rate),
       shown: rate === 1 ? '1 2 4 8' : '',
@@ -323,6 +401,9 @@
   {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
 </p>
 
+{#if distractions.length > 0 && frame && session?.state !== 'ready'}
+  <DistractionBox {distractions} time_s={frame.time_s} {answered} onanswer={answer} />
+{/if}
 <div class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
   <div class="relative mx-auto w-full max-w-[812px]">
     {#if session?.state === 'failed'}
@@ -340,6 +421,7 @@
         corridors={hints && phase ? phase.corridors : []}
         {covered}
         compass
+        {view}
       />
       {#if frame.eyesClosed}
         <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
@@ -368,6 +450,8 @@
     ongamepad={() => (gamepadOpen = true)}
     oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
+    {view}
+    oil={distractions.length > 0 && frame ? oilPressure(distractions, frame.time_s) : null}
   />
 </div>
 
@@ -406,6 +490,19 @@
     <span class="ml-2 text-xs text-soft">or let it be flown by</span>
     <button class={button.quiet} onclick={() => flySimulated('reference')}>the reference pilot</button>
     <button class={button.quiet} onclick={() => flySimulated('habits')}>a pilot with habits</button>
+  {/if}
+  {#if attention}
+    <label class="flex items-center gap-1.5 text-xs text-soft"
+      >looking with the
+      <select
+        class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
+        bind:value={attention.hand}
+        onchange={(event) => event.currentTarget.blur()}
+      >
+        <option value="left">left hand</option>
+        <option value="right">right hand</option>
+      </select>: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
+    >
   {/if}
   <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
 </footer>

@@ -7,6 +7,9 @@
   import { button } from '$lib/ui/button';
   import type { Frame } from '$lib/worker/flight-protocol';
   import AssistBox from './AssistBox.svelte';
+  import LookWindow from '$lib/panel/LookWindow.svelte';
+  import OilGauge from '$lib/panel/OilGauge.svelte';
+  import { heldReadings, type ScanView } from '$lib/panel/scan-view';
   import LeverBoard from './LeverBoard.svelte';
 
   /** Beside the panel: power, clocks, levers, and the yoke, or who flies instead. */
@@ -23,7 +26,9 @@
     onassist,
     ongamepad,
     oncover,
-    ontoend
+    ontoend,
+    view = null,
+    oil = null
   }: {
     lesson: Lesson;
     frame: Frame | null;
@@ -39,15 +44,25 @@
     ongamepad: () => void;
     oncover: () => void;
     ontoend: () => void;
+    /** The window of a scan lesson. */
+    view?: ScanView | null;
+    /** Oil pressure, share of its gauge, where the lesson has one. */
+    oil?: number | null;
   } = $props();
 
   const { aircraft, plan } = $derived(lesson);
+  const held = heldReadings();
   const away = $derived(simulatedBy !== null || (frame?.eyesClosed ?? false));
   const levers = $derived(away && frame ? frame.hands : hands);
 </script>
 
 <div class="grid content-start gap-2.5">
-  {#if frame}<EngineGauges readings={frame.readings} propulsion={aircraft.propulsion} />{/if}
+  {#if frame}
+    <LookWindow area="engine" name="Engine" {view}>
+      <EngineGauges readings={held('engine', frame.readings, view)} propulsion={aircraft.propulsion} />
+      {#if oil !== null}<OilGauge share={oil} />{/if}
+    </LookWindow>
+  {/if}
   <div class="grid grid-cols-3 gap-2">
     <div>
       <p class="text-xs text-soft">flown</p>
@@ -65,11 +80,18 @@
   <LeverBoard {aircraft} {hands} {levers} readings={frame?.readings ?? null} readonly={away} />
   {#if simulatedBy !== null}
     <p class="border border-line p-2.5 text-[13px]">
-      {simulatedBy === 'reference' ? 'The reference pilot' : 'A simulated pilot with habits'} is flying. It is kept
-      as a demonstration, not as the student’s.
+      {#if simulatedBy === 'eyes'}
+        The reference pilot flies; the eyes are yours. Only the scan is graded.
+      {:else}
+        {simulatedBy === 'reference' ? 'The reference pilot' : 'A simulated pilot with habits'} is flying. It is
+        kept as a demonstration, not as the student’s.
+      {/if}
     </p>
-    <button class={button.main} onclick={ontoend} disabled={ended || !frame}>Fly on to the end at once</button
-    >
+    {#if simulatedBy !== 'eyes'}
+      <button class={button.main} onclick={ontoend} disabled={ended || !frame}
+        >Fly on to the end at once</button
+      >
+    {/if}
   {:else}
     <AssistBox {plan} {hands} {onassist} {ongamepad} />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">

@@ -1,6 +1,29 @@
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import type { Shortcut } from '$lib/ui/shortcuts.svelte';
 
+/** The keys of the hand that flies while the other one looks: the arrows, and what lies around them. */
+export function oneHandKeys(hands: PersonsHands): Shortcut[] {
+  const all = flyingKeys(hands);
+  const arrows = all.filter(({ key }) => key.startsWith('Arrow'));
+  const keep = (key: string) => all.filter((shortcut) => shortcut.key === key);
+  return [
+    ...arrows,
+    {
+      key: '/',
+      shown: '↑ ↓ /',
+      does: 'nose up, down; ← → bank; / wings level',
+      run: () => hands.levelWings()
+    },
+    { key: 'PageUp', shown: 'Page ↑ ↓', does: 'more, less power', run: () => hands.nudgeThrottle(1) },
+    { key: 'PageDown', shown: '', does: '', run: () => hands.nudgeThrottle(-1) },
+    { key: 'Home', shown: 'Home End', does: 'trim nose up, down', run: () => hands.nudgeTrim(1) },
+    { key: 'End', shown: '', does: '', run: () => hands.nudgeTrim(-1) },
+    ...keep('f'),
+    ...keep('v'),
+    ...keep('g')
+  ];
+}
+
 /** The keys that work the airplane. Arrow keys move a held attitude by steps; on the stick they are read as they are held. */
 export function flyingKeys(hands: PersonsHands): Shortcut[] {
   const arrow = (key: string, run: () => void): Shortcut => ({

@@ -5,6 +5,7 @@ import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { progressToward } from '$core/record/progress';
 import { idFrom, identityFrom } from '$lib/server/answers';
 import { historyAttempts, listAttempts } from '$lib/server/debrief';
+import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';
 import { drillNames } from '$lib/server/school-library';
@@ -16,12 +17,14 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
   const student = await studentById(identity, idFrom(params.student));
   if (!student) error(404, 'There is no such student.');
   chooseStudent(cookies, url, student.id);
-  const [lessons, attempts, log, flights, names] = await Promise.all([
+  const [lessons, attempts, log, flights, names, scans, watched] = await Promise.all([
     lessonsOf(identity, student.id),
     listAttempts(identity, { studentId: student.id }),
     logOf(identity, student.id),
     historyAttempts(identity, student.id),
-    drillNames(identity)
+    drillNames(identity),
+    scanAttemptsOf(identity, student.id),
+    watchedLogsOf(identity, student.id)
   ]);
   const completed = flights.filter((flight) => flight.comparable.completed);
   const drills = [...new Set(completed.map((flight) => flight.drill))];
@@ -34,6 +37,8 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
     attempts: attempts.slice(0, 12),
     progress: progressToward(instrumentRatingAirplane, log, today),
     names,
+    scans,
+    watched: watched.map(({ id, name, addedBy, addedAt }) => ({ id, name, addedBy, addedAt })),
     trends: drills.map((drill) => ({
       drill,
       score: historyOf(completed.filter((flight) => flight.drill === drill)).score

@@ -10,6 +10,7 @@
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import ScanProgress from './ScanProgress.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -88,6 +89,20 @@
         </table>
       {/if}
     </section>
+
+    {#if data.scans.length > 0}<ScanProgress attempts={data.scans} names={data.names} />{/if}
+    {#if data.watched.length > 0}
+      <section class="mt-8">
+        <h2>Eyes watched</h2>
+        <ul class="mt-1 text-[13px]">
+          {#each data.watched as log (log.id)}
+            <li class="border-b border-line py-1.5">
+              <a href="/watch/{log.id}">{log.name}</a> <span class="text-soft">{log.addedBy}</span>
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
 
     {#if data.attempts.length > 0}
       <section class="mt-8">

@@ -1,9 +1,9 @@
-import type { PropulsionKind } from '$core/aircraft/aircraft-file';
-import { normaliseSigned } from '$core/measure/angle';
-import type { LessonPlan } from '$core/drill/lesson-plan';
-import { faultsAt } from '$core/instrument/instrument-fault';
-import type { Readings } from '$core/instrument/readings';
-import { sampleAt, type Flight } from '$core/flight/flight';
+import type { PropulsionKind } from '../aircraft/aircraft-file';
+import { normaliseSigned } from '../measure/angle';
+import type { LessonPlan } from '../drill/lesson-plan';
+import { faultsAt } from '../instrument/instrument-fault';
+import type { Readings } from '../instrument/readings';
+import { sampleAt, type Flight } from './flight';
 
 /** A solid-state attitude source runs down this long after its power. */
 const POWER_GONE_S = 2.3;

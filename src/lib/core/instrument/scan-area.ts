@@ -1,0 +1,24 @@
+import { instrumentIds, type InstrumentId } from './readings';
+
+/** What on a panel can be looked at: the flight instruments, and the engine's gauges as one. */
+export const scanAreas = [...instrumentIds, 'engine'] as const;
+export type ScanArea = InstrumentId | 'engine';
+
+/** Where the eyes can be: an area, or somewhere else (outside, charts, hands). */
+export type Gaze = ScanArea | 'elsewhere';
+
+export const areaNames: Record<Gaze, string> = {
+  airspeed: 'airspeed',
+  attitude: 'attitude',
+  altimeter: 'altimeter',
+  turn: 'turn and slip',
+  heading: 'heading indicator',
+  'vertical-speed': 'vertical speed',
+  compass: 'compass',
+  engine: 'engine gauges',
+  elsewhere: 'elsewhere'
+};
+
+export function isGaze(text: string): text is Gaze {
+  return text in areaNames;
+}

@@ -1,0 +1,71 @@
+import { figure, percent } from '../measure/figure';
+import type { ScanTask } from '../drill/scan-task';
+import type { Verdict } from '../grade/corridor-measure';
+import type { GradeElement } from '../grade/grade-element';
+import { omissionLimit_s } from './expected-areas';
+import { FIXATION_S } from './scan-findings';
+import type { ScanReport } from './scan-report';
+
+/** Share of the moves that must belong to the pattern, while a cue shows it and without one. */
+const LIKENESS_CUED = 0.75;
+const LIKENESS_ALONE = 0.6;
+const WEIGHT_SCAN = 2;
+
+/** The scan as elements of the grade of a scan lesson. */
+export function scanElements(report: ScanReport, task: ScanTask): GradeElement[] {
+  const of = (kind: string) => report.findings.filter((f) => f.kind === kind);
+  const element = (name: string, verdict: Verdict, arithmetic: string, score?: number): GradeElement => ({
+    name,
+    verdict,
+    score: score ?? (verdict === 'met' ? 100 : verdict === 'not met' ? 0 : 60),
+    weight: WEIGHT_SCAN,
+    arithmetic
+  });
+  const count = (n: number): Verdict =>
+    n === 0 ? 'met' : n === 1 ? 'met with prompt correction' : 'not met';
+  const elements = [
+    element(
+      'Scan: no staring',
+      count(of('scan-fixation').length),
+      said(of('scan-fixation'), `no look longer than ${FIXATION_S} s`)
+    ),
+    element(
+      'Scan: nothing left out',
+      count(of('scan-omission').length),
+      said(
+        of('scan-omission'),
+        `nothing unseen for ${omissionLimit_s('altimeter')} s, the engine for ${omissionLimit_s('engine')} s`
+      )
+    ),
+    element(
+      'Scan: even looks',
+      count(of('scan-emphasis').length),
+      said(of('scan-emphasis'), 'no instrument took more than its part')
+    )
+  ];
+  if (task.distractions)
+    elements.push(
+      element(
+        'Scan: calls answered',
+        count(of('missed-call').length),
+        `${report.distractions.filter((d) => d.right).length} of ${report.distractions.length} answered rightly`
+      )
+    );
+  const { likeness } = report.whole;
+  if (likeness !== null && task.attention === 'student') {
+    const wanted = task.cue === 'none' ? LIKENESS_ALONE : LIKENESS_CUED;
+    elements.push(
+      element(
+        'Scan: the pattern',
+        likeness >= wanted ? 'met' : likeness >= 0.75 * wanted ? 'met with prompt correction' : 'not met',
+        `${percent(likeness)} of the moves by the pattern, ${percent(wanted)} asked for; ${figure(report.whole.meanLook_s, 1)} s a look`,
+        100 * Math.min(1, likeness / wanted)
+      )
+    );
+  }
+  return elements;
+}
+
+function said(findings: readonly { title: string }[], otherwise: string): string {
+  return findings.length === 0 ? otherwise : findings.map((f) => f.title.toLowerCase()).join(', ');
+}

@@ -1,0 +1,286 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { onDestroy, onMount } from 'svelte';
+  import { lessonOf } from '$core/drill/lesson';
+  import { patternNames } from '$core/drill/scan-pattern';
+  import { duration, type Flight } from '$core/flight/flight';
+  import { judgedFlight } from '$core/flight/judged-channels';
+  import { scanAreas, type Gaze } from '$core/instrument/scan-area';
+  import { clock, figure, percent } from '$core/measure/figure';
+  import { looksOf, type Look } from '$core/scan/look';
+  import { engineInterval_s } from '$core/scan/scan-report';
+  import FindingList from '$lib/draw/FindingList.svelte';
+  import LookRaster from '$lib/draw/LookRaster.svelte';
+  import ScanMap from '$lib/draw/ScanMap.svelte';
+  import { stripsOf } from '$lib/draw/strip';
+  import { atTime } from '$lib/draw/when';
+  import { button } from '$lib/ui/button';
+  import PutBack from '$lib/ui/PutBack.svelte';
+  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { fetchFlight } from '$lib/worker/fetch-flight';
+  import StripStack from '../StripStack.svelte';
+  import type { ActionData, PageData } from './$types';
+  import CostTable from './CostTable.svelte';
+  import ImportSheet from './ImportSheet.svelte';
+
+  let { data, form }: { data: PageData; form: ActionData } = $props();
+  const { attempt } = $derived(data);
+  const plan = $derived(attempt.lesson.plan);
+  const lesson = $derived(lessonOf(plan));
+  const report = $derived(data.report);
+
+  let flight = $state.raw<Flight | null>(null);
+  let failure = $state('');
+  let cursor_s = $state(0);
+  let selected = $state<number | null>(null);
+  let playing = $state(false);
+  let importing = $state(false);
+  let phaseId = $state('');
+  let width = $state(720);
+
+  const total_s = $derived(flight ? duration(flight) : 1);
+  const looks = $derived<readonly Look[]>(data.log ? data.log.looks : flight ? looksOf(flight) : []);
+  const areas = $derived<Gaze[]>(
+    [...scanAreas.filter((area) => !lesson.covered.includes(area as never)), 'elsewhere' as const].filter(
+      (area) => (area !== 'compass' && area !== 'elsewhere') || looks.some((look) => look.area === area)
+    )
+  );
+  const strips = $derived(
+    flight
+      ? stripsOf(judgedFlight(flight, lesson), attempt.measures, lesson.aircraft.propulsion.kind)
+          .filter((strip) => strip.corridors.length > 0)
+          .map((strip) => ({ ...strip, height: 74 }))
+      : []
+  );
+  const measure = $derived(
+    report?.phases.find((p) => p.phaseId === phaseId)?.measure ?? report?.whole ?? null
+  );
+  const engine_s = $derived(report ? engineInterval_s(report.whole) : null);
+
+  $effect(() => {
+    const id = attempt.id;
+    flight = null;
+    failure = '';
+    void fetchFlight(id)
+      .then((loaded) => (flight = loaded))
+      .catch((error: Error) => (failure = `The flight could not be fetched: ${error.message}.`));
+  });
+
+  let animation = 0;
+  let last = 0;
+  onMount(() => {
+    animation = requestAnimationFrame(function picture(now) {
+      if (playing) {
+        cursor_s = Math.min(total_s, cursor_s + (now - last) / 1000);
+        if (cursor_s >= total_s) playing = false;
+      }
+      last = now;
+      animation = requestAnimationFrame(picture);
+    });
+  });
+  onDestroy(() => typeof cancelAnimationFrame === 'function' && cancelAnimationFrame(animation));
+
+  function go(time_s: number) {
+    cursor_s = time_s;
+    playing = false;
+  }
+  const step = (seconds: number) => go(Math.max(0, Math.min(total_s, cursor_s + seconds)));
+  useShortcuts([
+    { key: 'Space', shown: 'space', does: 'play, stop', run: () => (playing = !playing) },
+    { key: 'ArrowLeft', shown: '← →', does: 'a second back, on; with ⇧ ten', run: () => step(-1) },
+    { key: 'ArrowRight', shown: '', does: '', run: () => step(1) },
+    { key: 'Shift+ArrowLeft', shown: '', does: '', run: () => step(-10) },
+    { key: 'Shift+ArrowRight', shown: '', does: '', run: () => step(10) },
+    { key: 'i', shown: 'I', does: 'read in a dwell log', run: () => (importing = true) }
+  ]);
+</script>
+
+<svelte:head><title>Scan, {attempt.lesson.studentName} · Hanza</title></svelte:head>
+
+<header class="flex items-start justify-between gap-4">
+  <div class="min-w-0">
+    <div class="flex flex-wrap items-baseline gap-x-3">
+      <h1>Where the eyes went</h1>
+      <p class="text-[13px] text-soft">
+        <a href="/students/{attempt.lesson.studentId}" class="text-soft">{attempt.lesson.studentName}</a> ·
+        <a href="/debrief/{attempt.id}">debrief of {lesson.drill.name.toLowerCase()}</a> · {atTime(
+          attempt.finishedAt
+        )}
+        {#if attempt.pilot === 'eyes'}· the reference pilot flew{:else if attempt.pilot !== 'student'}·
+          <strong class="text-below">demonstration</strong>{/if}
+      </p>
+    </div>
+    {#if report}<p class="mt-0.5 text-[13px]">{report.summary}</p>{/if}
+  </div>
+  <button class="{button.plain} shrink-0" onclick={() => (importing = true)}>Read in a dwell log…</button>
+</header>
+
+{#if form && 'removed' in form && form.removed}
+  <PutBack field="id" removed={form.removed} words="The dwell log is off the list." />
+{/if}
+{#if data.logs.length > 0}
+  <ul class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 border-y border-line py-1.5 text-[13px]">
+    <li class="text-soft">Told by</li>
+    {#if attempt.recorded}
+      <li>
+        <a href="?" aria-current={data.log ? undefined : 'true'} class={data.log ? '' : 'font-bold text-ink'}
+          >the window scan</a
+        >
+      </li>
+    {/if}
+    {#each data.logs as log (log.id)}
+      <li class="flex items-baseline gap-2">
+        <a href="?log={log.id}" class={data.log?.id === log.id ? 'font-bold text-ink' : ''}>{log.name}</a>
+        <span class="text-xs text-soft"
+          >{log.source === 'file' ? 'eye tracker' : 'watched'}, {log.addedBy}</span
+        >
+        <form method="POST" action="?/remove" use:enhance>
+          <input type="hidden" name="id" value={log.id} />
+          <button
+            class="min-h-6 text-xs text-now underline underline-offset-2"
+            aria-label="Take {log.name} off the list">take off</button
+          >
+        </form>
+      </li>
+    {/each}
+  </ul>
+{/if}
+{#each data.log?.notes ?? [] as note (note)}<p class="mt-1 text-xs text-soft">◆ {note}</p>{/each}
+
+{#if !report}
+  <div class="mt-6 max-w-2xl border border-line p-4">
+    <h2>The eyes were not recorded in this flight</h2>
+    <p class="mt-1 text-[13px]">
+      {attempt.findings.some((f) => f.kind === 'fixation')
+        ? 'From the flying alone it looks like staring; see the debrief. That is inferred, not seen.'
+        : 'From the flying alone nothing looks like staring. That is inferred, not seen.'}
+      Plan it as a scan lesson, read in the file of an eye tracker, or watch the student’s eyes and tap what you
+      see.
+    </p>
+    <div class="mt-3 flex gap-2">
+      <button class={button.main} onclick={() => (importing = true)}>Read in a dwell log…</button>
+      {#if data.me?.teaches}<a class={button.plain} href="/watch">Watch the eyes</a>{/if}
+    </div>
+  </div>
+{:else}
+  <div class="mt-2 grid grid-cols-[minmax(0,1fr)_340px] gap-6">
+    <section bind:clientWidth={width} aria-label="Looks and strips" class="min-w-0">
+      {#if failure}<p class="border border-hard p-3 text-[13px] text-hard" role="alert">{failure}</p>{/if}
+      {#if !flight && !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
+      {#if flight}
+        <StripStack
+          drill={lesson.drill}
+          phases={attempt.phases}
+          {strips}
+          {total_s}
+          {width}
+          bind:cursor_s
+          ghostValues={() => null}
+          onseek={() => (playing = false)}
+        >
+          {#snippet above()}<LookRaster {looks} {areas} duration_s={total_s} {width} {cursor_s} />{/snippet}
+        </StripStack>
+      {/if}
+      <h2 class="mt-4">What it cost</h2>
+      <CostTable costs={report.costs} drill={lesson.drill} onselect={go} />
+      {#if report.distractions.length > 0}
+        <h2 class="mt-4">Questions and calls</h2>
+        <table class="sheet-table text-[13px]">
+          <thead
+            ><tr><th>When</th><th>What</th><th>Answer</th><th class="number">after</th><th>Meanwhile</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each report.distractions as d (d.at_s)}
+              <tr>
+                <td class="figure"
+                  ><button class="text-now underline" onclick={() => go(d.at_s)}>{clock(d.at_s)}</button></td
+                >
+                <td>{d.words}</td>
+                <td>{d.answeredAfter_s === null ? 'none' : d.right ? 'right' : 'wrong'}</td>
+                <td class="number"
+                  >{d.answeredAfter_s === null ? '–' : `${figure(d.answeredAfter_s, 1)} s`}</td
+                >
+                <td class="text-soft"
+                  >{d.gapArea ? `${d.gapArea} unseen for ${figure(d.longestGap_s)} s` : ''}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    </section>
+    <div class="min-w-0">
+      <div class="flex items-center justify-between gap-2">
+        <label class="text-xs text-soft" for="phase">In</label>
+        <select
+          id="phase"
+          class="min-w-0 flex-1 rounded-sm border border-strong-line bg-sheet px-2 py-1 text-[13px]"
+          bind:value={phaseId}
+        >
+          <option value="">the whole flight</option>
+          {#each report.phases as p (p.phaseId)}
+            <option value={p.phaseId}>{lesson.drill.phases.find((d) => d.id === p.phaseId)?.name}</option>
+          {/each}
+        </select>
+      </div>
+      {#if measure}
+        <div class="mt-2"><ScanMap {measure} pattern={report.pattern} covered={lesson.covered} /></div>
+        <dl
+          class="mt-1 grid grid-cols-2 gap-x-4 text-[13px] [&>div]:flex [&>div]:justify-between [&_dd]:font-mono [&_dt]:text-soft"
+        >
+          <div>
+            <dt>{patternNames[report.pattern]}</dt>
+            <dd>{measure.likeness === null ? '–' : percent(measure.likeness)}</dd>
+          </div>
+          <div>
+            <dt>back to the hub</dt>
+            <dd>{measure.hubReturns === null ? '–' : percent(measure.hubReturns)}</dd>
+          </div>
+          <div>
+            <dt>a look</dt>
+            <dd>{figure(measure.meanLook_s, 2)} s</dd>
+          </div>
+          <div>
+            <dt>engine every</dt>
+            <dd>{engine_s === null ? '–' : `${figure(engine_s)} s`}</dd>
+          </div>
+        </dl>
+      {/if}
+      <section class="mt-4">
+        <h2>Findings of the scan</h2>
+        {#if report.findings.length === 0}
+          <p class="mt-1 text-[13px] text-soft">Nothing was stared at, left out or overdone.</p>
+        {:else}
+          <div class="mt-1 border-b border-line">
+            <FindingList
+              findings={report.findings}
+              {selected}
+              onselect={(index) => {
+                selected = index;
+                go(report.findings[index]!.moment_s);
+              }}
+            />
+          </div>
+        {/if}
+      </section>
+      {#if data.mending}
+        <section class="mt-4 border border-line p-3">
+          <h2>The lesson that mends it</h2>
+          <p class="mt-1 text-[13px]">{data.mending.why}</p>
+          {#if data.me?.teaches}
+            <a
+              class="{button.main} mt-2"
+              href="/plan?student={attempt.lesson.studentId}&mend={attempt.id}{data.log
+                ? `&log=${data.log.id}`
+                : ''}">Plan it</a
+            >
+          {/if}
+        </section>
+      {/if}
+    </div>
+  </div>
+{/if}
+<p class="mt-4 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
+
+<ImportSheet bind:open={importing} attemptId={attempt.id} freshId={data.freshId} />

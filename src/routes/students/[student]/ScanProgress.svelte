@@ -1,0 +1,75 @@
+<script lang="ts">
+  import { trendOf } from '$core/grade/trend';
+  import { figure } from '$core/measure/figure';
+  import { correlationOf } from '$core/measure/statistics';
+  import { onDay } from '$lib/draw/when';
+
+  /** The scan over lessons beside the flying, and whether the two go together. */
+  let {
+    attempts,
+    names
+  }: {
+    attempts: readonly {
+      attemptId: string;
+      finishedAt: string;
+      drill: string;
+      flown: boolean;
+      score: number;
+      figures: Record<string, number>;
+    }[];
+    names: Record<string, string>;
+  } = $props();
+
+  const gaps = $derived(attempts.flatMap((a) => a.figures['gap'] ?? []));
+  const trend = $derived(trendOf(gaps, 'less', 's'));
+  const together = $derived(
+    correlationOf(
+      attempts.flatMap((a) =>
+        a.flown && a.figures['gap'] !== undefined ? [[a.figures['gap'], a.score] as const] : []
+      )
+    )
+  );
+  const shown = (value: number | undefined, decimals: number, unit: string) =>
+    value === undefined ? '–' : `${figure(value, decimals)}${unit}`;
+</script>
+
+<section class="mt-8">
+  <h2>The scan beside the flying</h2>
+  <table class="sheet-table mt-1 text-[13px]">
+    <thead>
+      <tr>
+        <th>Flight</th><th>Hands</th><th class="number">longest unseen</th><th class="number"
+          >by the pattern</th
+        ><th class="number">a look</th><th class="number">engine every</th><th class="number">flying</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each [...attempts].reverse() as attempt (attempt.attemptId)}
+        <tr>
+          <td class="!py-1.5"
+            ><a href="/debrief/{attempt.attemptId}/scan" class="figure">{onDay(attempt.finishedAt)}</a>
+            <span class="text-soft">{names[attempt.drill] ?? attempt.drill}</span></td
+          >
+          <td class="!py-1.5 text-soft">{attempt.flown ? 'own' : 'reference'}</td>
+          <td class="number !py-1.5">{shown(attempt.figures['gap'], 0, ' s')}</td>
+          <td class="number !py-1.5">{shown(attempt.figures['likeness'], 0, ' %')}</td>
+          <td class="number !py-1.5">{shown(attempt.figures['look'], 2, ' s')}</td>
+          <td class="number !py-1.5">{shown(attempt.figures['engine'], 0, ' s')}</td>
+          <td class="number !py-1.5">{attempt.flown ? attempt.score : '–'}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <p class="mt-1 text-xs text-soft">
+    Longest unseen: {trend.words}.
+    {#if together}
+      With the flying figure: r = {figure(together.r, 2)}{together.interval
+        ? `, 90 % between ${figure(together.interval[0], 2)} and ${figure(together.interval[1], 2)}`
+        : ''}, {together.count} flights{together.interval && together.interval[0] * together.interval[1] > 0
+        ? '.'
+        : ': not to be told from chance.'}
+    {:else}
+      Too few flights with own hands to say whether scan and flying go together.
+    {/if}
+  </p>
+</section>
