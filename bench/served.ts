@@ -88,12 +88,13 @@ await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(/students/);
 const dials = await panel(page, 'lesson maren next');
 const tapes = await panel(page, 'lesson yusra next');
+const windowed = await panel(page, 'lesson tomas 3');
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
 await browser.close();
 process.stdout.write(
   JSON.stringify(
-    { dials, tapes, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
+    { dials, tapes, windowed, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
     null,
     2
   )

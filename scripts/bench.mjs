@@ -41,7 +41,12 @@ function measure(file, env = {}) {
 const f = (value, decimals = 1) => value.toFixed(decimals);
 const met = (condition) => (condition ? 'met' : '**missed**');
 
-function report({ stepping, loop, grading, storing, comparing }, { dials, tapes, pages, school }, flights) {
+function report(
+  { stepping, loop, grading, storing, comparing },
+  scan,
+  { dials, tapes, windowed, pages, school },
+  flights
+) {
   const times = (name) => `${f(pages[name].median_ms)} / ${f(pages[name].p95_ms)} ms`;
   const over = (name) => `${f(pages[name].p95_ms / pages.baseline.p95_ms)} × a page without data`;
   return `# Benchmarks
@@ -57,6 +62,9 @@ Trust the ratios more than the figures: both sides of each were measured in the 
 | 200 attempts of one student compared, beside reading them as JSON | ${f(comparing.milliseconds)} ms beside ${f(comparing.readMilliseconds)} ms | ${f(comparing.ratio)} × | < 500 ms | ${met(comparing.milliseconds < 500)} |
 | script time a panel frame, median, dials / tapes | ${f(dials.scriptPerFrame_ms, 2)} / ${f(tapes.scriptPerFrame_ms, 2)} ms at ${f(dials.framesPerSecond, 0)} frames a second | ${f(tapes.scriptPerFrame_ms / dials.scriptPerFrame_ms, 2)} | ≤ 0.5 ms | ${met(Math.max(dials.scriptPerFrame_ms, tapes.scriptPerFrame_ms) <= 0.5)} |
 | main-thread time a panel frame, median, dials / tapes | ${f(dials.mainThreadPerFrame_ms, 2)} / ${f(tapes.mainThreadPerFrame_ms, 2)} ms | ${f(tapes.mainThreadPerFrame_ms / dials.mainThreadPerFrame_ms, 2)} | ≤ 5 ms | ${met(Math.max(dials.mainThreadPerFrame_ms, tapes.mainThreadPerFrame_ms) <= 5)} |
+| script / main-thread time a panel frame with the window scan on, dials | ${f(windowed.scriptPerFrame_ms, 2)} / ${f(windowed.mainThreadPerFrame_ms, 2)} ms | ${f(windowed.mainThreadPerFrame_ms / dials.mainThreadPerFrame_ms, 2)} × without | nothing visible: ≤ 1.2 × | ${met(windowed.mainThreadPerFrame_ms <= 1.2 * dials.mainThreadPerFrame_ms)} |
+| a two-hour dwell log of 20,000 looks analysed with its flight, beside one bare pass over the looks | ${f(scan.speed.milliseconds)} ms beside ${f(scan.speed.passMilliseconds, 2)} ms | ${f(scan.speed.milliseconds / scan.speed.passMilliseconds, 0)} × | < 1000 ms | ${met(scan.speed.milliseconds < 1000)} |
+| shares of looking through a simulated eye tracker beside the true ones, worst area of ${scan.shares.flights} flights | ${f(100 * scan.shares.worstShare, 2)} points, longest gap within ${f(scan.shares.worstGap_s, 2)} s | – | ≤ 1 point | ${met(scan.shares.worstShare <= 0.01)} |
 | stored flight beside raw float32, exact at instrument resolution | ${storing.bytes} beside ${storing.rawFloat32} bytes | ${f(storing.ratio)} × smaller | ≥ 8 × | ${met(storing.ratio >= 8)} |
 | students list, ${school.students} students and ${school.attempts} attempts, median / p95 | ${times('students')} | ${over('students')} | p95 < 100 ms | ${met(pages.students.p95_ms < 100)} |
 | debrief page in the same school, median / p95 | ${times('debrief')} | ${over('debrief')} | p95 < 100 ms | ${met(pages.debrief.p95_ms < 100)} |
@@ -74,6 +82,7 @@ try {
   await ensurePackages();
   await ensureBuild();
   const headless = measure('headless.ts');
+  const scan = measure('scan.ts');
   const flights = await gradeTheGrader();
   const postgres = await startPostgres('bench', { throwaway: true });
   try {
@@ -84,7 +93,7 @@ try {
     });
     try {
       const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
-      const text = report(headless, served, flights);
+      const text = report(headless, scan, served, flights);
       writeFileSync(join(root, 'docs/benchmarks.md'), text);
       process.stdout.write(text);
     } finally {

@@ -20,6 +20,26 @@ function hanza(...words: string[]) {
 beforeAll(() => writeFileSync(at('plan.json'), JSON.stringify(planOf())));
 afterAll(() => rmSync(folder, { recursive: true }));
 
+describe('the scan on the command line', () => {
+  test('a simulated eye tracker’s file and the flight it watched make one report', () => {
+    const plan = ['--plan', at('plan.json'), '--habit', 'omitsEngine=1'];
+    expect(hanza('eyes', ...plan, '--offset', '700', '--out', at('gaze.csv')).code).toBe(0);
+    expect(hanza('fly', ...plan, '--out', at('scanned.parquet')).code).toBe(0);
+    const asked = ['scan', '--plan', at('plan.json'), '--flight', at('scanned.parquet')];
+    const report = JSON.parse(hanza(...asked, '--gaze', at('gaze.csv'), '--offset', '700', '--json').out);
+    expect(report.findings.map((f: { title: string }) => f.title)).toContain('Engine gauges left out');
+    expect(hanza(...asked)).toMatchObject({
+      code: 2,
+      line: expect.stringMatching(/^hanza: gaze: .*four looks/)
+    });
+    writeFileSync(at('bad.csv'), 'time_s,area\n1,attitude\n2,gizmo\n');
+    expect(hanza(...asked, '--gaze', at('bad.csv'))).toMatchObject({
+      code: 2,
+      line: expect.stringMatching(/row 3.*gizmo/)
+    });
+  });
+});
+
 describe('the command line gives the answers of the screens', () => {
   test('plan, brief and trim', () => {
     expect(JSON.parse(hanza('plan').out)).toEqual({ ...planOf(), figures: {} });
@@ -128,7 +148,7 @@ describe('an input that does not fit gives exit code 2 and one line that names i
       /name: missing is not accepted; it is required$/
     ],
     [['trim', '--ias', '150', '--vs', '0'], /has not the power/],
-    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, derivatives$/],
+    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, derivatives, dwell$/],
     [['loop'], /command: "loop" .* one of plan, brief/],
     [['trim', '--bogus'], /Unknown option '--bogus'/]
   ])('%j', (words, line) => {

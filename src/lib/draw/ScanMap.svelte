@@ -127,7 +127,7 @@
       <rect width={BOX.width} height={BOX.height} rx="5" fill="var(--paper)" stroke="var(--line)" />
       <path d="M0 {BOX.height}V{BOX.height - fill}H{BOX.width}V{BOX.height}Z" fill="var(--band)" />
       <rect width={BOX.width} height={BOX.height} rx="5" fill="none" stroke="var(--strong-line)" />
-      <text x={BOX.width / 2} y="15" text-anchor="middle" font-size="10.5" fill="var(--ink)"
+      <text x={BOX.width / 2} y="15" text-anchor="middle" font-size="10" fill="var(--ink)"
         >{areaNames[area]}</text
       >
       <text x={BOX.width / 2} y="38" text-anchor="middle" font-size="18" fill="var(--ink)" class="figure"

@@ -17,6 +17,8 @@
     readonly?: boolean;
   } = $props();
   const id = $props.id();
+  /** As the slider itself can stand: a value between two steps would be set anew at every picture. */
+  const stepped = $derived(Number((Math.round(value / step) * step).toFixed(4)));
 </script>
 
 <div class="grid grid-cols-[64px_1fr_64px] items-center gap-2 text-[13px]">
@@ -28,7 +30,7 @@
     {min}
     {max}
     {step}
-    bind:value
+    bind:value={() => stepped, (moved) => (value = moved)}
     disabled={readonly}
     onpointerup={(event) => event.currentTarget.blur()}
     class="h-6 w-full accent-(--now) disabled:opacity-70"

@@ -59,6 +59,6 @@
 
 <style>
   .blurred {
-    filter: blur(9px) opacity(0.7);
+    filter: blur(13px) opacity(0.55);
   }
 </style>

@@ -56,7 +56,7 @@
 
 <style>
   .blurred {
-    filter: blur(8px) opacity(0.7);
+    filter: blur(12px) opacity(0.55);
   }
   .dim {
     opacity: 0.14;

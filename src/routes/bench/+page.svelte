@@ -221,13 +221,15 @@
         {panelQuestionNames[kind].name} · level <span class="figure">{question?.level ?? levelOf(kind)}</span>
       </p>
       {#if question}
-        <div class="mt-1 w-40">
+        <div class="mt-1 w-60">
           <EngineGauges
             readings={question.frames[frame]!}
             propulsion={aircraftById(question.aircraft).propulsion}
           />
         </div>
-        {#if question.asked}<p class="mt-2 text-[13px]">Asked for: <strong>{question.asked}</strong></p>{/if}
+        {#if question.asked}<p class="mt-2 text-[13px]">
+            {question.kind === 'primary' ? 'Flown' : 'Asked for'}: <strong>{question.asked}</strong>
+          </p>{/if}
         <h2 class="mt-2 text-base">{question.prompt}</h2>
         <ol class="mt-2 grid gap-1.5">
           {#each question.options as option, index (index)}

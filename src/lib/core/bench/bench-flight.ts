@@ -25,6 +25,8 @@ export interface BenchFlight {
 const ASKED_ABOUT = drillCatalogue.filter(
   (drill) => drill.covers.length === 0 && drill.family !== 'recovery'
 );
+/** So much of a drill is asked about. */
+const LONG_ENOUGH_S = 130;
 const HABITS: readonly Partial<Habits>[] = [
   { favoursRight: 1 },
   { favoursRight: -1 },
@@ -51,6 +53,8 @@ export function benchFlight(noise: SeededNoise, panel: PanelKind, faulty: boolea
   };
   const lesson = lessonOf(plan);
   const habits = faulty ? pick(HABITS) : {};
-  const flight = flightFromChunks(simulateFlight(lesson, { ...noHabits, ...habits }, seed));
+  const flight = flightFromChunks(
+    simulateFlight(lesson, { ...noHabits, ...habits }, seed, {}, LONG_ENOUGH_S)
+  );
   return { plan, lesson, flight, spans: detectPhases(flight, lesson.drill) };
 }

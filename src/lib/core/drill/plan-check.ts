@@ -49,6 +49,8 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
         `${figure.name} is from ${figure.minimum} to ${figure.maximum} ${figure.unit}.`
       );
   }
+  if (plan.scan && !(plan.scan.rhythm_s >= 0.4 && plan.scan.rhythm_s <= 4))
+    report('scan.rhythm_s', 'A look takes from 0.4 to 4 s.');
   const floor = area.groundElevation_ft + GROUND_CLEARANCE_FT;
   let slowest = plan.startSpeed_kt;
   drill.phases.forEach((phase, index) => {

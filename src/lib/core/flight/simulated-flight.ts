@@ -81,18 +81,19 @@ export function simulatedHands(
   };
 }
 
-/** A whole drill flown by a simulated pilot, as fast as the machine can. */
+/** A whole drill flown by a simulated pilot, or its beginning, as fast as the machine can. */
 export function simulateFlight(
   lesson: Lesson,
   habits: Habits,
   seed: number,
-  watch: PilotWatch = {}
+  watch: PilotWatch = {},
+  longest_s = LONGEST_SIMULATED_S
 ): FlightChunk[] {
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
   const nextHands = simulatedHands(lesson, flown, habits, seed, watch);
   const chunks: FlightChunk[] = [];
-  while (flown.ended() === null && loop.time_s() < LONGEST_SIMULATED_S) {
+  while (flown.ended() === null && loop.time_s() < longest_s) {
     const chunk = flown.step(nextHands());
     if (chunk) chunks.push(chunk);
   }

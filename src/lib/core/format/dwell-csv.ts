@@ -1,4 +1,3 @@
-import { stringify } from 'csv-stringify/sync';
 import Papa from 'papaparse';
 import { Rejection } from '../measure/rejection';
 import { areaNames, isGaze, type Gaze } from '../instrument/scan-area';
@@ -233,11 +232,11 @@ function clockOf(marks: readonly ClockMark[], notes: string[]): (log_s: number) 
 /** Samples of an eye tracker as CSV: time, area, and the place on the panel. */
 export function gazeToCsv(samples: Iterable<GazeSample>): string {
   const rows = [...samples].map((s) => [s.time_s.toFixed(4), s.area, s.x.toFixed(4), s.y.toFixed(4)]);
-  return stringify([['time_s', 'area', 'x', 'y'], ...rows], { record_delimiter: '\r\n' });
+  return Papa.unparse([['time_s', 'area', 'x', 'y'], ...rows], { newline: '\r\n' });
 }
 
 /** Looks as CSV: start, end and area; what `readDwellCsv` reads back. */
 export function looksToCsv(looks: readonly Look[]): string {
   const rows = looks.map((look) => [look.start_s.toFixed(3), look.end_s.toFixed(3), look.area]);
-  return stringify([['time_s', 'end_s', 'area'], ...rows], { record_delimiter: '\r\n' });
+  return Papa.unparse([['time_s', 'end_s', 'area'], ...rows], { newline: '\r\n' });
 }

@@ -14,23 +14,23 @@ const stage = (id: string) => scanStages.find((s) => s.id === id)!;
 /** Where nothing else is asked of the student, a pattern is learnt best. */
 const QUIET_DRILL = 'straight-and-level';
 
-/** What to fly next after a scan: back to the cue for what was left out or stared at, on to the next stage when it was clean. */
+/** What to fly next after a scan: back to the cue for what was stared at (which leaves the rest out) or left out, on to the next stage when it was clean. */
 export function mendingLesson(report: Pick<ScanReport, 'findings'>, plan: LessonPlan): MendingLesson {
   const has = (kind: string) => report.findings.find((f) => f.kind === kind);
   const pattern = plan.scan?.pattern ?? 'hub-and-spoke';
-  const omitted = has('scan-omission');
-  if (omitted)
-    return {
-      scan: { pattern: 'hub-and-spoke', ...stage('paced').task },
-      drill: plan.drill,
-      why: `${omitted.title}: by the cue, which comes to every instrument in turn, in the same drill.`
-    };
   const stared = has('scan-fixation');
   if (stared)
     return {
       scan: { pattern, ...stage('paced').task, rhythm_s: 1.2 },
       drill: QUIET_DRILL,
       why: `${stared.title}: a quick rhythm to be followed, in a drill that asks for nothing else.`
+    };
+  const omitted = has('scan-omission');
+  if (omitted)
+    return {
+      scan: { pattern: 'hub-and-spoke', ...stage('paced').task },
+      drill: plan.drill,
+      why: `${omitted.title}: by the cue, which comes to every instrument in turn, in the same drill.`
     };
   const emphasised = has('scan-emphasis');
   if (emphasised)

@@ -1,0 +1,90 @@
+/** What was typed after `hanza`, and the ways to read it. */
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { aircraftCatalogue } from '../src/lib/core/aircraft/catalogue';
+import { Rejection } from '../src/lib/core/measure/rejection';
+
+const OPTIONS = {
+  json: { type: 'boolean', default: false },
+  help: { type: 'boolean', default: false },
+  plan: { type: 'string' },
+  flight: { type: 'string' },
+  out: { type: 'string' },
+  habit: { type: 'string', multiple: true },
+  gaze: { type: 'string' },
+  offset: { type: 'string', default: '0' },
+  live: { type: 'boolean', default: false },
+  drill: { type: 'string', default: 'rate-and-speed-descent' },
+  ias: { type: 'string' },
+  vs: { type: 'string' },
+  gear: { type: 'string', default: '1' },
+  propeller: { type: 'string', default: '1' },
+  flaps: { type: 'string', default: '0' },
+  altitude: { type: 'string', default: '0' },
+  aircraft: { type: 'string', default: aircraftCatalogue[0]!.id }
+} as const;
+
+/** A negative number after an option belongs to it: `--vs -500`. */
+const given = process.argv
+  .slice(2)
+  .reduce<string[]>(
+    (all, word) =>
+      /^-\d/.test(word) && all.at(-1)?.startsWith('--')
+        ? [...all.slice(0, -1), `${all.at(-1)}=${word}`]
+        : [...all, word],
+    []
+  );
+
+export const { values: options, positionals } = readArguments();
+
+function readArguments() {
+  try {
+    return parseArgs({ args: given, allowPositionals: true, options: OPTIONS });
+  } catch (error) {
+    process.stderr.write(`hanza: ${(error as Error).message.split('\n')[0]}\n`);
+    process.exit(2);
+  }
+}
+
+export type Option = keyof typeof OPTIONS;
+export type Commands = Record<string, () => void | Promise<void>>;
+
+/** An option that must be given. */
+export function needed(option: Option): string {
+  const value = options[option];
+  if (value === undefined) throw new Rejection(option, undefined, `give it with --${option}`);
+  return String(value);
+}
+
+/** The bytes of the file an option names. */
+export function readFileOf(option: Option): Buffer {
+  const path = needed(option);
+  try {
+    return readFileSync(path);
+  } catch (error) {
+    throw new Rejection(option, path, `a file that can be read (${(error as NodeJS.ErrnoException).code})`);
+  }
+}
+
+/** A JSON file's content. */
+export function json(option: string, bytes: Buffer): unknown {
+  try {
+    return JSON.parse(bytes.toString('utf8'));
+  } catch (error) {
+    throw new Rejection(option, options[option as 'plan'], `a JSON file (${(error as Error).message})`);
+  }
+}
+
+export function number(option: Option): number {
+  const value = Number(needed(option));
+  if (!Number.isFinite(value)) throw new Rejection(option, options[option], 'a number');
+  return value;
+}
+
+/** Prints an answer as JSON. */
+export function show(value: unknown): void {
+  print(JSON.stringify(value, null, 2));
+}
+export function print(line: string): void {
+  process.stdout.write(`${line}\n`);
+}

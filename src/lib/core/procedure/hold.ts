@@ -1,0 +1,304 @@
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { windVelocity, type Wind } from '../air/wind';
+import { airPath, byCourse, type AirPath, type PathPoint } from './air-path';
+import { procedureTurnRate } from './turn';
+import { windTriangle, type WindTriangle } from './wind-triangle';
+
+/** A holding pattern as it is cleared or published. */
+export interface Hold {
+  inboundCourse_deg: number;
+  turn: 'right' | 'left';
+  /** Inbound leg by time, or the outbound leg's end by distance from the fix. */
+  leg: { kind: 'time'; seconds: number } | { kind: 'distance'; nm: number };
+}
+
+/** What it is flown in. Course and wind from the same north. */
+export interface HoldAir {
+  tas_kt: number;
+  wind: Wind;
+}
+
+/** How a hold is flown so that it closes. */
+export interface HoldSolution {
+  kind: 'solved';
+  inbound: WindTriangle;
+  turnRate_degps: number;
+  outboundHeading_deg: number;
+  /** + = nose right of the outbound course. */
+  outboundCorrection_deg: number;
+  /** Wings level outbound to the turn inbound, s. */
+  outbound_s: number;
+  /** From abeam the fix to the turn inbound, s: what is timed when abeam comes after wings level. */
+  fromAbeam_s: number;
+  /** What the clock is started at: wings level, or abeam when that comes later. */
+  timedFrom: 'wings level' | 'abeam';
+  timed_s: number;
+  inbound_s: number;
+  /** Distance from the fix where the turn inbound begins, NM. */
+  turnsAt_nm: number;
+  circuit_s: number;
+  /** How many times the inbound correction the outbound one is, opposite; null in no crosswind. */
+  multiple: number | null;
+}
+
+export interface NoHold {
+  kind: 'impossible';
+  reason: string;
+}
+
+/**
+ * Solves a hold exactly. With equal rates the air displacements of the two turns cancel, so the outbound leg alone, with the
+ * wind of the whole circuit, must lead from the fix back to the roll-out: |A − W·t| = V·t with A = −L·u − W·(2π/ω).
+ * A leg by distance leaves the inbound time open and is solved by searching the heading.
+ * @returns `impossible`, with why, when the wind leaves no such pattern
+ */
+export function solveHold(hold: Hold, air: HoldAir): HoldSolution | NoHold {
+  const { tas_kt, wind } = air;
+  const inbound = windTriangle(hold.inboundCourse_deg, tas_kt, wind);
+  if (inbound.kind === 'impossible') return inbound;
+  return hold.leg.kind === 'time'
+    ? byTime(hold, air, inbound, hold.leg.seconds)
+    : byDistance(hold, air, inbound, hold.leg.nm);
+}
+
+function byTime(
+  hold: Hold,
+  { tas_kt, wind }: HoldAir,
+  inbound: WindTriangle,
+  leg_s: number
+): HoldSolution | NoHold {
+  const rate = procedureTurnRate(tas_kt);
+  const course = hold.inboundCourse_deg * RADIANS_PER_DEGREE;
+  const { north, east } = windVelocity(wind);
+  const [v, wn, we] = [tas_kt / 3600, north / 3600, east / 3600];
+  const turns_s = 360 / rate;
+  const length = (inbound.groundspeed_kt * leg_s) / 3600;
+  const an = -length * Math.cos(course) - wn * turns_s;
+  const ae = -length * Math.sin(course) - we * turns_s;
+  const spare = v * v - (wn * wn + we * we);
+  if (spare <= 0)
+    return {
+      kind: 'impossible',
+      reason: `a wind of ${Math.round(wind.speed_kt)} kt carries the airplane away at ${Math.round(tas_kt)} kt`
+    };
+  const dot = an * wn + ae * we;
+  const outbound_s = (-dot + Math.sqrt(dot * dot + spare * (an * an + ae * ae))) / spare;
+  const heading = normaliseBearing(
+    Math.atan2(ae - we * outbound_s, an - wn * outbound_s) * DEGREES_PER_RADIAN
+  );
+  const correction = normaliseSigned(heading - hold.inboundCourse_deg - 180);
+  if (Math.abs(correction) >= 90)
+    return {
+      kind: 'impossible',
+      reason: `with ${Math.round(inbound.headwind_kt)} kt of headwind the two turns alone carry the airplane too far out for an inbound leg of ${Math.round(leg_s)} s; the limit is about a third of the airspeed`
+    };
+  return solved(hold, { tas_kt, wind }, inbound, heading, outbound_s);
+}
+
+/** Finest step of the heading search, degrees. */
+const SEARCHED_DEG = 80;
+
+function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: number): HoldSolution | NoHold {
+  const reciprocal = hold.inboundCourse_deg + 180;
+  const aside = (correction: number): { right_nm: number; outbound_s: number } | null => {
+    const path = outboundTurn(hold, air, inbound, reciprocal + correction);
+    if (distance(path.here()) > leg_nm) return null;
+    const from_s = path.here().time_s;
+    if (!path.until((at) => distance(at) >= leg_nm, 3600)) return null;
+    const outbound_s = path.here().time_s - from_s;
+    path.turn(sideOf(hold), inbound.heading_deg);
+    return { right_nm: byCourse(path.here(), hold.inboundCourse_deg).right_nm, outbound_s };
+  };
+  let low: number | null = null;
+  let lowValue = 0;
+  for (let at = -SEARCHED_DEG; at <= SEARCHED_DEG; at += 4) {
+    const value = aside(at)?.right_nm;
+    if (value === undefined) continue;
+    if (low !== null && value * lowValue <= 0) {
+      let [a, b, fa] = [low, at, lowValue];
+      for (let i = 0; i < 50; i++) {
+        const middle = (a + b) / 2;
+        const found = aside(middle)?.right_nm;
+        if (found === undefined || found * fa > 0) {
+          a = middle;
+          fa = found ?? fa;
+        } else b = middle;
+      }
+      return solved(hold, air, inbound, normaliseBearing(reciprocal + b), aside(b)!.outbound_s);
+    }
+    low = at;
+    lowValue = value;
+  }
+  return {
+    kind: 'impossible',
+    reason: `no outbound heading within ${SEARCHED_DEG}° brings the airplane back to the course from a turn at ${leg_nm} NM; the turns and the wind need more room`
+  };
+}
+
+function solved(
+  hold: Hold,
+  air: HoldAir,
+  inbound: WindTriangle,
+  heading_deg: number,
+  outbound_s: number
+): HoldSolution {
+  const path = outboundTurn(hold, air, inbound, heading_deg);
+  const level = path.here();
+  const { along_nm } = byCourse(level, hold.inboundCourse_deg);
+  const out = groundSpeedAlong(air, heading_deg, hold.inboundCourse_deg + 180);
+  // Before abeam at wings level: the clock waits for abeam.
+  const toAbeam_s = along_nm > 0 && out > 0 ? (along_nm / out) * 3600 : 0;
+  path.straight(outbound_s);
+  const turnsAt = path.here();
+  path.turn(sideOf(hold), inbound.heading_deg);
+  const rollOut = path.here();
+  const inbound_s = (-byCourse(rollOut, hold.inboundCourse_deg).along_nm / inbound.groundspeed_kt) * 3600;
+  const correction = normaliseSigned(heading_deg - hold.inboundCourse_deg - 180);
+  const wca = inbound.windCorrectionAngle_deg;
+  return {
+    kind: 'solved',
+    inbound,
+    turnRate_degps: procedureTurnRate(air.tas_kt),
+    outboundHeading_deg: heading_deg,
+    outboundCorrection_deg: correction,
+    outbound_s,
+    fromAbeam_s: outbound_s + (along_nm / Math.max(1e-9, out)) * -3600,
+    timedFrom: toAbeam_s > 0 ? 'abeam' : 'wings level',
+    timed_s: outbound_s - toAbeam_s,
+    inbound_s,
+    turnsAt_nm: distance(turnsAt),
+    circuit_s: rollOut.time_s + inbound_s,
+    multiple: Math.abs(wca) < 0.05 ? null : -correction / wca
+  };
+}
+
+/** A circuit flown by a heading and a time outbound: what it leaves at the roll-out. */
+export interface HoldError {
+  outboundHeading_deg: number;
+  outbound_s: number;
+  /** Inbound leg less the one asked for, s. */
+  inbound_s: number;
+  /** Right of the inbound course at roll-out, metres; by the hold's own side: + = overshot, − = undershot. */
+  aside_m: number;
+  overshot_m: number;
+}
+
+const METRES_PER_NM = 1852;
+
+/** What an outbound heading and time leave: the turn inbound ends on the inbound heading, wherever that is. */
+export function holdError(
+  hold: Hold,
+  air: HoldAir,
+  outboundHeading_deg: number,
+  outbound_s: number,
+  inbound: WindTriangle
+): HoldError {
+  const path = outboundTurn(hold, air, inbound, outboundHeading_deg);
+  path.straight(outbound_s);
+  path.turn(sideOf(hold), inbound.heading_deg);
+  const { along_nm, right_nm } = byCourse(path.here(), hold.inboundCourse_deg);
+  const asked = hold.leg.kind === 'time' ? hold.leg.seconds : null;
+  const took = (-along_nm / inbound.groundspeed_kt) * 3600;
+  return {
+    outboundHeading_deg: normaliseBearing(outboundHeading_deg),
+    outbound_s,
+    inbound_s: asked === null ? took : took - asked,
+    aside_m: right_nm * METRES_PER_NM,
+    overshot_m: -sideOf(hold) * right_nm * METRES_PER_NM
+  };
+}
+
+/** A rule of thumb beside the exact solution. */
+export interface HoldRule {
+  name: string;
+  words: string;
+  error: HoldError;
+}
+
+/** The rules of thumb for a timed hold, each with the error it would leave in this wind. */
+export function holdRules(hold: Hold, air: HoldAir, solution: HoldSolution): HoldRule[] {
+  if (hold.leg.kind !== 'time') return [];
+  const { inbound } = solution;
+  const wca = inbound.windCorrectionAngle_deg;
+  const reciprocal = hold.inboundCourse_deg + 180;
+  const leg = hold.leg.seconds;
+  const rule = (name: string, words: string, multiple: number, time_s: number): HoldRule => ({
+    name,
+    words,
+    error: holdError(hold, air, reciprocal - multiple * wca, Math.max(0, time_s), inbound)
+  });
+  const bySecond = leg - inbound.headwind_kt;
+  return [
+    rule(
+      'triple, by the second',
+      `three times the correction, ${Math.round(leg)} s less a second a knot of headwind inbound`,
+      3,
+      bySecond
+    ),
+    rule(
+      'double, by the second',
+      `twice the correction, ${Math.round(leg)} s less a second a knot of headwind inbound`,
+      2,
+      bySecond
+    ),
+    rule('triple, exact time', 'three times the correction with the exact time', 3, solution.outbound_s),
+    rule('no correction', `the outbound course and ${Math.round(leg)} s`, 0, leg)
+  ];
+}
+
+/** +1 for right turns, −1 for left. */
+export function sideOf(hold: Pick<Hold, 'turn'>): 1 | -1 {
+  return hold.turn === 'right' ? 1 : -1;
+}
+
+/** The path from the fix through the turn outbound. */
+function outboundTurn(
+  hold: Hold,
+  { tas_kt, wind }: HoldAir,
+  inbound: WindTriangle,
+  heading_deg: number
+): AirPath {
+  const start = { north_nm: 0, east_nm: 0, heading_deg: inbound.heading_deg };
+  return airPath(start, tas_kt, wind, procedureTurnRate(tas_kt)).turn(sideOf(hold), heading_deg);
+}
+
+/** One circuit from the fix back to it, for drawing; flown by the solution, or by another heading and time. */
+export function holdCircuit(
+  hold: Hold,
+  air: HoldAir,
+  solution: HoldSolution,
+  flown?: { heading_deg: number; outbound_s: number }
+): PathPoint[] {
+  const path = outboundTurn(hold, air, solution.inbound, flown?.heading_deg ?? solution.outboundHeading_deg);
+  path.straight(flown?.outbound_s ?? solution.outbound_s).turn(sideOf(hold), solution.inbound.heading_deg);
+  path.until((at) => byCourse(at, hold.inboundCourse_deg).along_nm >= 0, 900);
+  return path.points;
+}
+
+/** How far a circuit reaches, NM: beyond the fix, outbound, on the holding side, and on the side it should stay off. */
+export function holdExtent(points: readonly PathPoint[], hold: Hold) {
+  const side = sideOf(hold);
+  let [beyond, out, holdingSide, otherSide] = [0, 0, 0, 0];
+  for (const point of points) {
+    const { along_nm, right_nm } = byCourse(point, hold.inboundCourse_deg);
+    beyond = Math.max(beyond, along_nm);
+    out = Math.max(out, -along_nm);
+    holdingSide = Math.max(holdingSide, side * right_nm);
+    otherSide = Math.max(otherSide, -side * right_nm);
+  }
+  return { beyond_nm: beyond, out_nm: out, holdingSide_nm: holdingSide, otherSide_nm: otherSide };
+}
+
+function distance({ north_nm, east_nm }: PathPoint): number {
+  return Math.hypot(north_nm, east_nm);
+}
+
+function groundSpeedAlong({ tas_kt, wind }: HoldAir, heading_deg: number, along_deg: number): number {
+  const { north, east } = windVelocity(wind);
+  const along = along_deg * RADIANS_PER_DEGREE;
+  return (
+    tas_kt * Math.cos((heading_deg - along_deg) * RADIANS_PER_DEGREE) +
+    north * Math.cos(along) +
+    east * Math.sin(along)
+  );
+}
