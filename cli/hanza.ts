@@ -5,6 +5,7 @@ import { airplaneCommands } from './airplane-commands';
 import { flightCommands } from './flight-commands';
 import { libraryCommands } from './library-commands';
 import { options, positionals, print, type Commands } from './options';
+import { planningCommands } from './planning-commands';
 import { scanCommands } from './scan-commands';
 
 const HELP = `hanza <command> [options]
@@ -18,12 +19,24 @@ const HELP = `hanza <command> [options]
   scan   --plan FILE --flight F.parquet [--gaze F.csv --offset S]   where the eyes went, and what it cost
   trim   --ias KT [--vs FT/MIN] [--flaps DEG] [--gear 0|1] [--propeller 0..1] [--altitude FT] [--aircraft ID or FILE.json]
   modes  as trim, or --aircraft FILE.json with a textbook's derivatives: the natural motions
+  wind      --course DEG --tas KT --wind DIR/KT      heading, correction, groundspeed
+  intercept --course DEG --aside NM --tas KT --wind DIR/KT [--angle DEG]   + aside: right of the course
+  arc       --radius NM --from RADIAL --to RADIAL [--direction clockwise|counter-clockwise] --tas KT --wind DIR/KT
+  hold      --course DEG [--turn right|left] [--leg S or --distance NM] --tas KT --wind DIR/KT [--heading DEG on arrival]
+  reversal  [--kind 45/180|80/260|teardrop|racetrack] --course DEG [--turn right|left] [--within NM] --tas KT --wind DIR/KT
+  station-time --minutes MIN --degrees DEG --tas KT [--groundspeed KT]
   drills [ID]                   the drills there are; one of them as JSON
   schema plan|aircraft|drill|derivatives|dwell   the JSON Schema of that file
 
   --json  answers as JSON. Exit code 2: an input does not fit; the line says which.`;
 
-const commands: Commands = { ...flightCommands, ...scanCommands, ...airplaneCommands, ...libraryCommands };
+const commands: Commands = {
+  ...flightCommands,
+  ...scanCommands,
+  ...airplaneCommands,
+  ...planningCommands,
+  ...libraryCommands
+};
 
 try {
   const command = commands[positionals[0] ?? ''];

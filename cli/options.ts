@@ -14,6 +14,24 @@ const OPTIONS = {
   gaze: { type: 'string' },
   offset: { type: 'string', default: '0' },
   live: { type: 'boolean', default: false },
+  tas: { type: 'string' },
+  wind: { type: 'string' },
+  course: { type: 'string' },
+  aside: { type: 'string' },
+  angle: { type: 'string' },
+  radius: { type: 'string' },
+  from: { type: 'string' },
+  to: { type: 'string' },
+  direction: { type: 'string' },
+  turn: { type: 'string' },
+  leg: { type: 'string', default: '60' },
+  distance: { type: 'string' },
+  heading: { type: 'string' },
+  kind: { type: 'string' },
+  within: { type: 'string', default: '10' },
+  minutes: { type: 'string' },
+  degrees: { type: 'string' },
+  groundspeed: { type: 'string' },
   drill: { type: 'string', default: 'rate-and-speed-descent' },
   ias: { type: 'string' },
   vs: { type: 'string' },
@@ -78,6 +96,13 @@ export function json(option: string, bytes: Buffer): unknown {
 export function number(option: Option): number {
   const value = Number(needed(option));
   if (!Number.isFinite(value)) throw new Rejection(option, options[option], 'a number');
+  return value;
+}
+
+/** A number an option must give, within limits. */
+export function between(option: Option, low: number, high: number): number {
+  const value = number(option);
+  if (value < low || value > high) throw new Rejection(option, value, `a number from ${low} to ${high}`);
   return value;
 }
 

@@ -25,6 +25,7 @@
   const reference = $derived([
     ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
     ...(me.teaches ? [{ href: '/watch', name: 'Watch' }] : []),
+    { href: '/desk', name: 'Desk' },
     { href: '/bench', name: 'Bench' },
     { href: '/hangar', name: 'Hangar' }
   ]);

@@ -20,6 +20,7 @@
     { name: 'Fly', href: '/fly' },
     { name: 'Debrief', href: '/debrief' },
     { name: 'Record', href: '/record' },
+    { name: 'Planning desk: holds, arcs, reversals, wind', href: '/desk' },
     { name: 'Bench: which instrument now?', href: '/bench' },
     { name: 'Hangar: airplanes and their numbers', href: '/hangar' },
     { name: 'Sign out', href: '/sign-out' }

@@ -1,6 +1,7 @@
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import { airPath, byCourse, type PathPoint } from './air-path';
 import { sideOf, type Hold, type HoldAir, type HoldSolution } from './hold';
+import { joinCourse } from './join-course';
 import { procedureTurnRate } from './turn';
 
 export const holdEntries = ['direct', 'teardrop', 'parallel'] as const;
@@ -21,6 +22,8 @@ export const PARALLEL_LIMIT_DEG = -110;
 const EITHER_WITHIN_DEG = 5;
 const TEARDROP_ANGLE_DEG = 30;
 const ENTRY_LEG_S = 60;
+/** Angle at which an entry comes back to the inbound course. */
+const INTERCEPT_DEG = 30;
 
 /** The entry by sectors from the heading on arrival over the fix; course and heading from the same north. */
 export function holdEntry(hold: Pick<Hold, 'inboundCourse_deg' | 'turn'>, heading_deg: number): EntryChoice {
@@ -86,11 +89,12 @@ export function entryPath(
   const turnWords = (direction: 1 | -1) => (direction === 1 ? 'right' : 'left');
   const asHeading = (angle: number) =>
     `${String(Math.round(normaliseBearing(angle)) || 360).padStart(3, '0')}°`;
+  const joining = { tas_kt, wind, course_deg: hold.inboundCourse_deg, courseHeading_deg: inbound };
   if (entry === 'direct') {
     const out = solution.outboundHeading_deg;
     step(`turn ${turnWords(side)} to ${asHeading(out)}`, () => path.turn(side, out));
     step('outbound', () => path.straight(solution.outbound_s));
-    step(`turn ${turnWords(side)} inbound`, () => path.turn(side, inbound));
+    joinCourse(path, joining, side, side, INTERCEPT_DEG, step);
   } else {
     const wca = solution.outboundCorrection_deg / Math.max(1, Math.abs(solution.multiple ?? 1));
     const out = normaliseBearing(entryHeading(hold, entry)! + wca);
@@ -99,27 +103,10 @@ export function entryPath(
     step(`hold ${asHeading(out)}`, () => path.straight(ENTRY_LEG_S));
     // The parallel entry turns toward the holding side, through the course, and comes back to it from there.
     const back = entry === 'parallel' ? other : side;
-    const cut = normaliseBearing(
-      hold.inboundCourse_deg - back * (entry === 'parallel' ? -INTERCEPT_DEG : INTERCEPT_DEG)
-    );
-    step(`turn ${turnWords(back)} to intercept`, () => path.turn(back, cut));
-    const from = byCourse(path.here(), hold.inboundCourse_deg).right_nm;
-    step('to the inbound course', () => {
-      path.until(
-        (at) =>
-          byCourse(at, hold.inboundCourse_deg).right_nm * from <= 0 ||
-          byCourse(at, hold.inboundCourse_deg).along_nm >= 0,
-        240
-      );
-    });
-    const last = normaliseSigned(inbound - path.here().heading_deg) >= 0 ? 1 : -1;
-    step('turn inbound', () => path.turn(last, inbound));
+    joinCourse(path, joining, back, side, INTERCEPT_DEG, step);
   }
   step('inbound to the fix', () =>
     path.until((at) => byCourse(at, hold.inboundCourse_deg).along_nm >= 0, 600)
   );
   return { points: path.points, steps, total_s: path.here().time_s };
 }
-
-/** Angle at which an entry comes back to the inbound course. */
-const INTERCEPT_DEG = 30;

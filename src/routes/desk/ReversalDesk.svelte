@@ -1,0 +1,104 @@
+<script lang="ts">
+  import { clock, figure, heading } from '$core/measure/figure';
+  import { planReversal, reversalKinds, type ReversalKind } from '$core/procedure/course-reversal';
+  import PathMap from '$lib/draw/PathMap.svelte';
+  import Field from '$lib/ui/Field.svelte';
+  import { input } from '$lib/ui/input';
+  import type { DeskAir } from './desk-air.svelte';
+  import Figure from './Figure.svelte';
+  import NumberField from './NumberField.svelte';
+
+  let { air }: { air: DeskAir } = $props();
+  let kind = $state<ReversalKind>('45/180');
+  let course_deg = $state(90);
+  let side = $state<'right' | 'left'>('right');
+  let within_nm = $state(10);
+  const plan = $derived(
+    planReversal({ kind, inboundCourse_deg: course_deg, side, within_nm }, air.tas_kt, air.wind)
+  );
+</script>
+
+<div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
+  <div class="grid min-w-0 content-start gap-4">
+    <div class="grid grid-cols-4 gap-x-4 gap-y-2">
+      <Field label="Kind" name="reversal-kind">
+        <select id="reversal-kind" class={input} bind:value={kind}
+          >{#each reversalKinds as k (k)}<option value={k}>{k}</option>{/each}</select
+        >
+      </Field>
+      <NumberField
+        label="Inbound course"
+        name="reversal-course"
+        unit="°"
+        min={1}
+        max={360}
+        step={5}
+        bind:value={course_deg}
+      />
+      <Field label={kind === 'racetrack' ? 'Turns' : 'Outbound, turn'} name="reversal-side">
+        <select id="reversal-side" class={input} bind:value={side}
+          ><option value="right">right</option><option value="left">left</option></select
+        >
+      </Field>
+      <NumberField
+        label="Remain within"
+        name="reversal-within"
+        unit="NM"
+        min={3}
+        max={30}
+        bind:value={within_nm}
+      />
+    </div>
+    <PathMap
+      paths={[{ id: 'path', kind: 'ideal', points: plan.kind === 'planned' ? plan.points : [] }]}
+      {course_deg}
+      wind={air.wind}
+      onwind={(wind) => (air.wind = wind)}
+      label="Plan of the course reversal with its limit of {within_nm} miles"
+    >
+      {#snippet over({ x, y, scale })}
+        <circle
+          cx={x(0)}
+          cy={y(0)}
+          r={within_nm * scale}
+          fill="none"
+          stroke="var(--below)"
+          stroke-dasharray="7 5"
+        />
+      {/snippet}
+    </PathMap>
+  </div>
+  <div>
+    {#if plan.kind === 'impossible'}
+      <p class="border border-hard p-3 text-[13px] text-hard" role="alert">
+        Not within this limit: {plan.reason}.
+      </p>
+    {:else}
+      <dl>
+        <Figure name="Outbound" value={clock(plan.outbound_s)} note="rule: {clock(plan.ruleOutbound_s)}" />
+        <Figure
+          name="Turn takes"
+          value="{figure(plan.turnAllowance_nm, 1)} NM"
+          note="beyond the outbound leg, in still air"
+        />
+        <Figure name="Farthest" value="{figure(plan.farthest_nm, 1)} NM" note="limit {within_nm} NM" />
+        <Figure name="In all" value={clock(plan.total_s)} />
+      </dl>
+      <h3 class="mt-3 text-[13px] font-bold">Read out</h3>
+      <ol class="text-[13px]">
+        {#each plan.steps as step, index (index)}
+          <li class="grid grid-cols-[1fr_auto_auto] gap-3 border-b border-line py-0.5">
+            <span>{step.words}</span><span class="figure">{heading(step.heading_deg)}</span><span
+              class="figure">{clock(step.seconds)}</span
+            >
+          </li>
+        {/each}
+      </ol>
+      <p class="mt-2 text-xs text-soft">
+        The rule: (limit − what the turn takes) ÷ groundspeed outbound. The exact time is found by flying the
+        whole of it through the moving air. Descend only to the altitude of the segment, established inbound
+        before the next.
+      </p>
+    {/if}
+  </div>
+</div>

@@ -1,0 +1,366 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { windVelocity } from '$core/air/wind';
+import { normaliseSigned } from '$core/measure/angle';
+import { byCourse } from '$core/procedure/air-path';
+import { planReversal, reversalKinds } from '$core/procedure/course-reversal';
+import { flyArc, leadRadial, planArc } from '$core/procedure/dme-arc';
+import {
+  holdCircuit,
+  holdExtent,
+  holdRules,
+  sideOf,
+  solveHold,
+  type Hold,
+  type HoldAir,
+  type HoldSolution
+} from '$core/procedure/hold';
+import { entryHeading, entryPath, holdEntry } from '$core/procedure/hold-entry';
+import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
+import { planIntercept } from '$core/procedure/intercept';
+import { stationTime } from '$core/procedure/station-time';
+import { procedureTurnRate, turnRadius } from '$core/procedure/turn';
+import { maximumDrift, windTriangle } from '$core/procedure/wind-triangle';
+
+const angle = fc.double({ min: 0, max: 360, noNaN: true, maxExcluded: true });
+const speed = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
+
+/** Flies a circuit through the moving air in hundredths of a second, knowing nothing of the solution's formulas. */
+function flown(hold: Hold, { tas_kt, wind }: HoldAir, s: HoldSolution) {
+  const air = windVelocity(wind);
+  const dt = 0.01;
+  let [north, east, heading, time] = [0, 0, s.inbound.heading_deg, 0];
+  const step = (turn: number) => {
+    // Midpoint of the turn within the step.
+    const at = ((heading + (turn * dt) / 2) * Math.PI) / 180;
+    north += ((tas_kt * Math.cos(at) + air.north) * dt) / 3600;
+    east += ((tas_kt * Math.sin(at) + air.east) * dt) / 3600;
+    heading += turn * dt;
+    time += dt;
+  };
+  const turnTo = (to: number) => {
+    const rate = sideOf(hold) * procedureTurnRate(tas_kt);
+    const round = (((sideOf(hold) * normaliseSigned(to - heading)) % 360) + 360) % 360;
+    const steps = Math.round(round / Math.abs(rate) / dt);
+    for (let i = 0; i < steps; i++) step((round / (steps * dt)) * sideOf(hold));
+  };
+  turnTo(s.outboundHeading_deg);
+  for (const until = time + s.outbound_s; time < until - dt / 2;) step(0);
+  const turned = Math.hypot(north, east);
+  turnTo(s.inbound.heading_deg);
+  const rollOut = byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg);
+  const from = time;
+  for (
+    let guard = 0;
+    byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg).along_nm < 0 && guard < 200_000;
+    guard++
+  )
+    step(0);
+  return {
+    rollOutAside_m: rollOut.right_nm * 1852,
+    inbound_s: time - from,
+    turned_nm: turned,
+    fixAside_m: byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg).right_nm * 1852
+  };
+}
+
+describe('holds', () => {
+  const timed = fc.record({
+    inboundCourse_deg: angle,
+    turn: fc.constantFrom('right' as const, 'left' as const),
+    leg: fc.constantFrom(60, 90).map((seconds) => ({ kind: 'time' as const, seconds }))
+  });
+  const air = fc.record({
+    tas_kt: speed(70, 250),
+    wind: fc.record({ from_deg: angle, speed_kt: speed(0, 60) })
+  });
+
+  test('the exact solution closes to a tenth of a second and five metres wherever there is one; where none is, it says why', () => {
+    let solved = 0;
+    fc.assert(
+      fc.property(timed, air, (hold, conditions) => {
+        const s = solveHold(hold, conditions);
+        if (s.kind === 'impossible') {
+          expect(s.reason.length).toBeGreaterThan(30);
+          // Only strong winds leave no pattern.
+          expect(conditions.wind.speed_kt / conditions.tas_kt).toBeGreaterThan(0.3);
+          return;
+        }
+        solved += 1;
+        const f = flown(hold, conditions, s);
+        expect(Math.abs(f.rollOutAside_m)).toBeLessThan(5);
+        expect(Math.abs(f.fixAside_m)).toBeLessThan(5);
+        expect(Math.abs(f.inbound_s - hold.leg.seconds)).toBeLessThan(0.1);
+      }),
+      { numRuns: 60 }
+    );
+    expect(solved).toBeGreaterThan(30);
+  });
+
+  test('a leg by distance turns at that distance and rolls out on the course', () => {
+    fc.assert(
+      fc.property(
+        timed,
+        fc.record({ tas_kt: speed(80, 200), wind: fc.record({ from_deg: angle, speed_kt: speed(0, 30) }) }),
+        speed(4, 8),
+        (base, conditions, nm) => {
+          const hold: Hold = { ...base, leg: { kind: 'distance', nm } };
+          const s = solveHold(hold, conditions);
+          if (s.kind === 'impossible') return;
+          const f = flown(hold, conditions, s);
+          expect(f.turned_nm).toBeCloseTo(nm, 2);
+          expect(Math.abs(f.rollOutAside_m)).toBeLessThan(5);
+        }
+      ),
+      { numRuns: 40 }
+    );
+  });
+
+  test('left is right in a mirror, and the whole figure turns with its course and wind', () => {
+    fc.assert(
+      fc.property(timed, air, angle, (hold, conditions, by) => {
+        const s = solveHold(hold, conditions);
+        const mirrored = solveHold(
+          {
+            ...hold,
+            turn: hold.turn === 'right' ? 'left' : 'right',
+            inboundCourse_deg: 360 - hold.inboundCourse_deg
+          },
+          { ...conditions, wind: { ...conditions.wind, from_deg: 360 - conditions.wind.from_deg } }
+        );
+        const turned = solveHold(
+          { ...hold, inboundCourse_deg: hold.inboundCourse_deg + by },
+          { ...conditions, wind: { ...conditions.wind, from_deg: conditions.wind.from_deg + by } }
+        );
+        expect([mirrored.kind, turned.kind]).toEqual([s.kind, s.kind]);
+        if (s.kind === 'impossible' || mirrored.kind === 'impossible' || turned.kind === 'impossible') return;
+        expect(mirrored.outbound_s).toBeCloseTo(s.outbound_s, 6);
+        expect(mirrored.outboundCorrection_deg).toBeCloseTo(-s.outboundCorrection_deg, 6);
+        expect(turned.outbound_s).toBeCloseTo(s.outbound_s, 6);
+        expect(turned.outboundCorrection_deg).toBeCloseTo(s.outboundCorrection_deg, 6);
+      }),
+      { numRuns: 80 }
+    );
+  });
+
+  // Along the course the outbound time is 60(V − 3h)/(V + h); across it the right multiple tends to 1 + 120/t for small winds.
+  const east: Hold = { inboundCourse_deg: 270, turn: 'right', leg: { kind: 'time', seconds: 60 } };
+  test.each([
+    [20, 20],
+    [-20, 120],
+    [0, 60],
+    [30, 60 * (10 / 130)]
+  ])('a headwind of %i kt inbound at 100 kt: %f s outbound', (headwind, seconds) => {
+    const wind = { from_deg: headwind >= 0 ? 270 : 90, speed_kt: Math.abs(headwind) };
+    const s = solveHold(east, { tas_kt: 100, wind }) as HoldSolution;
+    expect(s.outbound_s).toBeCloseTo(seconds, 9);
+    expect(s.inbound_s).toBeCloseTo(60, 9);
+  });
+  test('a pure crosswind asks for about three times the correction at a minute, and beyond a third of the airspeed ahead nothing closes', () => {
+    const s = solveHold(east, { tas_kt: 100, wind: { from_deg: 360, speed_kt: 2 } }) as HoldSolution;
+    expect(s.multiple!).toBeCloseTo(1 + 120 / s.outbound_s, 1);
+    expect(
+      holdRules(east, { tas_kt: 100, wind: { from_deg: 360, speed_kt: 2 } }, s)[0]!.error.overshot_m
+    ).toBeCloseTo(0, -1);
+    expect(solveHold(east, { tas_kt: 100, wind: { from_deg: 270, speed_kt: 34 } })).toMatchObject({
+      kind: 'impossible',
+      reason: expect.stringMatching(/third of the airspeed/)
+    });
+    expect(solveHold(east, { tas_kt: 100, wind: { from_deg: 360, speed_kt: 120 } })).toMatchObject({
+      kind: 'impossible'
+    });
+  });
+  test('in still air every rule is exact and the pattern stays on its side', () => {
+    const still = { tas_kt: 90, wind: { from_deg: 0, speed_kt: 0 } };
+    const s = solveHold(east, still) as HoldSolution;
+    for (const { error } of holdRules(east, still, s))
+      expect([error.inbound_s, error.overshot_m].every((e) => Math.abs(e) < 1e-6)).toBe(true);
+    const extent = holdExtent(holdCircuit(east, still, s), east);
+    expect(extent.otherSide_nm).toBeLessThan(1e-6);
+    expect(extent.holdingSide_nm).toBeCloseTo(2 * turnRadius(90, 3), 2);
+  });
+});
+
+describe('hold entries', () => {
+  const east = { inboundCourse_deg: 90, turn: 'right' as const };
+  // O = 270; r = O − heading for right turns.
+  test.each([
+    [90, 'direct'],
+    [270, 'teardrop'],
+    [240, 'teardrop'],
+    [201, 'teardrop'],
+    [199, 'direct'],
+    [300, 'parallel'],
+    [19, 'parallel'],
+    [21, 'direct']
+  ])('arriving on %i: %s', (heading, entry) => {
+    expect(holdEntry(east, heading).entry).toBe(entry);
+  });
+
+  test('the sectors are 70, 110 and 180 degrees, mirrored for left turns, with either entry within 5° of a boundary', () => {
+    const count = { direct: 0, teardrop: 0, parallel: 0 };
+    for (let h = 0.5; h < 360; h++) count[holdEntry(east, h).entry] += 1;
+    expect(count).toEqual({ direct: 180, teardrop: 70, parallel: 110 });
+    fc.assert(
+      fc.property(angle, angle, (course, heading) => {
+        const right = holdEntry({ inboundCourse_deg: course, turn: 'right' }, heading);
+        const left = holdEntry({ inboundCourse_deg: 360 - course, turn: 'left' }, 360 - heading);
+        expect(left.relative_deg).toBeCloseTo(right.relative_deg, 9);
+        if (Math.abs(right.relative_deg) > 1e-6) expect(left.entry).toBe(right.entry);
+        const edge = Math.min(...[0, 70, -110].map((at) => Math.abs(right.relative_deg - at)));
+        expect(right.alternative !== null).toBe(edge <= 5);
+      })
+    );
+  });
+
+  test('every entry, flown in wind, comes back over the fix inbound, near the course', () => {
+    const hold: Hold = { inboundCourse_deg: 90, turn: 'right', leg: { kind: 'time', seconds: 60 } };
+    const air = { tas_kt: 100, wind: { from_deg: 150, speed_kt: 12 } };
+    const s = solveHold(hold, air) as HoldSolution;
+    for (let heading = 0; heading < 360; heading += 15) {
+      const { entry } = holdEntry(hold, heading);
+      const path = entryPath(hold, air, s, entry, heading);
+      const end = byCourse(path.points.at(-1)!, 90);
+      expect(Math.abs(end.along_nm), `${heading} ${entry}`).toBeLessThan(0.02);
+      expect(Math.abs(end.right_nm), `${heading} ${entry}`).toBeLessThan(0.35);
+      expect(path.steps.reduce((sum, step) => sum + step.seconds, 0)).toBeCloseTo(path.total_s, 1);
+      expect(path.total_s).toBeLessThan(330);
+    }
+    expect(entryHeading(hold, 'teardrop')).toBe(240);
+    expect(entryHeading(hold, 'parallel')).toBe(270);
+  });
+
+  test('speed limits are data by height', () => {
+    const faa = holdingLimits.find((set) => set.id === 'faa')!;
+    expect([5000, 6000, 6001, 14000, 20000].map((ft) => holdingLimitAt(faa, ft)!.ias_kt)).toEqual([
+      200, 200, 230, 230, 265
+    ]);
+  });
+});
+
+describe('wind, intercepts, time to the station', () => {
+  test('the triangle closes: heading and airspeed with the wind make the course and groundspeed', () => {
+    fc.assert(
+      fc.property(angle, speed(60, 300), angle, speed(0, 50), (course, tas_kt, from_deg, speed_kt) => {
+        const t = windTriangle(course, tas_kt, { from_deg, speed_kt });
+        if (t.kind === 'impossible') return;
+        const air = windVelocity({ from_deg, speed_kt });
+        const h = (t.heading_deg * Math.PI) / 180;
+        const [north, east] = [tas_kt * Math.cos(h) + air.north, tas_kt * Math.sin(h) + air.east];
+        const made = byCourse({ north_nm: north, east_nm: east }, course);
+        expect(made.along_nm).toBeCloseTo(t.groundspeed_kt, 6);
+        expect(made.right_nm).toBeCloseTo(0, 6);
+        expect(Math.abs(t.windCorrectionAngle_deg)).toBeLessThanOrEqual(
+          maximumDrift(tas_kt, speed_kt).exact_deg + 1e-9
+        );
+      })
+    );
+    expect(windTriangle(0, 90, { from_deg: 90, speed_kt: 95 })).toMatchObject({
+      kind: 'impossible',
+      reason: expect.stringMatching(/crosswind of 95 kt/)
+    });
+    expect(windTriangle(0, 90, { from_deg: 0, speed_kt: 95 })).toMatchObject({
+      kind: 'impossible',
+      reason: expect.stringMatching(/headwind/)
+    });
+  });
+
+  test('an intercept reaches the course when it says; steeper is sooner, and wind can forbid it', () => {
+    const still = { from_deg: 0, speed_kt: 0 };
+    const plan = (angle_deg: number, crossTrack_nm = -2) =>
+      planIntercept({ course_deg: 90, crossTrack_nm, angle_deg }, 120, still);
+    expect(plan(90)).toMatchObject({
+      heading_deg: 180,
+      time_s: expect.closeTo(60, 6),
+      along_nm: expect.closeTo(0, 6)
+    });
+    expect(plan(30)).toMatchObject({
+      heading_deg: 120,
+      time_s: expect.closeTo(120, 6),
+      along_nm: expect.closeTo(2 * Math.sqrt(3), 6)
+    });
+    expect(plan(30, 2)).toMatchObject({ heading_deg: 60 });
+    expect(
+      planIntercept({ course_deg: 90, crossTrack_nm: -2, angle_deg: 20 }, 90, { from_deg: 180, speed_kt: 40 })
+    ).toMatchObject({ kind: 'impossible' });
+  });
+
+  test('time and distance to a station: the rule beside the truth', () => {
+    const t = stationTime(2, 10, 120);
+    expect(t).toMatchObject({ rule_min: 12, rule_nm: 24 });
+    expect(t.exact_nm).toBeCloseTo(4 / Math.tan(Math.PI / 18), 9);
+  });
+});
+
+describe('arcs and reversals', () => {
+  const arc = { radius_nm: 10, fromRadial_deg: 350, toRadial_deg: 80, direction: 'clockwise' as const };
+  test('an arc in still air: square to the radials, length and time by hand, lead by a half per cent', () => {
+    const p = planArc(arc, 120, { from_deg: 0, speed_kt: 0 });
+    if (p.kind === 'impossible') throw new Error(p.reason);
+    expect(p.radials.map((r) => Math.round(r.heading_deg))).toEqual([
+      80, 90, 100, 110, 120, 130, 140, 150, 160, 170
+    ]);
+    expect(p.length_nm).toBeCloseTo(5 * Math.PI, 9);
+    expect(p.time_s).toBeCloseTo((5 * Math.PI * 3600) / 120, 6);
+    expect(p.leadOn_nm / p.leadOnRule_nm).toBeCloseTo(1.06, 2);
+    expect(leadRadial(10, 120, 3)).toBeCloseTo(57.3 * (120 / 188.5 / 10), 2);
+    expect(p.leadRadial_deg).toBeCloseTo(80 - p.leadOut_deg, 9);
+  });
+
+  test('the pointer is kept ahead of the wing tip where the wind blows outward, behind where it blows inward', () => {
+    for (const direction of ['clockwise', 'counter-clockwise'] as const) {
+      const p = planArc(
+        { ...arc, fromRadial_deg: 0, toRadial_deg: direction === 'clockwise' ? 359 : 1, direction },
+        100,
+        { from_deg: 180, speed_kt: 20 }
+      );
+      if (p.kind === 'impossible') throw new Error(p.reason);
+      // The wind blows north: outward north of the station, inward south of it.
+      for (const r of p.radials) {
+        const outward = Math.cos((r.radial_deg * Math.PI) / 180);
+        if (Math.abs(outward) > 0.2)
+          expect(Math.sign(r.pointerAhead_deg), `${direction} ${r.radial_deg}`).toBe(Math.sign(outward));
+      }
+    }
+  });
+
+  test('both schools leave what they leave: steps stay close in any wind, a still-air bank only without one', () => {
+    const error = (school: 'ten-degree steps' | 'continuous bank', speed_kt: number) => {
+      const { inside_nm, outside_nm } = flyArc(arc, school, 100, { from_deg: 300, speed_kt });
+      return Math.max(inside_nm, outside_nm);
+    };
+    expect(error('ten-degree steps', 0)).toBeLessThan(0.1);
+    expect(error('ten-degree steps', 25)).toBeLessThan(0.12);
+    expect(error('continuous bank', 0)).toBeLessThan(0.02);
+    expect(error('continuous bank', 25)).toBeGreaterThan(0.5);
+  });
+
+  test.each(reversalKinds)('%s: just within its limit in any wind, rolled out on the course', (kind) => {
+    fc.assert(
+      fc.property(
+        angle,
+        fc.constantFrom('left' as const, 'right' as const),
+        angle,
+        speed(0, 25),
+        (inboundCourse_deg, side, from_deg, speed_kt) => {
+          const p = planReversal({ kind, inboundCourse_deg, side, within_nm: 10 }, 100, {
+            from_deg,
+            speed_kt
+          });
+          if (p.kind === 'impossible') throw new Error(p.reason);
+          expect(p.farthest_nm).toBeLessThanOrEqual(10 + 1e-6);
+          expect(p.farthest_nm).toBeGreaterThan(9.98);
+          expect(Math.abs(p.aside_nm)).toBeLessThan(0.5);
+          expect(normaliseSigned(p.points.at(-1)!.heading_deg - inboundCourse_deg)).toBeLessThan(20);
+        }
+      ),
+      { numRuns: 25 }
+    );
+    expect(
+      planReversal({ kind, inboundCourse_deg: 90, side: 'left', within_nm: 1 }, 150, {
+        from_deg: 0,
+        speed_kt: 0
+      })
+    ).toMatchObject({ kind: 'impossible' });
+  });
+});
