@@ -77,7 +77,8 @@
     mapping = {};
     chosen = false;
     read = null;
-    const content = await file.text();
+    // A byte-order mark is left in, so that it can be said.
+    const content = new TextDecoder('utf-8', { ignoreBOM: true }).decode(await file.arrayBuffer());
     // The log's first moment is taken for the flight's until somebody says otherwise.
     const start = /[\r\n]+\s*"?([-+\d.,]+)/.exec(content)?.[1]?.replace(',', '.');
     firstLog_s = Number.isFinite(Number(start)) ? Number(start) : 0;

@@ -1,0 +1,41 @@
+import geographiclib from 'geographiclib-geodesic';
+import { normaliseBearing } from '../measure/angle';
+import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import type { Place } from './local-plane';
+
+const { WGS84 } = geographiclib.Geodesic;
+
+/** Way from one place to another along the ellipsoid. */
+export interface GeodesicWay {
+  distance_nm: number;
+  /** True azimuth of setting out, [0, 360). */
+  azimuth_deg: number;
+  /** True azimuth on arrival, [0, 360). */
+  arrivalAzimuth_deg: number;
+}
+
+/** Distance and azimuths between two places on WGS 84 (Karney, Algorithms for geodesics, 2013; good to 15 nm). */
+export function wayBetween(from: Place, to: Place): GeodesicWay {
+  const { s12, azi1, azi2 } = WGS84.Inverse(
+    from.latitude_deg,
+    from.longitude_deg,
+    to.latitude_deg,
+    to.longitude_deg
+  );
+  return {
+    distance_nm: s12! / METRES_PER_NAUTICAL_MILE,
+    azimuth_deg: normaliseBearing(azi1!),
+    arrivalAzimuth_deg: normaliseBearing(azi2!)
+  };
+}
+
+/** Place reached by going so far (NM) on a true azimuth; inverse of `wayBetween`. */
+export function placeAt(from: Place, azimuth_deg: number, distance_nm: number): Place {
+  const { lat2, lon2 } = WGS84.Direct(
+    from.latitude_deg,
+    from.longitude_deg,
+    azimuth_deg,
+    distance_nm * METRES_PER_NAUTICAL_MILE
+  );
+  return { latitude_deg: lat2!, longitude_deg: lon2! };
+}
