@@ -20,6 +20,7 @@
     onwind = null,
     label,
     size = 520,
+    height = 400,
     reach_nm = 0,
     over
   }: {
@@ -30,6 +31,7 @@
     onwind?: ((wind: { from_deg: number; speed_kt: number }) => void) | null;
     label: string;
     size?: number;
+    height?: number;
     /** At least so far around the fix is shown. */
     reach_nm?: number;
     /** Drawn on top, with the scale: pixels for a mile, and the middle. */
@@ -49,10 +51,15 @@
     ] as const
   });
   const scale = $derived(
-    (size - 2 * MARGIN) / Math.max(1, bounds.north[1] - bounds.north[0], bounds.east[1] - bounds.east[0])
+    Math.min(
+      (size - 2 * MARGIN) / Math.max(1, bounds.east[1] - bounds.east[0]),
+      (height - 2 * MARGIN) / Math.max(1, bounds.north[1] - bounds.north[0])
+    )
   );
   const x = $derived((east: number) => size / 2 + (east - (bounds.east[0] + bounds.east[1]) / 2) * scale);
-  const y = $derived((north: number) => size / 2 - (north - (bounds.north[0] + bounds.north[1]) / 2) * scale);
+  const y = $derived(
+    (north: number) => height / 2 - (north - (bounds.north[0] + bounds.north[1]) / 2) * scale
+  );
   const line = (points: readonly { north_nm: number; east_nm: number }[]) =>
     points.map((p) => `${x(p.east_nm).toFixed(1)},${y(p.north_nm).toFixed(1)}`).join(' ');
   const bar_nm = $derived(scale > 120 ? 0.5 : scale > 40 ? 1 : scale > 14 ? 2 : 5);
@@ -69,7 +76,7 @@
     const svg = (event.currentTarget as SVGElement).closest('svg')!;
     const box = svg.getBoundingClientRect();
     const px = ((event.clientX - box.left) * size) / box.width - WIND.x;
-    const py = ((event.clientY - box.top) * size) / box.height - WIND.y;
+    const py = ((event.clientY - box.top) * height) / box.height - WIND.y;
     if (event.type === 'pointerdown') (event.currentTarget as SVGElement).setPointerCapture(event.pointerId);
     const speed_kt = Math.round(Math.min(WIND.most, Math.hypot(px, py) / WIND.perKnot));
     const to = (Math.atan2(px, -py) * 180) / Math.PI;
@@ -79,7 +86,7 @@
 </script>
 
 <svg
-  viewBox="0 0 {size} {size}"
+  viewBox="0 0 {size} {height}"
   class="block w-full touch-none border border-line bg-paper"
   role="img"
   aria-label={label}
@@ -157,7 +164,7 @@
       class="figure">{heading(wind.from_deg).slice(0, 3)}/{figure(wind.speed_kt)}</text
     >
   </g>
-  <g transform="translate({size - 20 - bar_nm * scale} {size - 16})">
+  <g transform="translate({size - 20 - bar_nm * scale} {height - 16})">
     <path d="M0 -4v8M0 0h{bar_nm * scale}m0 -4v8" stroke="var(--soft)" stroke-width="1.6" fill="none" />
     <text
       x={(bar_nm * scale) / 2}

@@ -1,3 +1,4 @@
+import type { Gaze } from '../instrument/scan-area';
 import { cures } from './cures';
 import type { FindingKind } from './finding-kind';
 
@@ -18,6 +19,8 @@ export interface Finding {
   side: 'above' | 'below' | null;
   evidence: string;
   cure: string;
+  /** The instrument it is about, where it is about the eyes. */
+  area?: Gaze;
 }
 
 /** A finding with its cure and times filled in: `start_s` and `end_s` are the moment's where they are left out. */
@@ -27,7 +30,7 @@ export function finding(
   title: string,
   at: { moment_s: number; start_s?: number; end_s?: number },
   evidence: string,
-  where: { channel?: string; side?: 'above' | 'below' } = {}
+  where: { channel?: string; side?: 'above' | 'below'; area?: Gaze } = {}
 ): Finding {
   return {
     kind,
@@ -39,6 +42,7 @@ export function finding(
     channel: where.channel ?? null,
     side: where.side ?? null,
     evidence,
-    cure: cures[kind]
+    cure: cures[kind],
+    ...(where.area ? { area: where.area } : {})
   };
 }

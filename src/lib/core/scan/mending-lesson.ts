@@ -1,6 +1,6 @@
 import type { LessonPlan } from '../drill/lesson-plan';
 import { scanStages, type ScanTask } from '../drill/scan-task';
-import type { ScanReport } from './scan-report';
+import { costliestOmission, type ScanReport } from './scan-report';
 
 /** The lesson that mends what a scan has shown: which stage, and why. */
 export interface MendingLesson {
@@ -15,7 +15,10 @@ const stage = (id: string) => scanStages.find((s) => s.id === id)!;
 const QUIET_DRILL = 'straight-and-level';
 
 /** What to fly next after a scan: back to the cue for what was stared at (which leaves the rest out) or left out, on to the next stage when it was clean. */
-export function mendingLesson(report: Pick<ScanReport, 'findings'>, plan: LessonPlan): MendingLesson {
+export function mendingLesson(
+  report: Pick<ScanReport, 'findings'> & { costs?: ScanReport['costs'] },
+  plan: LessonPlan
+): MendingLesson {
   const has = (kind: string) => report.findings.find((f) => f.kind === kind);
   const pattern = plan.scan?.pattern ?? 'hub-and-spoke';
   const stared = has('scan-fixation');
@@ -25,7 +28,7 @@ export function mendingLesson(report: Pick<ScanReport, 'findings'>, plan: Lesson
       drill: QUIET_DRILL,
       why: `${stared.title}: a quick rhythm to be followed, in a drill that asks for nothing else.`
     };
-  const omitted = has('scan-omission');
+  const omitted = costliestOmission(report.findings, report.costs ?? []);
   if (omitted)
     return {
       scan: { pattern: 'hub-and-spoke', ...stage('paced').task },

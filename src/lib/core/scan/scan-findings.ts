@@ -43,7 +43,8 @@ function fixations(looks: readonly Look[], scanned: readonly ScannedStretch[]): 
       'fault',
       `Staring at the ${areaNames[area]}`,
       { moment_s: longest.start_s, start_s: longest.start_s, end_s: longest.end_s },
-      `${mine.length === 1 ? 'One look' : `${mine.length} looks`} longer than ${FIXATION_S} s, the longest ${figure(longest.end_s - longest.start_s, 1)} s at ${clock(longest.start_s)}.`
+      `${mine.length === 1 ? 'One look' : `${mine.length} looks`} longer than ${FIXATION_S} s, the longest ${figure(longest.end_s - longest.start_s, 1)} s at ${clock(longest.start_s)}.`,
+      { area }
     );
   });
 }
@@ -70,7 +71,8 @@ function omissions(scanned: readonly ScannedStretch[]): Finding[] {
       'fault',
       `${capital(areaNames[area])} left out`,
       { moment_s: from_s, start_s: from_s, end_s: from_s + gap_s },
-      `Unseen for ${figure(gap_s)} s from ${clock(from_s)}, in “${phase.toLowerCase()}”${count > 1 ? `, and ${count - 1} more such ${count === 2 ? 'gap' : 'gaps'}` : ''}; ${omissionLimit_s(area as ScanArea)} s allowed.`
+      `Unseen for ${figure(gap_s)} s from ${clock(from_s)}, in “${phase.toLowerCase()}”${count > 1 ? `, and ${count - 1} more such ${count === 2 ? 'gap' : 'gaps'}` : ''}; ${omissionLimit_s(area as ScanArea)} s allowed.`,
+      { area }
     )
   );
 }
@@ -128,7 +130,8 @@ function emphases(looks: readonly Look[], scanned: readonly ScannedStretch[]): F
       'fault',
       `Too much on the ${areaNames[area]}`,
       { moment_s: worst.measure.from_s, start_s: worst.measure.from_s, end_s: worst.measure.to_s },
-      `${percent(worst.share)} of the looking in “${worst.phase.toLowerCase()}”, ${figure(mine.meanLook_s, 1)} s a look; the next instrument had ${percent(worst.next)}.`
+      `${percent(worst.share)} of the looking in “${worst.phase.toLowerCase()}”, ${figure(mine.meanLook_s, 1)} s a look; the next instrument had ${percent(worst.next)}.`,
+      { area }
     );
   });
 }

@@ -84,16 +84,31 @@ function summarise(
   const words = [
     `${figure(whole.looks)} looks of ${figure(whole.meanLook_s, 1)} s on average${whole.likeness === null ? '' : `, ${percent(whole.likeness)} of the moves by the ${patternNames[pattern]} pattern`}.`
   ];
-  const first = findings.find((f) => f.kind === 'scan-omission') ?? findings[0];
+  const first = costliestOmission(findings, costs) ?? findings[0];
   if (first) words.push(`${first.title}: ${first.evidence}`);
-  const unseen = costs.filter((cost) => (cost.unseen_s ?? Infinity) > 5);
+  const unseen = costs.filter((cost) => (cost.unseen_s ?? Infinity) > UNSEEN_S);
   if (costs.length > 0)
     words.push(
       unseen.length > 0
-        ? `${unseen.length} of ${costs.length} deviations began with their instrument unseen for more than 5 s (most often the ${areaNames[mostCommon(unseen.map((cost) => cost.area))]}).`
+        ? `${unseen.length} of ${costs.length} deviations began with their instrument unseen for more than ${UNSEEN_S} s (most often the ${areaNames[mostCommon(unseen.map((cost) => cost.area))]}).`
         : `Each of the ${costs.length} deviations began while its instrument had just been seen: they were seen, not missed.`
     );
   return words.join(' ');
+}
+
+/** Longer than this out of sight, an instrument can no longer have warned. */
+const UNSEEN_S = 5;
+
+/** The omission that cost the most deviations, or the first one where none did; null without any. */
+export function costliestOmission(
+  findings: readonly Finding[],
+  costs: readonly DeviationCost[]
+): Finding | null {
+  const unseen = (area: Finding['area']) =>
+    costs.filter((cost) => cost.area === area && (cost.unseen_s ?? Infinity) > UNSEEN_S).length;
+  return findings
+    .filter((f) => f.kind === 'scan-omission')
+    .reduce<Finding | null>((best, f) => (best && unseen(best.area) >= unseen(f.area) ? best : f), null);
 }
 
 function mostCommon(areas: readonly ScanArea[]): ScanArea {
