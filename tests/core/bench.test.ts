@@ -1,7 +1,11 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { nextLevel, type GivenAnswer } from '$core/bench/level';
 import { panelQuestion } from '$core/bench/panel-question';
 import { answerTime_s, panelQuestionKinds } from '$core/bench/question';
+import { dueKinds } from '$core/bench/repetition';
+import { sumQuestion } from '$core/bench/sum-bench';
+import { isRight, sumKinds } from '$core/bench/sum-question';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { aircraftById } from '$core/aircraft/catalogue';
 
@@ -56,4 +60,60 @@ test('the level goes up after two right in time, down after a miss, and stays wi
   expect(nextLevel(given('o', 'slow', 'o'))).toBe(1);
   expect(nextLevel(given(...Array<string>(30).fill('o')))).toBe(5);
   expect(nextLevel(given('x', 'x', 'x'))).toBe(1);
+});
+
+describe('the sums', () => {
+  test.each(sumKinds)(
+    '%s: at every level from any seed, a whole answer that its own working states',
+    (kind) => {
+      fc.assert(
+        fc.property(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 1e9 }), (level, seed) => {
+          const q = sumQuestion(kind, level, seed);
+          expect(sumQuestion(kind, level, seed)).toEqual(q);
+          expect(q.prompt).toMatch(/\?$/);
+          expect(q.prompt + q.working).not.toMatch(/NaN|undefined|Infinity/);
+          if (q.answer.kind === 'choice') {
+            expect(isRight(q.answer, q.answer.right)).toBe(true);
+            expect(isRight(q.answer, (q.answer.right + 1) % q.answer.options.length)).toBe(false);
+            expect(q.working).toContain(q.answer.options[q.answer.right]!);
+          } else {
+            expect(Number.isInteger(q.answer.value)).toBe(true);
+            expect(q.working).toContain(String(q.answer.value));
+            expect(isRight(q.answer, q.answer.value + q.answer.tolerance + 1)).toBe(false);
+            if (q.answer.angle) {
+              expect(q.answer.value).toBeGreaterThanOrEqual(1);
+              expect(q.answer.value).toBeLessThanOrEqual(360);
+              expect(isRight(q.answer, q.answer.value - 360)).toBe(true);
+            }
+          }
+        }),
+        { numRuns: 60 }
+      );
+    }
+  );
+
+  test('what was missed comes back first, what was right waits longer each time, what is new stands between', () => {
+    const answer = (kind: string, right: boolean, day: number) => ({
+      kind,
+      right,
+      prompt: true,
+      givenAt: `2026-03-${String(day).padStart(2, '0')}T10:00:00.000Z`
+    });
+    const now = '2026-03-20T10:00:00.000Z';
+    const due = dueKinds(
+      ['a', 'b', 'c'],
+      [answer('a', true, 1), answer('a', true, 4), answer('a', true, 12), answer('b', false, 19)],
+      now
+    );
+    expect(due.map((d) => d.kind)).toEqual(['b', 'c', 'a']);
+    const once = dueKinds(['a'], [answer('a', true, 1)], now)[0]!;
+    const thrice = dueKinds(
+      ['a'],
+      [answer('a', true, 1), answer('a', true, 4), answer('a', true, 12)],
+      now
+    )[0]!;
+    expect(Date.parse(thrice.due!) - Date.parse('2026-03-12T10:00:00Z')).toBeGreaterThan(
+      Date.parse(once.due!) - Date.parse('2026-03-01T10:00:00Z')
+    );
+  });
 });

@@ -122,7 +122,19 @@ test('the bench: a question answered, its working shown, the standing kept', asy
   await student.keyboard.press('Enter');
   await expect(student.getByRole('timer')).toBeVisible();
   await student.keyboard.press('Escape');
+
+  // A sum that is due: typed wrong, its working shown; then the entry by its picture.
+  await student.getByRole('button', { name: 'Ask what is due' }).click();
+  await student.getByLabel('Answer').fill('999');
+  await student.keyboard.press('Enter');
+  await expect(student.getByText(/^No: \d{3}°\.$/)).toBeVisible();
+  await student.getByRole('button', { name: 'Back to the bench' }).click();
+  await student.getByRole('button', { name: 'Ask me Hold entries' }).click();
+  await expect(student.getByRole('img', { name: /^Heading dial/ })).toBeVisible();
+  await student.keyboard.press('1');
+  await expect(student.getByText(/^(Right, |No: )/)).toBeVisible();
   await student.reload();
+  await expect(student.getByRole('row').filter({ hasText: 'Hold entries' })).toContainText('1 answered');
   await expect(student.getByRole('listitem').filter({ hasText: 'Which one lies?' })).toContainText(
     '1 answered'
   );
