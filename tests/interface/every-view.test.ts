@@ -19,6 +19,8 @@ const VIEWS = [
   `/students/${demoId('tomas')}`,
   '/watch',
   '/bench',
+  '/desk',
+  '/charts',
   '/plan/drills',
   '/plan/drills/pattern-b',
   '/plan/profiles',

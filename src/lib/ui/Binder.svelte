@@ -27,6 +27,7 @@
     ...(me.teaches ? [{ href: '/watch', name: 'Watch' }] : []),
     { href: '/desk', name: 'Desk' },
     { href: '/bench', name: 'Bench' },
+    { href: '/charts', name: 'Charts' },
     { href: '/hangar', name: 'Hangar' }
   ]);
 

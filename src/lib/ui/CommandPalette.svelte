@@ -21,6 +21,7 @@
     { name: 'Debrief', href: '/debrief' },
     { name: 'Record', href: '/record' },
     { name: 'Planning desk: holds, arcs, reversals, wind', href: '/desk' },
+    { name: 'Charts: stations and fixes', href: '/charts' },
     { name: 'Bench: which instrument now?', href: '/bench' },
     { name: 'Hangar: airplanes and their numbers', href: '/hangar' },
     { name: 'Sign out', href: '/sign-out' }

@@ -1,0 +1,174 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { worldToGeoJson } from '$core/format/world-geojson';
+import { normaliseSigned } from '$core/measure/angle';
+import { parse } from '$core/measure/validation';
+import { DOT_S, identTones, morseOf } from '$core/radio/morse';
+import {
+  adfPointer,
+  dmeDistance,
+  dmeGroundspeed,
+  localizerNeedle,
+  markerHeard,
+  rnavDeflection,
+  vorDeflection,
+  vorNeedle
+} from '$core/radio/receiver';
+import {
+  lineOfSight,
+  placeByName,
+  placeOfFix,
+  radialAt,
+  slantRange,
+  stationById,
+  type Vor
+} from '$core/radio/station-geometry';
+import { World, type Station } from '$core/radio/world';
+import { worldById, worlds } from '$core/radio/world-catalogue';
+import { worldProblems } from '$core/radio/world-check';
+
+const vesterlund = worldById('vesterlund');
+const vlb = stationById(vesterlund, 'VLB') as Vor;
+const from = (
+  station: Station,
+  magneticRadial: number,
+  alignment: number,
+  distance_nm: number,
+  altitude_ft = 4000
+) => ({ ...placeAt(station, magneticRadial + alignment, distance_nm), altitude_ft });
+const angle = fc.double({ min: 0, max: 360, noNaN: true, maxExcluded: true });
+
+describe('worlds', () => {
+  test.each(worlds.map((world) => [world.id, world] as const))(
+    '%s fits its schema, names nothing twice, leads nowhere, and leaves as GeoJSON',
+    (_, world) => {
+      expect(parse(World, JSON.parse(JSON.stringify(world)))).toEqual(world);
+      expect(worldProblems(world)).toEqual([]);
+      const { features } = worldToGeoJson(world);
+      expect(features).toHaveLength(world.stations.length + world.fixes.length + world.runways.length);
+      expect(features.every(({ geometry }) => geometry.coordinates.every(Number.isFinite))).toBe(true);
+    }
+  );
+
+  test('what is wrong with a world is said at its place', () => {
+    const bad = structuredClone(vesterlund) as World;
+    bad.stations[1] = { ...(bad.stations[1] as Vor), frequency_MHz: 113.4 };
+    bad.fixes[0] = { id: 'TOLVA', at: { station: 'XXX', radial_deg: 10, distance_nm: 5 } };
+    bad.fixes[1] = { id: 'SKARN', at: { station: 'VLB', radial_deg: 30, other: 'SDH', otherRadial_deg: 20 } };
+    bad.fixes[4] = { id: 'DRUVO', at: { station: 'TS', radial_deg: 10, distance_nm: 5 } };
+    const said = worldProblems(bad).map(({ field, message }) => `${field} ${message}`);
+    expect(said.join('\n')).toMatch(/stations\.1\.frequency .*113\.40 MHz.*NM apart/);
+    expect(said.join('\n')).toMatch(/fixes\.0\.at\.station .*one of VLB/);
+    expect(said.join('\n')).toMatch(/fixes\.2\.id SKARN is the name/);
+    expect(said.join('\n')).toMatch(/fixes\.4\.at\.station .*only a VOR has radials/);
+    expect(() => parse(World, { ...vesterlund, stations: [{ ...vlb, frequency_MHz: 120 }] })).toThrow(
+      /stations\.0/
+    );
+  });
+
+  test('a fix on a radial lies on it, at its distance; on two radials, on both', () => {
+    const tolva = placeByName(vesterlund, 'TOLVA');
+    expect(radialAt(vlb, tolva)).toBeCloseTo(65, 6);
+    expect(wayBetween(vlb, tolva).distance_nm).toBeCloseTo(12, 9);
+    const mista = placeOfFix(
+      vesterlund,
+      vesterlund.fixes.find((f) => f.id === 'MISTA')!
+    );
+    expect(radialAt(stationById(vesterlund, 'SDH') as Vor, mista)).toBeCloseTo(180, 4);
+    expect(radialAt(stationById(vesterlund, 'KOR') as Vor, mista)).toBeCloseTo(20, 4);
+  });
+
+  // GeographicLib's own example: JFK to LHR, 5551.76 km, 51.378° and 107.982°.
+  test('geodesics: a published line, and there and back', () => {
+    const jfk = { latitude_deg: 40.6, longitude_deg: -73.8 };
+    const lhr = { latitude_deg: 51.6, longitude_deg: -0.5 };
+    const way = wayBetween(jfk, lhr);
+    expect(way.distance_nm * 1.852).toBeCloseTo(5551.759, 2);
+    expect(way.azimuth_deg).toBeCloseTo(51.19888, 4);
+    fc.assert(
+      fc.property(angle, fc.double({ min: 0.01, max: 150, noNaN: true }), (azimuth, distance) => {
+        const there = wayBetween(vlb, placeAt(vlb, azimuth, distance));
+        expect(there.distance_nm).toBeCloseTo(distance, 8);
+        expect(normaliseSigned(there.azimuth_deg - azimuth)).toBeCloseTo(0, 6);
+      })
+    );
+  });
+});
+
+describe('receivers', () => {
+  test('a VOR’s radial is right to 0.05° and its needle to a hundredth of full scale, anywhere in range', () => {
+    fc.assert(
+      fc.property(angle, fc.double({ min: 3, max: 60, noNaN: true }), angle, (radial, distance, course) => {
+        const n = vorNeedle(vlb, from(vlb, radial, vlb.alignment_deg, distance), course);
+        expect(Math.abs(normaliseSigned(n.radial_deg - radial))).toBeLessThan(0.05);
+        const off = normaliseSigned(radial - course);
+        const inside = Math.abs(off) <= 90 ? -off : normaliseSigned(off - 180);
+        expect(n.deflection).toBeCloseTo(Math.max(-1, Math.min(1, inside / 10)), 2);
+        if (Math.abs(Math.abs(off) - 90) > 0.1) expect(n.toFrom).toBe(Math.abs(off) > 90 ? 'to' : 'from');
+      })
+    );
+  });
+
+  test('TO and FROM come from course and radial, not from the heading; the needle shows where the course is', () => {
+    // South of the station, course north: TO; east of the line the needle stands left.
+    expect(vorDeflection(175, 0)).toMatchObject({ toFrom: 'to', deflection: expect.closeTo(-0.5, 6) });
+    expect(vorDeflection(185, 0)).toMatchObject({ toFrom: 'to', deflection: expect.closeTo(0.5, 6) });
+    expect(vorDeflection(5, 0)).toMatchObject({ toFrom: 'from', deflection: expect.closeTo(-0.5, 6) });
+    expect(vorDeflection(355, 0).deflection).toBeCloseTo(0.5, 6);
+  });
+
+  test('a degree is a mile at sixty; the cone, the horizon and the service range put the flag out', () => {
+    expect(60 * Math.sin(Math.PI / 180)).toBeCloseTo(1.047, 3);
+    expect(vorNeedle(vlb, from(vlb, 90, -10, 0.4, 6000), 90).valid).toBe(false);
+    expect(vorNeedle(vlb, from(vlb, 90, -10, 3, 6000), 90).valid).toBe(true);
+    expect(vorNeedle(vlb, from(vlb, 90, -10, 99, 200), 90)).toMatchObject({ valid: false, toFrom: null });
+    expect(vorNeedle(vlb, from(vlb, 90, -10, 101, 20000), 90).valid).toBe(false);
+    expect(lineOfSight(vlb, 10000)).toBeCloseTo(1.23 * (Math.sqrt(140) + 100), 6);
+  });
+
+  test('DME is the slant: over the station it reads the height', () => {
+    const over = from(vlb, 0, -10, 0, 6216);
+    expect(dmeDistance(vlb, over)).toBeCloseTo((6216 - 140) / 6076.12, 3);
+    expect(slantRange(vlb, from(vlb, 40, -10, 3, 24444), 24444)).toBeCloseTo(5, 2);
+    expect(dmeDistance(stationById(vesterlund, 'SDH'), over)).toBeNull();
+    expect(dmeGroundspeed(10, 9.5, 15)).toBeCloseTo(120, 9);
+  });
+
+  test('a localizer: centred on its course, full scale at its half width, reversed behind, whatever is selected', () => {
+    const ivl = stationById(vesterlund, 'IVL') as Extract<Station, { kind: 'localizer' }>;
+    const at = (off: number, distance: number) => ({
+      ...placeAt(ivl, ivl.course_deg - 10 + 180 + off, distance),
+      altitude_ft: 2000
+    });
+    const needle = (off: number, distance = 8) => localizerNeedle(ivl, at(off, distance), -10);
+    expect(needle(0).deflection).toBeCloseTo(0, 6);
+    // Clockwise of the approach side is left of course: fly right.
+    expect(needle(1.15).deflection).toBeCloseTo(0.5, 2);
+    expect(needle(-5).deflection).toBe(-1);
+    expect(needle(180 + 1.15).deflection).toBeCloseTo(-0.5, 2);
+    expect([needle(50).valid, needle(2).valid, needle(0, 25).valid]).toEqual([false, true, false]);
+  });
+
+  test('the ADF points at the beacon, and dips toward the low wing', () => {
+    const ts = stationById(vesterlund, 'TS');
+    const place = { ...placeAt(ts, 180, 10), altitude_ft: 5000 };
+    expect(adfPointer(ts, place, 0, 0)).toBeCloseTo(0, 1);
+    expect(adfPointer(ts, place, 270, 0)).toBeCloseTo(90, 1);
+    expect(adfPointer(ts, place, 0, 25)!).toBeGreaterThan(1);
+    expect(adfPointer(ts, place, 0, -25)!).toBeLessThan(-1);
+    expect(adfPointer(ts, { ...placeAt(ts, 180, 60), altitude_ft: 5000 }, 0, 0)).toBeNull();
+  });
+
+  test('markers are heard overhead, RNAV needles are linear, idents are Morse', () => {
+    const om = stationById(vesterlund, 'OM');
+    expect(markerHeard(om, { ...placeAt(om, 0, 0.1), altitude_ft: 1500 })).toBe(true);
+    expect(markerHeard(om, { ...placeAt(om, 0, 0.9), altitude_ft: 1500 })).toBe(false);
+    expect(rnavDeflection(0.5, 1)).toBe(-0.5);
+    expect(rnavDeflection(-3, 2)).toBe(1);
+    expect(morseOf('VLB')).toBe('...- .-.. -...');
+    const tones = identTones('SO');
+    expect(tones.map((t) => Math.round((t.to_s - t.from_s) / DOT_S))).toEqual([1, 1, 1, 3, 3, 3]);
+    expect(tones[3]!.from_s - tones[2]!.to_s).toBeCloseTo(3 * DOT_S, 9);
+  });
+});
