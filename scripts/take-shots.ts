@@ -37,15 +37,6 @@ const shots: Shot[] = [
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
   { name: 'fly-night', path: `/fly/${demoId('lesson maren 1')}`, theme: 'night', before: flyUntil(70) },
   { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the pitch/) },
-  {
-    name: 'debrief-night',
-    path: `/debrief/${demoId('attempt maren 4')}`,
-    theme: 'night',
-    before: async (page) => {
-      await page.keyboard.press('g');
-      await toFinding(/Speed first/)(page);
-    }
-  },
   { name: 'grade', path: `/debrief/${demoId('attempt davi 1')}`, before: (page) => page.keyboard.press('m') },
   {
     name: 'fly-tapes',
@@ -53,15 +44,31 @@ const shots: Shot[] = [
     before: flyUntil(62)
   },
   {
-    name: 'debrief-turns',
-    path: `/debrief/${demoId('attempt davi 4')}`,
-    before: toFinding(/Rolled out late/)
-  },
-  {
     name: 'debrief-recovery',
     path: `/debrief/${demoId('attempt petra 2')}`,
     before: toFinding(/wrong order/)
   },
+  { name: 'scan', path: `/debrief/${demoId('attempt tomas 2')}/scan` },
+  {
+    name: 'fly-scan',
+    path: `/fly/${demoId('lesson tomas next')}`,
+    before: async (page) => {
+      await page.keyboard.press('Space');
+      await page.waitForTimeout(4000);
+      await page.keyboard.press('e');
+      await page.keyboard.press('Space');
+    }
+  },
+  { name: 'desk', path: '/desk' },
+  {
+    name: 'charts',
+    path: '/charts',
+    before: async (page) => {
+      await page.getByRole('button', { name: /^TS, / }).click();
+      await page.getByRole('button', { name: /^VLB, / }).click();
+    }
+  },
+  { name: 'bench', path: '/bench' },
   { name: 'drill-editor', path: '/plan/drills/pattern-b' },
   { name: 'tolerances', path: '/plan/profiles' },
   { name: 'record', path: '/record' },
@@ -89,7 +96,6 @@ const context = await browser.newContext({
 });
 const page = await context.newPage();
 await page.goto('/sign-in');
-await page.screenshot({ path: `${folder}/sign-in.png` });
 await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
 await page.getByLabel('Password').fill(DEMO_PASSWORD);
 await page.getByRole('button', { name: 'Sign in' }).click();

@@ -15,6 +15,7 @@
   /** The six flight instruments in the T arrangement; corridors are drawn on the scales when given. */
   let {
     readings,
+    calm,
     setting_hPa,
     speeds,
     corridorOf,
@@ -22,6 +23,7 @@
     view = null
   }: {
     readings: Readings;
+    calm: Readings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
@@ -36,7 +38,7 @@
   {:else}
     <LookWindow area="airspeed" name="Airspeed" {view}>
       <AirspeedIndicator
-        ias_kt={held('airspeed', readings, view).ias_kt}
+        ias_kt={held('airspeed', calm, view).ias_kt}
         corridor={corridorOf('ias_kt')}
         {speeds}
       />
@@ -53,7 +55,7 @@
   {:else}
     <LookWindow area="altimeter" name="Altimeter" {view}>
       <Altimeter
-        altitude_ft={held('altimeter', readings, view).altitude_ft}
+        altitude_ft={held('altimeter', calm, view).altitude_ft}
         {setting_hPa}
         corridor={corridorOf('altitude_ft')}
       />
@@ -62,7 +64,7 @@
   {#if covered.has('turn')}<Covered name="Turn and slip" />
   {:else}
     <LookWindow area="turn" name="Turn and slip" {view}>
-      {@const shown = held('turn', readings, view)}
+      {@const shown = held('turn', calm, view)}
       <TurnAndSlip turnRate_degps={shown.turnRate_degps} ball={shown.ball} />
     </LookWindow>
   {/if}
@@ -79,7 +81,7 @@
   {:else}
     <LookWindow area="vertical-speed" name="Vertical speed" {view}>
       <VerticalSpeedIndicator
-        verticalSpeed_fpm={held('vertical-speed', readings, view).verticalSpeed_fpm}
+        verticalSpeed_fpm={held('vertical-speed', calm, view).verticalSpeed_fpm}
         corridor={corridorOf('verticalSpeed_fpm')}
       />
     </LookWindow>

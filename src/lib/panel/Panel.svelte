@@ -13,6 +13,7 @@
   let {
     kind,
     readings,
+    calm = readings,
     setting_hPa,
     speeds,
     corridors = [],
@@ -22,6 +23,8 @@
   }: {
     kind: PanelKind;
     readings: Readings;
+    /** For what moves slowly: every other picture's readings do, and cost half. Left out: the same. */
+    calm?: Readings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridors?: readonly Corridor[];
@@ -42,12 +45,12 @@
 {#if compass && !hidden.has('compass')}
   <div class="mx-auto mb-1 w-[190px]">
     <LookWindow area="compass" name="Compass" {view}>
-      <Compass compass_deg={held('compass', readings, view).compass_deg} />
+      <Compass compass_deg={held('compass', calm, view).compass_deg} />
     </LookWindow>
   </div>
 {/if}
 {#if kind === 'tapes'}
-  <TapePanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+  <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
 {:else}
-  <DialPanel {readings} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+  <DialPanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
 {/if}

@@ -14,6 +14,7 @@
   /** The same quantities as on the dials, as moving rulers round one attitude field, with trends and the path over the ground. */
   let {
     readings,
+    calm,
     setting_hPa,
     speeds,
     corridorOf,
@@ -21,6 +22,7 @@
     view = null
   }: {
     readings: Readings;
+    calm: Readings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
@@ -28,7 +30,7 @@
     view?: ScanView | null;
   } = $props();
   const held = heldReadings();
-  const of = (area: ScanArea) => held(area, readings, view);
+  const of = (area: ScanArea) => held(area, area === 'attitude' ? readings : calm, view);
 
   /** Trends show where a quantity will be after this long. */
   const AHEAD_S = 6;
@@ -188,7 +190,7 @@
   </g>
   <text x="428" y="440" font-size="12" fill="var(--soft)" class="figure"
     >{readings.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
-      ? `track ${heading(readings.heading_deg + readings.drift_deg)}`
+      ? `track ${heading(calm.heading_deg + calm.drift_deg)}`
       : ''}</text
   >
 </svg>

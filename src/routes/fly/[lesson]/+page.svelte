@@ -69,6 +69,13 @@
   const RATES = [1, 2, 4, 8];
   const open = $derived(data.open[0] ?? null);
   const frame = $derived(session?.frame ?? null);
+  /** Every other picture's frame while time runs: what moves slowly is drawn half as often. */
+  let pictures = 0;
+  let kept: typeof frame = null;
+  const calm = $derived.by(() => {
+    if (!flying || kept === null || pictures++ % 2 === 0) kept = frame;
+    return kept;
+  });
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   const hints = plan.corridors === 'hints';
   const flying = $derived(session?.state === 'running');
@@ -416,6 +423,7 @@
       <Panel
         kind={plan.panel}
         readings={frame.readings}
+        calm={calm?.readings ?? frame.readings}
         setting_hPa={shownHands.altimeterSetting_hPa}
         speeds={aircraft.speeds}
         corridors={hints && phase ? phase.corridors : []}
@@ -438,7 +446,7 @@
 
   <SideColumn
     {lesson}
-    {frame}
+    frame={calm}
     {hands}
     {simulatedBy}
     ended={session?.state === 'ended'}
