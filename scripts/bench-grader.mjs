@@ -5,7 +5,7 @@
  */
 const FOLLOWS = {
   startsDownBeforeSlowing: ['late-configuration'],
-  fixates: ['bias-to-one-side', 'scan-omission'],
+  fixates: ['bias-to-one-side', 'scan-omission', 'level-off-undershoot'],
   levelsOffEarly: ['bias-to-one-side'],
   levelsOffLate: ['bias-to-one-side'],
   configuresLate: ['started-down-before-slowing'],
@@ -54,7 +54,7 @@ export function graderReport({ truths, flights }) {
 
 Simulated pilots with one habit each, at drills where it can show, in three airplanes, three wind strengths from all round and
 light turbulence; ${flights.length} flights from seeds no threshold was chosen on. A finding in a flight whose habit brings it
-about by what it says (down before slow: configuration late, and the reverse; staring, level-offs: to one side; wrong order: late
+about by what it says (down before slow: configuration late, and the reverse; staring, level-offs: to one side; staring: levelled by an old rate; wrong order: late
 with the right input, and the reverse; heading left out: to one side, over-corrected) is counted neither way. Findings of the scan come
 from the recorded looks, "fixation" from the flying alone. Time error: from the nearest moment the habit acted to the stretch the finding points at,
 median / largest.

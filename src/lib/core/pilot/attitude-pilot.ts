@@ -326,7 +326,7 @@ export function attitudePilot(
         pitch_deg:
           pitchFor(line, r, loadFactor, path) +
           pitchCorrection +
-          (in_s > 5 ? clamp(0.005 * gentle * rateError, -2, 2) : 0) +
+          (in_s > 5 ? clamp(0.008 * gentle * rateError, -2, 2) : 0) +
           chase,
         throttle: (fast ? 0.6 * line.throttle : line.throttle) + powerCorrection + 0.35 * (loadFactor - 1)
       };
@@ -343,12 +343,16 @@ export function attitudePilot(
     const steepest = 1.25 * Math.max(400, line.verticalSpeed_fpm) + 200;
     const zooming = clamp(0.004 * gentleness(r) * (r.verticalSpeed_fpm - steepest), 0, 8);
     if (in_s > 8 && zooming === 0)
-      pitchCorrection = clamp(pitchCorrection + fresh.speed * clamp(0.05 * fast, -0.3, 0.3), -6, 6);
+      pitchCorrection = clamp(
+        pitchCorrection + fresh.speed * gentleness(r) * clamp(0.055 * fast, -0.33, 0.33),
+        -6,
+        6
+      );
     return {
       pitch_deg:
         line.pitch_deg +
         pitchCorrection +
-        clamp(0.15 * fast + 0.4 * trend_ktps(), -3, 2) -
+        clamp(gentleness(r) * (0.17 * fast + 0.45 * trend_ktps()), -3, 2) -
         zooming +
         wandering,
       throttle: line.throttle
@@ -427,7 +431,7 @@ export function attitudePilot(
     return {
       goal,
       covered: lesson.covered,
-      nearRollOut: toGo > 0 && toGo < 15 + 5 * turnRate_degps,
+      nearRollOut: toGo > 0 && toGo < 9 + 4 * turnRate_degps,
       nearLevelOff:
         vertical.kind !== 'level' &&
         Math.abs(vertical.to_ft - r.altitude_ft) < 0.35 * Math.abs(r.verticalSpeed_fpm) + 60,

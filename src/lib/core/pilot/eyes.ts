@@ -27,6 +27,9 @@ const SPOKE_LOOK_S = 0.34;
 const READS_AGAIN_S = 0.9;
 /** How often two spokes are looked at without the hub between. */
 const SKIPS_HUB = 0.12;
+/** Something to be seen again within so short a time presses: the hub is then left out most of the time. */
+const PRESSING_S = 0.5;
+const PRESSED = 0.7;
 
 /**
  * The most overdue area is looked at next: the time since it was seen as a share of how often it wants to be seen.
@@ -67,8 +70,11 @@ export function pilotEyes(hub: boolean, noise: SeededNoise): Eyes {
       const read = area;
       seen.set(read, time_s);
       const { slow, stare } = bend();
-      const toHub = hub && read !== 'attitude' && noise.uniform() > SKIPS_HUB;
-      area = toHub ? 'attitude' : nextSpoke(time_s, demand());
+      const wanted = demand();
+      // With a roll-out coming up the eyes do not go back to the hub in between.
+      const pressing = Object.values(wanted).some((within_s) => within_s < PRESSING_S);
+      const toHub = hub && read !== 'attitude' && noise.uniform() > (pressing ? PRESSED : SKIPS_HUB);
+      area = toHub ? 'attitude' : nextSpoke(time_s, wanted);
       const length = area === 'attitude' && hub ? HUB_LOOK_S : SPOKE_LOOK_S;
       const stared = stare?.area === area ? stare.seconds : length * slow;
       until_s = time_s + stared * (0.8 + 0.4 * noise.uniform());

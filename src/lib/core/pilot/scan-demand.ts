@@ -34,7 +34,7 @@ export function scanDemand(moment: ScanMoment, habits: Habits): Demand {
   const demand: Demand = {
     airspeed: vertical.kind === 'speed' ? PRIMARY_S : 2,
     altimeter: vertical.kind === 'level' ? PRIMARY_S : moment.nearLevelOff ? CLOSE_S : 5,
-    'vertical-speed': vertical.kind === 'rate' ? 1 : vertical.kind === 'level' ? 3 : SUPPORTING_S,
+    'vertical-speed': vertical.kind === 'rate' ? 1 : vertical.kind === 'level' ? 3 : 2.5,
     heading: moment.nearRollOut ? ONLY_S : turning ? Math.min(3, 9 / moment.turnRate_degps) : 1.9,
     turn: turning ? 2 : 9,
     engine: ENGINE_S
