@@ -44,6 +44,7 @@ const met = (condition) => (condition ? 'met' : '**missed**');
 function report(
   { stepping, loop, grading, storing, comparing },
   scan,
+  navigation,
   { dials, tapes, windowed, pages, school },
   flights
 ) {
@@ -65,6 +66,8 @@ Trust the ratios more than the figures: both sides of each were measured in the 
 | script / main-thread time a panel frame with the window scan on, dials | ${f(windowed.scriptPerFrame_ms, 2)} / ${f(windowed.mainThreadPerFrame_ms, 2)} ms | ${f(windowed.mainThreadPerFrame_ms / dials.mainThreadPerFrame_ms, 2)} × without | nothing visible: ≤ 1.2 × | ${met(windowed.mainThreadPerFrame_ms <= 1.2 * dials.mainThreadPerFrame_ms)} |
 | a two-hour dwell log of 20,000 looks analysed with its flight, beside one bare pass over the looks | ${f(scan.speed.milliseconds)} ms beside ${f(scan.speed.passMilliseconds, 2)} ms | ${f(scan.speed.milliseconds / scan.speed.passMilliseconds, 0)} × | < 1000 ms | ${met(scan.speed.milliseconds < 1000)} |
 | shares of looking through a simulated eye tracker beside the true ones, worst area of ${scan.shares.flights} flights | ${f(100 * scan.shares.worstShare, 2)} points, longest gap within ${f(scan.shares.worstGap_s, 2)} s | – | ≤ 1 point | ${met(scan.shares.worstShare <= 0.01)} |
+| a hold solved, by time / by distance | ${f(navigation.holds.byTime_ms, 3)} / ${f(navigation.holds.byDistance_ms, 3)} ms | – | < 1 ms | ${met(Math.max(navigation.holds.byTime_ms, navigation.holds.byDistance_ms) < 1)} |
+| receivers for all ${navigation.receivers.stations} stations at 100 Hz, share of one core | ${f(100 * navigation.receivers.shareOfBudget, 2)} % | – | ≤ 5 % | ${met(navigation.receivers.shareOfBudget <= 0.05)} |
 | stored flight beside raw float32, exact at instrument resolution | ${storing.bytes} beside ${storing.rawFloat32} bytes | ${f(storing.ratio)} × smaller | ≥ 8 × | ${met(storing.ratio >= 8)} |
 | students list, ${school.students} students and ${school.attempts} attempts, median / p95 | ${times('students')} | ${over('students')} | p95 < 100 ms | ${met(pages.students.p95_ms < 100)} |
 | debrief page in the same school, median / p95 | ${times('debrief')} | ${over('debrief')} | p95 < 100 ms | ${met(pages.debrief.p95_ms < 100)} |
@@ -83,6 +86,7 @@ try {
   await ensureBuild();
   const headless = measure('headless.ts');
   const scan = measure('scan.ts');
+  const navigation = measure('navigation.ts');
   const flights = await gradeTheGrader();
   const postgres = await startPostgres('bench', { throwaway: true });
   try {
@@ -93,7 +97,7 @@ try {
     });
     try {
       const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
-      const text = report(headless, scan, served, flights);
+      const text = report(headless, scan, navigation, served, flights);
       writeFileSync(join(root, 'docs/benchmarks.md'), text);
       process.stdout.write(text);
     } finally {

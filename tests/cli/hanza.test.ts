@@ -20,6 +20,33 @@ function hanza(...words: string[]) {
 beforeAll(() => writeFileSync(at('plan.json'), JSON.stringify(planOf())));
 afterAll(() => rmSync(folder, { recursive: true }));
 
+describe('the planning desk on the command line', () => {
+  const air = ['--tas', '100', '--wind', '320/15'];
+  test('a hold, its entry and its rules; an arc; a reversal within its limit', () => {
+    const hold = JSON.parse(hanza('hold', '--course', '270', ...air, '--heading', '060', '--json').out);
+    expect(hold.inbound_s).toBeCloseTo(60, 6);
+    expect(hold.entry.entry).toBe('teardrop');
+    expect(hold.rules).toHaveLength(4);
+    const arc = JSON.parse(
+      hanza('arc', '--radius', '10', '--from', '200', '--to', '290', ...air, '--json').out
+    );
+    expect(arc.radials).toHaveLength(10);
+    const reversal = JSON.parse(hanza('reversal', '--course', '090', '--within', '8', ...air, '--json').out);
+    expect(reversal.farthest_nm).toBeCloseTo(8, 2);
+  });
+  test('what cannot be flown or read names its field and exits with 2', () => {
+    expect(hanza('hold', '--course', '270', '--tas', '100', '--wind', '270/45')).toMatchObject({
+      code: 2,
+      line: expect.stringMatching(/^hanza: wind: .*third of the airspeed/)
+    });
+    expect(hanza('wind', '--course', '400', ...air).line).toMatch(/course: 400 .* 0 to 360/);
+    expect(hanza('wind', '--course', '90', '--tas', '100', '--wind', 'calm').line).toMatch(
+      /wind: "calm" .*270\/20/
+    );
+    expect(hanza('intercept', '--course', '90', '--tas', '100').line).toMatch(/aside: .*--aside/);
+  });
+});
+
 describe('the scan on the command line', () => {
   test('a simulated eye tracker’s file and the flight it watched make one report', () => {
     const plan = ['--plan', at('plan.json'), '--habit', 'omitsEngine=1'];

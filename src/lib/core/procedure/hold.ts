@@ -100,14 +100,39 @@ const SEARCHED_DEG = 80;
 
 function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: number): HoldSolution | NoHold {
   const reciprocal = hold.inboundCourse_deg + 180;
+  const side = sideOf(hold);
+  const rate = procedureTurnRate(air.tas_kt);
+  const speed = air.tas_kt / 3600;
+  const radius = speed / (rate * RADIANS_PER_DEGREE);
+  const drift = windVelocity(air.wind);
+  const [wn, we] = [drift.north / 3600, drift.east / 3600];
+  /** Displacement over the ground of a turn between headings, and how long it takes. */
+  const turned = (from_deg: number, to_deg: number) => {
+    const a = from_deg * RADIANS_PER_DEGREE;
+    const b = to_deg * RADIANS_PER_DEGREE;
+    const seconds = normaliseBearing(side * normaliseSigned(to_deg - from_deg)) / rate;
+    return {
+      north: side * radius * (Math.sin(b) - Math.sin(a)) + wn * seconds,
+      east: side * radius * (Math.cos(a) - Math.cos(b)) + we * seconds
+    };
+  };
   const aside = (correction: number): { right_nm: number; outbound_s: number } | null => {
-    const path = outboundTurn(hold, air, inbound, reciprocal + correction);
-    if (distance(path.here()) > leg_nm) return null;
-    const from_s = path.here().time_s;
-    if (!path.until((at) => distance(at) >= leg_nm, 3600)) return null;
-    const outbound_s = path.here().time_s - from_s;
-    path.turn(sideOf(hold), inbound.heading_deg);
-    return { right_nm: byCourse(path.here(), hold.inboundCourse_deg).right_nm, outbound_s };
+    const heading = reciprocal + correction;
+    const out = turned(inbound.heading_deg, heading);
+    const angle = heading * RADIANS_PER_DEGREE;
+    const [vn, ve] = [speed * Math.cos(angle) + wn, speed * Math.sin(angle) + we];
+    // When the straight leg is so far from the fix: the later root of |P + v·t| = D.
+    const short = leg_nm * leg_nm - out.north * out.north - out.east * out.east;
+    if (short < 0) return null;
+    const along = out.north * vn + out.east * ve;
+    const square = vn * vn + ve * ve;
+    const outbound_s = (-along + Math.sqrt(along * along + square * short)) / square;
+    const back = turned(heading, inbound.heading_deg);
+    const end = {
+      north_nm: out.north + vn * outbound_s + back.north,
+      east_nm: out.east + ve * outbound_s + back.east
+    };
+    return { right_nm: byCourse(end, hold.inboundCourse_deg).right_nm, outbound_s };
   };
   let low: number | null = null;
   let lowValue = 0;
