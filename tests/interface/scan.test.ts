@@ -56,6 +56,8 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await expect(looked).toHaveAttribute('data-area', 'turn');
   await student.keyboard.press('8');
   await expect(student.getByText(/^“.*”$/).first()).toBeVisible({ timeout: 30_000 });
+  await student.keyboard.press('5');
+  await expect(student.getByText(/^“.*”$/)).toHaveCount(0);
   await student.getByLabel(/looking with the/).selectOption('right');
   await student.keyboard.press('i');
   await expect(looked).toHaveAttribute('data-area', 'attitude');
@@ -66,6 +68,13 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await expect(student.getByText('the reference pilot flew, the scan is the student’s')).toBeVisible();
   await student.getByRole('link', { name: 'Where the eyes went' }).click();
   await expect(student.getByRole('img', { name: /^Looks over time/ })).toBeVisible();
+  await expect(student.getByRole('heading', { name: 'Questions and calls' })).toBeVisible();
+  await expect(
+    student
+      .getByRole('row')
+      .filter({ hasText: /right|wrong/ })
+      .first()
+  ).toContainText(/\d\.\d s/);
 
   // An eye tracker's file beside a flight without a recorded scan: unknown areas are asked for, broken rows refused.
   await instructor.goto(`/debrief/${demoId('attempt maren 4')}/scan`);

@@ -24,3 +24,6 @@ export function onDayOfYear(iso: string): string {
 export function atTime(iso: string): string {
   return `${dayAndTime.format(new Date(iso))} UTC`;
 }
+
+/** The moment now as it is kept, ISO 8601. */
+export const rightNow = (): string => new Date().toISOString();

@@ -1,4 +1,5 @@
 import { nextLevel } from '$core/bench/level';
+import { rightNow } from '$lib/draw/when';
 import { freshId } from '$lib/worker/fresh-id';
 
 /** One answer given at the bench. */
@@ -47,7 +48,7 @@ export class BenchAnswers {
   }
 
   give(answer: Omit<Given, 'givenAt'>): void {
-    this.given = [...this.given, { ...answer, givenAt: new Date().toISOString() }];
+    this.given = [...this.given, { ...answer, givenAt: rightNow() }];
     void this.send({ id: freshId(), ...answer });
   }
 

@@ -326,7 +326,7 @@ export function attitudePilot(
         pitch_deg:
           pitchFor(line, r, loadFactor, path) +
           pitchCorrection +
-          (in_s > 5 ? clamp(0.008 * gentle * rateError, -2, 2) : 0) +
+          (in_s > 5 ? clamp(0.0065 * gentle * rateError, -2, 2) : 0) +
           chase,
         throttle: (fast ? 0.6 * line.throttle : line.throttle) + powerCorrection + 0.35 * (loadFactor - 1)
       };

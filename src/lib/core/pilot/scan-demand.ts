@@ -48,7 +48,7 @@ export function scanDemand(moment: ScanMoment, habits: Habits): Demand {
   if (moment.recovering) Object.assign(demand, { airspeed: CLOSE_S, altimeter: 2, heading: 8, turn: 3 });
   if (habits.fixates > 0 && !turning && !moment.correctingHeading) {
     demand.heading = LEFT_OUT_S;
-    demand['vertical-speed'] = SUPPORTING_S;
+    if (vertical.kind === 'level') demand['vertical-speed'] = SUPPORTING_S;
   }
   if (habits.omitsHeading > 0 && vertical.kind !== 'level' && !turning) delete demand.heading;
   if (habits.omitsEngine > 0) delete demand.engine;

@@ -27,8 +27,10 @@
   import SideColumn from './SideColumn.svelte';
   import UnfinishedAttempt from './UnfinishedAttempt.svelte';
   import DistractionBox from './DistractionBox.svelte';
+  import { DistractionDesk, answerKeys } from './distraction-desk.svelte';
+  import FlightBar from './FlightBar.svelte';
   import { flyingKeys, oneHandKeys } from './keys';
-  import { LOOK_WORDS, ScanAttention, lookingKeys } from './scan-attention.svelte';
+  import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
   const { lesson: planned, me } = untrack(() => data);
@@ -40,9 +42,9 @@
   const attention = task && new ScanAttention(task, lesson.covered, (area) => session?.look(area));
   /** In such a lesson the reference pilot flies and the eyes are the student's. */
   const eyesOnly = task?.flownBy === 'reference';
-  const distractions = task?.distractions ? distractionsOfLesson(lesson) : [];
-  let answered = $state<number[]>([]);
-  let distracted = 0;
+  const desk = task?.distractions
+    ? new DistractionDesk(distractionsOfLesson(lesson), (what, detail) => session?.note(what, detail))
+    : null;
 
   let session = $state.raw<FlightSession | null>(null);
   let outbox = $state.raw<FlightOutbox | null>(null);
@@ -132,12 +134,8 @@
     session?.show();
     if (seen && session?.state === 'running') {
       attention?.follow(seen.time_s, seen.looksAt);
-      const coming = distractions[distracted];
-      if (coming && seen.time_s >= coming.at_s) {
-        session.note('distraction', `${distracted}:${coming.kind}`);
-        if (coming.kind !== 'gauge' && voice) speak(coming.words);
-        distracted += 1;
-      }
+      const coming = desk?.coming(seen.time_s);
+      if (coming && coming.kind !== 'gauge' && voice) speak(coming.words);
     }
     if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
       lastPhase = seen.phaseIndex;
@@ -163,8 +161,7 @@
     watchHeld_s = 0;
     lastPhase = -1;
     covered = [...lesson.covered];
-    answered = [];
-    distracted = 0;
+    desk?.begin();
     simulatedBy = pilot?.kind ?? null;
     attempt = {
       id,
@@ -294,43 +291,10 @@
     }
   }
 
-  function answer(index: number, option: number) {
-    session?.note('answer', `${index}:${option}`);
-    if (index >= 0 && !answered.includes(index)) answered = [...answered, index];
-  }
-  /** Answers what is being asked by the number of its option. */
-  function answerNow(option: number) {
-    const time_s = frame?.time_s ?? 0;
-    const now = distractions.findLastIndex(
-      (d, i) => d.kind !== 'gauge' && d.at_s <= time_s && !answered.includes(i)
-    );
-    if (now >= 0) answer(now, option);
-  }
-
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
-    ...(task?.distractions
-      ? [7, 8, 9].map((key, option) => ({
-          key: String(key),
-          shown: option === 0 ? '7 8 9' : '',
-          does: option === 0 ? 'answer; 0: something is wrong with the engine' : '',
-          run: () => answerNow(option)
-        }))
-      : []),
-    ...(task?.distractions
-      ? [
-          {
-            key: '0',
-            shown: '',
-            does: '',
-            run: () => {
-              const gauge = distractions.findIndex((d) => d.kind === 'gauge');
-              answer(gauge >= 0 && (frame?.time_s ?? 0) >= distractions[gauge]!.at_s ? gauge : -1, 0);
-            }
-          }
-        ]
-      : []),
+    ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : []),
     ...(attention
       ? []
       : [
@@ -408,9 +372,7 @@
   {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
 </p>
 
-{#if distractions.length > 0 && frame && session?.state !== 'ready'}
-  <DistractionBox {distractions} time_s={frame.time_s} {answered} onanswer={answer} />
-{/if}
+{#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
   <div class="relative mx-auto w-full max-w-[812px]">
     {#if session?.state === 'failed'}
@@ -459,61 +421,17 @@
     oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
     {view}
-    oil={distractions.length > 0 && frame ? oilPressure(distractions, frame.time_s) : null}
+    oil={desk && frame ? oilPressure(desk.list, frame.time_s) : null}
   />
 </div>
 
-<footer class="mt-3 flex flex-wrap items-center gap-2">
-  <button
-    class="{flying ? button.plain : button.main} min-w-28"
-    onclick={togglePause}
-    disabled={!session || ['ended', 'failed', 'loading'].includes(session.state)}
-  >
-    {session?.state === 'ready'
-      ? 'Begin'
-      : flying
-        ? 'Pause'
-        : session?.state === 'ended'
-          ? 'Flown'
-          : session?.state === 'paused'
-            ? 'Go on'
-            : 'Loading'}
-  </button>
-  <button class={button.plain} onclick={() => (leaving = true)}>Begin again…</button>
-  <div class="flex items-center gap-1" role="group" aria-label="Speed of time">
-    {#each RATES as rate (rate)}
-      <button
-        class="{button.plain} figure !px-2.5"
-        aria-pressed={session?.rate === rate}
-        style:background={session?.rate === rate ? 'var(--band)' : ''}
-        onclick={(event) => {
-          session?.setRate(rate);
-          // A click leaves the keys to the airplane: the space bar must pause, not press this again.
-          if (event.detail > 0) event.currentTarget.blur();
-        }}>{rate}×</button
-      >
-    {/each}
-  </div>
-  {#if session?.state === 'ready'}
-    <span class="ml-2 text-xs text-soft">or let it be flown by</span>
-    <button class={button.quiet} onclick={() => flySimulated('reference')}>the reference pilot</button>
-    <button class={button.quiet} onclick={() => flySimulated('habits')}>a pilot with habits</button>
-  {/if}
-  {#if attention}
-    <label class="flex items-center gap-1.5 text-xs text-soft"
-      >looking with the
-      <select
-        class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
-        bind:value={attention.hand}
-        onchange={(event) => event.currentTarget.blur()}
-      >
-        <option value="left">left hand</option>
-        <option value="right">right hand</option>
-      </select>: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
-    >
-  {/if}
-  <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
-</footer>
+<FlightBar
+  {session}
+  {attention}
+  onpause={togglePause}
+  onleave={() => (leaving = true)}
+  onsimulate={flySimulated}
+/>
 {#if note}<p class="mt-2 text-[13px] text-below" role="status">{note}</p>{/if}
 {#if session?.state === 'ended'}
   <p class="mt-2 text-[13px]" role="status">

@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { button } from '$lib/ui/button';
+  import type { FlightSession, SessionState } from '$lib/worker/flight-session.svelte';
+  import { LOOK_WORDS, type ScanAttention } from './scan-attention.svelte';
+
+  /** Under the panel: begin and pause, the speed of time, who else may fly, which hand looks. */
+  let {
+    session,
+    attention,
+    onpause,
+    onleave,
+    onsimulate
+  }: {
+    session: FlightSession | null;
+    attention: ScanAttention | null;
+    onpause: () => void;
+    onleave: () => void;
+    onsimulate: (kind: 'reference' | 'habits') => void;
+  } = $props();
+
+  const RATES = [1, 2, 4, 8];
+  const WORDS: Record<SessionState, string> = {
+    loading: 'Loading',
+    ready: 'Begin',
+    running: 'Pause',
+    paused: 'Go on',
+    ended: 'Flown',
+    failed: 'Loading'
+  };
+  const state = $derived(session?.state ?? 'loading');
+</script>
+
+<footer class="mt-3 flex flex-wrap items-center gap-2">
+  <button
+    class="{state === 'running' ? button.plain : button.main} min-w-28"
+    onclick={onpause}
+    disabled={['ended', 'failed', 'loading'].includes(state)}>{WORDS[state]}</button
+  >
+  <button class={button.plain} onclick={onleave}>Begin again…</button>
+  <div class="flex items-center gap-1" role="group" aria-label="Speed of time">
+    {#each RATES as rate (rate)}
+      <button
+        class="{button.plain} figure !px-2.5"
+        aria-pressed={session?.rate === rate}
+        style:background={session?.rate === rate ? 'var(--band)' : ''}
+        onclick={(event) => {
+          session?.setRate(rate);
+          // A click leaves the keys to the airplane: the space bar must pause, not press this again.
+          if (event.detail > 0) event.currentTarget.blur();
+        }}>{rate}×</button
+      >
+    {/each}
+  </div>
+  {#if state === 'ready'}
+    <span class="ml-2 text-xs text-soft">or let it be flown by</span>
+    <button class={button.quiet} onclick={() => onsimulate('reference')}>the reference pilot</button>
+    <button class={button.quiet} onclick={() => onsimulate('habits')}>a pilot with habits</button>
+  {/if}
+  {#if attention}
+    <label class="flex items-center gap-1.5 text-xs text-soft"
+      >looking with the
+      <select
+        class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
+        bind:value={attention.hand}
+        onchange={(event) => event.currentTarget.blur()}
+      >
+        <option value="left">left hand</option>
+        <option value="right">right hand</option>
+      </select>: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
+    >
+  {/if}
+  <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
+</footer>
