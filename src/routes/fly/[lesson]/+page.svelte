@@ -75,7 +75,9 @@
   let pictures = 0;
   let kept: typeof frame = null;
   const calm = $derived.by(() => {
-    if (!flying || kept === null || pictures++ % 2 === 0) kept = frame;
+    // Read before anything is decided: what is not read is not followed.
+    const newest = frame;
+    if (!flying || kept === null || pictures++ % 2 === 0) kept = newest;
     return kept;
   });
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
