@@ -12,19 +12,19 @@ test('the planning desk and the charts: a hold worked out, what cannot be flown 
   // The exact hold with its rules of thumb; the entry follows the arrival.
   const figure = (name: string) => page.locator('dl > div').filter({ hasText: name }).first();
   await expect(figure('Inbound leg')).toContainText('60.0 s');
-  await page.getByLabel('Wind', { exact: true }).fill('0');
+  await page.getByRole('spinbutton', { name: 'Wind', exact: true }).fill('0');
   await expect(figure('Outbound heading')).toContainText('090°');
   await expect(figure('Outbound time')).toContainText('60.0 s');
-  await page.getByLabel('Arriving on').fill('120');
+  await page.getByRole('spinbutton', { name: 'Arriving on' }).fill('120');
   await expect(page.getByRole('img', { name: /^Entry dial: arriving on 120°.*parallel/ })).toBeVisible();
   await page.getByLabel('Turns', { exact: true }).selectOption('left');
   await expect(page.getByRole('img', { name: /^Entry dial.*teardrop/ })).toBeVisible();
-  await page.getByLabel('Wind', { exact: true }).fill('45');
-  await page.getByLabel('Wind from').fill('270');
+  await page.getByRole('spinbutton', { name: 'Wind', exact: true }).fill('45');
+  await page.getByRole('spinbutton', { name: 'Wind from' }).fill('270');
   await expect(page.getByRole('alert')).toContainText('third of the airspeed');
-  await page.getByLabel('Wind', { exact: true }).fill('900');
+  await page.getByRole('spinbutton', { name: 'Wind', exact: true }).fill('900');
   await expect(page.getByText('Wind: from 0 to 120 kt')).toBeVisible();
-  await page.getByLabel('Wind', { exact: true }).fill('20');
+  await page.getByRole('spinbutton', { name: 'Wind', exact: true }).fill('20');
   await page.getByLabel('Leg by').selectOption('distance');
   await expect(figure('Turn inbound at')).toContainText('4.0 NM');
 
@@ -37,8 +37,8 @@ test('the planning desk and the charts: a hold worked out, what cannot be flown 
   await page.mouse.down();
   await page.mouse.move(box.x + 62 * perPixel, box.y + (62 + 22) * perPixel, { steps: 4 });
   await page.mouse.up();
-  await expect(page.getByLabel('Wind from')).toHaveValue('360');
-  await expect(page.getByLabel('Wind', { exact: true })).toHaveValue('20');
+  await expect(page.getByRole('spinbutton', { name: 'Wind from' })).toHaveValue('360');
+  await expect(page.getByRole('spinbutton', { name: 'Wind', exact: true })).toHaveValue('20');
 
   for (const [tab, shown] of [
     ['Arc', 'Turn onto the arc'],
@@ -51,7 +51,9 @@ test('the planning desk and the charts: a hold worked out, what cannot be flown 
     await fitsAcross(page);
   }
   await page.getByRole('tab', { name: 'Intercept' }).click();
-  await expect(page.getByRole('row').filter({ hasText: '90°' }).first()).toContainText('180°');
+  await expect(
+    page.getByRole('row').filter({ has: page.getByRole('button', { name: '90°', exact: true }) })
+  ).toContainText('180°');
 
   // Charts: from one station to the next, magnetic; the world leaves as GeoJSON.
   await page.goto('/charts');

@@ -140,7 +140,7 @@
       bind:this={svg}
       viewBox="0 0 {WIDTH} {HEIGHT}"
       class="block w-full cursor-grab touch-none border border-line bg-paper"
-      role="img"
+      role="group"
       aria-label="Chart of {world.name}: {world.stations.length} stations, {world.fixes.length} fixes, {world
         .runways.length} runway ends"
     >

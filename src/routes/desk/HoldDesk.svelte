@@ -52,7 +52,7 @@
 </script>
 
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
-  <div class="grid min-w-0 gap-4">
+  <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-4 gap-x-4 gap-y-2">
       <NumberField
         label="Inbound course"
