@@ -64,8 +64,8 @@ const shots: Shot[] = [
     name: 'charts',
     path: '/charts',
     before: async (page) => {
-      await page.getByRole('button', { name: /^TS, / }).click();
-      await page.getByRole('button', { name: /^VLB, / }).click();
+      await page.getByRole('button', { name: /^TS, / }).press('Enter');
+      await page.getByRole('button', { name: /^VLB, / }).press('Enter');
     }
   },
   { name: 'bench', path: '/bench' },
