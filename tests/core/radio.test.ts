@@ -54,7 +54,7 @@ describe('worlds', () => {
   test('what is wrong with a world is said at its place', () => {
     const bad = structuredClone(vesterlund) as World;
     bad.stations[1] = { ...(bad.stations[1] as Vor), frequency_MHz: 113.4 };
-    bad.fixes[0] = { id: 'TOLVA', at: { station: 'XXX', radial_deg: 10, distance_nm: 5 } };
+    bad.fixes[0] = { id: 'TOLVA', at: { station: 'QQQ', radial_deg: 10, distance_nm: 5 } };
     bad.fixes[1] = { id: 'SKARN', at: { station: 'VLB', radial_deg: 30, other: 'SDH', otherRadial_deg: 20 } };
     bad.fixes[4] = { id: 'DRUVO', at: { station: 'TS', radial_deg: 10, distance_nm: 5 } };
     const said = worldProblems(bad).map(({ field, message }) => `${field} ${message}`);

@@ -64,8 +64,3 @@ export function planIntercept(
     courseHeading_deg: after.heading_deg
   };
 }
-
-/** Double the angle off the bow: the relative bearing doubled tells distance to the station equal to the way flown. */
-export function doubledBowAngle(first_deg: number): number {
-  return 2 * first_deg;
-}

@@ -1,4 +1,4 @@
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE } from '../measure/angle';
+import { RADIANS_PER_DEGREE } from '../measure/angle';
 
 /** Time and distance to a station from bearings that move while it is abeam. */
 export interface StationTime {
@@ -29,6 +29,3 @@ export function stationTime(
     exact_nm
   };
 }
-
-/** What the rule of sixty leaves: a degree is 57.3ths of the distance, not 60ths. */
-export const RULE_OF_SIXTY_ERROR = 60 / DEGREES_PER_RADIAN - 1;
