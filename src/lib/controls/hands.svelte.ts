@@ -5,6 +5,7 @@ import type { AutopilotModes } from '$core/aircraft/autopilot';
 import type { AssistLevel } from '$core/drill/lesson-plan';
 import type { Hands } from '$core/flight/flight-loop';
 import type { Readings } from '$core/instrument/readings';
+import type { RadioSettings } from '$core/radio/radio-settings';
 import { SUSPICIOUS_JUMPS, freshGuard, guarded } from './axis-guard';
 import { readGamepad, type GamepadSetup } from './gamepad';
 
@@ -36,6 +37,8 @@ export class PersonsHands {
   altimeterSetting_hPa = $state(1013);
   headingKnob_deg = $state(0);
   alternateStatic = $state(false);
+  /** What is set on the radios; null: there are none. */
+  radios = $state.raw<RadioSettings | null>(null);
   /** Yoke pad, −1…+1, while it is held. */
   pad = $state<{ x: number; y: number } | null>(null);
   gamepad = $state<GamepadSetup | null>(null);
@@ -63,6 +66,7 @@ export class PersonsHands {
     this.altimeterSetting_hPa = hands.altimeterSetting_hPa;
     this.headingKnob_deg = hands.headingKnob_deg;
     this.alternateStatic = hands.alternateStatic;
+    this.radios = hands.radios ?? null;
     this.takeAttitude(attitude);
   }
 
@@ -104,7 +108,8 @@ export class PersonsHands {
       gearTarget: this.gearTarget,
       altimeterSetting_hPa: this.altimeterSetting_hPa,
       headingKnob_deg: this.headingKnob_deg,
-      alternateStatic: this.alternateStatic
+      alternateStatic: this.alternateStatic,
+      ...(this.radios ? { radios: this.radios } : {})
     };
   }
 

@@ -1,4 +1,4 @@
-import type { Phase } from '$core/drill/drill';
+import { isNavigation, type NavigationGoal, type Phase } from '$core/drill/drill';
 import { figure, heading, signedFigure } from '$core/measure/figure';
 
 /** What a phase asks for, in one line of figures: `down to 3000 ft at −500 ft/min · 90 kt · 210° · flaps 10°`. */
@@ -16,8 +16,9 @@ export function goalWords({ goal, upset, recovery }: Phase, retractable: boolean
               ? ', full power'
               : ', nose for speed'
         }`;
-  const way =
-    lateral.kind === 'heading'
+  const way = isNavigation(lateral)
+    ? navigationWords(lateral)
+    : lateral.kind === 'heading'
       ? heading(lateral.heading_deg)
       : `${lateral.direction > 0 ? 'right' : 'left'} turn${lateral.to_deg === null ? '' : ` to ${heading(lateral.to_deg)}`}, ${
           lateral.bank_deg === null ? `${lateral.rate_degps}°/s` : `bank ${lateral.bank_deg}°`
@@ -29,4 +30,24 @@ export function goalWords({ goal, upset, recovery }: Phase, retractable: boolean
     ...(goal.flaps_deg > 0 ? [`flaps ${goal.flaps_deg}°`] : []),
     ...(retractable && goal.gear > 0 ? ['gear down'] : [])
   ].join(' · ');
+}
+
+/** A goal by radio: `course 065° inbound`, `arc 10 NM clockwise`, `hold 245°, right turns, 1 min`. */
+function navigationWords(goal: NavigationGoal): string {
+  switch (goal.kind) {
+    case 'course':
+      return `course ${heading(goal.course_deg)} ${goal.way === 'to' ? 'inbound' : 'outbound'}${
+        goal.intercept_deg === null ? '' : `, join at ${figure(goal.intercept_deg)}°`
+      }`;
+    case 'arc':
+      return `arc ${figure(goal.radius_nm)} NM ${goal.direction > 0 ? 'clockwise' : 'counter-clockwise'}`;
+    case 'hold': {
+      const { inboundCourse_deg, turn, leg } = goal.hold;
+      return `hold ${heading(inboundCourse_deg)} inbound, ${turn} turns, ${
+        leg.kind === 'time' ? `${figure(leg.seconds)} s` : `${figure(leg.nm, 1)} NM`
+      }`;
+    }
+    case 'reversal':
+      return `${goal.reversal.kind} reversal to ${heading(goal.reversal.inboundCourse_deg)}, within ${figure(goal.reversal.within_nm)} NM`;
+  }
 }

@@ -3,12 +3,16 @@
   import type { InstrumentId, Readings } from '$core/instrument/readings';
   import AirspeedIndicator from './AirspeedIndicator.svelte';
   import Altimeter from './Altimeter.svelte';
+  import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
   import AttitudeIndicator from './AttitudeIndicator.svelte';
+  import BearingPointer from './BearingPointer.svelte';
+  import CourseIndicator from './CourseIndicator.svelte';
   import Covered from './Covered.svelte';
   import HeadingIndicator from './HeadingIndicator.svelte';
   import LookWindow from './LookWindow.svelte';
   import TurnAndSlip from './TurnAndSlip.svelte';
   import VerticalSpeedIndicator from './VerticalSpeedIndicator.svelte';
+  import { fullScaleWords, sourceNames } from './navigation';
   import type { CorridorOf } from './panel';
   import { heldReadings, type ScanView } from './scan-view';
 
@@ -20,7 +24,8 @@
     speeds,
     corridorOf,
     covered,
-    view = null
+    view = null,
+    navigation = null
   }: {
     readings: Readings;
     calm: Readings;
@@ -29,11 +34,13 @@
     corridorOf: CorridorOf;
     covered: ReadonlySet<InstrumentId>;
     view?: ScanView | null;
+    /** Course indicator and bearing pointer stand to the right where there are radios. */
+    navigation?: NavigationShown | null;
   } = $props();
   const held = heldReadings();
 </script>
 
-<div class="grid grid-cols-3 gap-[3%]">
+<div class="grid {navigation ? 'grid-cols-4 gap-[2%]' : 'grid-cols-3 gap-[3%]'}">
   {#if covered.has('airspeed')}<Covered name="Airspeed" />
   {:else}
     <LookWindow area="airspeed" name="Airspeed" {view}>
@@ -61,6 +68,15 @@
       />
     </LookWindow>
   {/if}
+  {#if navigation}
+    <LookWindow area="navigation" name="Course" {view}>
+      <CourseIndicator
+        needle={mainNeedle(navigation)}
+        source={sourceNames[navigation.source]}
+        fullScale={fullScaleWords(navigation)}
+      />
+    </LookWindow>
+  {/if}
   {#if covered.has('turn')}<Covered name="Turn and slip" />
   {:else}
     <LookWindow area="turn" name="Turn and slip" {view}>
@@ -84,6 +100,11 @@
         verticalSpeed_fpm={held('vertical-speed', calm, view).verticalSpeed_fpm}
         corridor={corridorOf('verticalSpeed_fpm')}
       />
+    </LookWindow>
+  {/if}
+  {#if navigation}
+    <LookWindow area="navigation" name="Bearing and distance" {view}>
+      <BearingPointer shown={navigation} heading_deg={calm.heading_deg} />
     </LookWindow>
   {/if}
 </div>

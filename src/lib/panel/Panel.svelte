@@ -2,10 +2,13 @@
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import type { Corridor } from '$core/drill/drill';
   import type { InstrumentId, PanelKind, Readings } from '$core/instrument/readings';
+  import type { NavigationShown } from '$core/radio/navigation-shown';
   import Compass from './Compass.svelte';
+  import CourseRose from './CourseRose.svelte';
   import DialPanel from './DialPanel.svelte';
   import TapePanel from './TapePanel.svelte';
   import LookWindow from './LookWindow.svelte';
+  import { fullScaleWords } from './navigation';
   import type { CorridorOf } from './panel';
   import { heldReadings, type ScanView } from './scan-view';
 
@@ -19,7 +22,8 @@
     corridors = [],
     covered = [],
     compass = false,
-    view = null
+    view = null,
+    navigation = null
   }: {
     kind: PanelKind;
     readings: Readings;
@@ -32,6 +36,8 @@
     compass?: boolean;
     /** The window of a scan lesson; null: the whole panel is in sight. */
     view?: ScanView | null;
+    /** What the radios show; null: an airplane without. */
+    navigation?: NavigationShown | null;
   } = $props();
 
   const hidden = $derived(new Set(covered));
@@ -49,8 +55,19 @@
     </LookWindow>
   </div>
 {/if}
-{#if kind === 'tapes'}
+{#if kind === 'tapes' && navigation}
+  <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
+    <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+    <LookWindow area="navigation" name="Course and heading" {view}>
+      <CourseRose
+        shown={navigation}
+        heading_deg={readings.heading_deg}
+        fullScale={fullScaleWords(navigation)}
+      />
+    </LookWindow>
+  </div>
+{:else if kind === 'tapes'}
   <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
 {:else}
-  <DialPanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+  <DialPanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {navigation} />
 {/if}

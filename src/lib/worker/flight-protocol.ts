@@ -1,3 +1,5 @@
+import type { Place } from '$core/earth/local-plane';
+import type { NavigationShown } from '$core/radio/navigation-shown';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
@@ -13,6 +15,9 @@ export interface SimulatedPilot {
   eyes: boolean;
 }
 
+/** What a person at the trainer adds to the flight. */
+export type NotedKind = 'assist' | 'cover' | 'distraction' | 'answer' | 'timer' | 'mark' | 'hint';
+
 /** What the interface tells the flight worker. */
 export type ToFlight =
   | { kind: 'start'; plan: LessonPlan; pilot: SimulatedPilot | null; resume: FlightChunk[] }
@@ -20,7 +25,7 @@ export type ToFlight =
   | { kind: 'run'; running: boolean }
   | { kind: 'rate'; rate: number }
   /** Something worth keeping with the flight: the assist changed, an instrument covered. */
-  | { kind: 'note'; what: 'assist' | 'cover' | 'distraction' | 'answer'; detail: string }
+  | { kind: 'note'; what: NotedKind; detail: string }
   /** The student's eyes have moved. */
   | { kind: 'look'; area: Gaze }
   /** Flies on to the end as fast as the machine can; only for a simulated pilot. */
@@ -35,6 +40,10 @@ export interface Frame {
   /** What the airplane is flying with. */
   hands: Hands;
   trueAltitude_ft: number;
+  /** What the navigation instruments show; null without radios. */
+  navigation: NavigationShown | null;
+  /** Where the airplane is; null without radios. */
+  place: Place | null;
   /** The instructor has control and the student's eyes are closed. */
   eyesClosed: boolean;
   /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */

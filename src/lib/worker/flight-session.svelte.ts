@@ -2,7 +2,7 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
 import type { Gaze } from '$core/instrument/scan-area';
-import type { Frame, FromFlight, SimulatedPilot, ToFlight } from './flight-protocol';
+import type { Frame, FromFlight, NotedKind, SimulatedPilot, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';
 
 export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
@@ -85,7 +85,7 @@ export class FlightSession {
     this.tell({ kind: 'look', area });
   }
 
-  note(what: 'assist' | 'cover' | 'distraction' | 'answer', detail: string): void {
+  note(what: NotedKind, detail: string): void {
     this.tell({ kind: 'note', what, detail });
   }
 

@@ -53,6 +53,8 @@ function frame(): Frame {
     // What the airplane is really flying with: in a hand-over, the instructor's.
     hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
     trueAltitude_ft: flown!.loop.trueAltitude_ft(),
+    navigation: flown!.loop.navigation(),
+    place: flown!.loop.navigation() && flown!.loop.place(),
     eyesClosed: flown!.eyesClosed(),
     looksAt
   };

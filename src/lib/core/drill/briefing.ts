@@ -60,9 +60,9 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
     );
   const first = drill.phases[0]!;
   const tas_kt = tasOf(first);
-  const { track_deg, groundspeed_kt } = groundTrack(plan.heading_deg, tas_kt, wind);
+  const { track_deg, groundspeed_kt } = groundTrack(lesson.start.heading_deg, tas_kt, wind);
   let altitude_ft = plan.startAltitude_ft;
-  let heading_deg = plan.heading_deg;
+  let heading_deg = lesson.start.heading_deg;
   const verticals: VerticalBrief[] = [];
   for (const { phase, line } of settings) {
     const { vertical, lateral } = phase.goal;
@@ -79,7 +79,9 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
       });
     }
     altitude_ft = phase.ends_ft;
-    heading_deg = lateral.kind === 'heading' ? lateral.heading_deg : (lateral.to_deg ?? heading_deg);
+    if (lateral.kind === 'heading') heading_deg = lateral.heading_deg;
+    else if (lateral.kind === 'turn') heading_deg = lateral.to_deg ?? heading_deg;
+    else if (lateral.kind === 'course') heading_deg = lateral.course_deg;
   }
   return {
     settings,
@@ -89,7 +91,7 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
     verticals,
     tas_kt,
     groundspeed_kt,
-    drift_deg: turnFromTo(plan.heading_deg, track_deg),
+    drift_deg: turnFromTo(lesson.start.heading_deg, track_deg),
     expected_s: drill.phases.reduce((sum, phase) => sum + phase.expected_s, 0),
     compass: lesson.covered.includes('heading') ? compassRollOuts(lesson) : [],
     tolerances: toleranceWords(lesson),

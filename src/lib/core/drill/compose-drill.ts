@@ -4,9 +4,19 @@ import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/un
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import type { TrainingArea } from '../earth/training-area';
+import { navigationChecks, navigationEnd, navigationGoalOf } from './compose-navigation';
 import { corridorsOf, settlingOf } from './corridors-of-goal';
-import type { Check, Condition, Drill, Goal, Phase } from './drill';
+import {
+  isNavigation,
+  type Check,
+  type Condition,
+  type Drill,
+  type Goal,
+  type NavigationGoal,
+  type Phase
+} from './drill';
 import type { ConditionFile, DrillFile, PhaseFile, Quantity } from './drill-file';
+import type { LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
 import type { ToleranceProfile } from './tolerance-profile';
 
@@ -30,7 +40,8 @@ export function figuresOf(
   file: DrillFile,
   plan: LessonPlan,
   aircraft: AircraftFile,
-  area: TrainingArea
+  area: TrainingArea,
+  navigation: LessonNavigation | null = null
 ): ReadQuantity {
   const line = (id: string) => aircraft.card.find((l) => l.id === id);
   const { speeds } = aircraft;
@@ -44,7 +55,9 @@ export function figuresOf(
     ['approachFlaps_deg', line('approach-descent')?.flaps_deg ?? 0],
     ['bestClimb_kt', speeds.bestClimb_kt],
     ['manoeuvring_kt', Math.round((1.75 * speeds.stallClean_kt) / 5) * 5],
-    ['ground_ft', area.groundElevation_ft]
+    ['ground_ft', area.groundElevation_ft],
+    ['fixRadial_deg', navigation?.radial_deg ?? 0],
+    ['fixDistance_nm', navigation?.distance_nm ?? 0]
   ]);
   const read: ReadQuantity = (quantity, field) => {
     if (typeof quantity === 'number') return quantity;
@@ -60,6 +73,17 @@ export function figuresOf(
   return read;
 }
 
+/** Where a drill begins: its heading, and, about the lesson's fix, radial and distance. */
+export function startOf(file: DrillFile, plan: LessonPlan, read: ReadQuantity) {
+  if (!file.navigation) return { heading_deg: plan.heading_deg, radial_deg: 0, distance_nm: 0 };
+  const { start } = file.navigation;
+  return {
+    heading_deg: asHeading(read(start.heading_deg, 'navigation.start.heading_deg')),
+    radial_deg: read(start.radial_deg, 'navigation.start.radial_deg'),
+    distance_nm: read(start.distance_nm, 'navigation.start.distance_nm')
+  };
+}
+
 /**
  * A drill for one lesson: figures put in, every phase's goal complete, corridors laid, ends and checks worked out.
  * @throws Rejection naming the place in the drill where something does not fit
@@ -69,18 +93,20 @@ export function composeDrill(
   plan: LessonPlan,
   aircraft: AircraftFile,
   area: TrainingArea,
-  tolerance: ToleranceProfile
+  tolerance: ToleranceProfile,
+  navigation: LessonNavigation | null = null
 ): Drill {
-  const read = figuresOf(file, plan, aircraft, area);
+  const read = figuresOf(file, plan, aircraft, area, navigation);
+  const start = startOf(file, plan, read);
   let goal: Goal = {
     vertical: { kind: 'level', altitude_ft: plan.startAltitude_ft },
     ias_kt: plan.startSpeed_kt,
-    lateral: { kind: 'heading', heading_deg: plan.heading_deg },
+    lateral: { kind: 'heading', heading_deg: start.heading_deg },
     flaps_deg: 0,
     gear: 0
   };
   let before: Phase | null = null;
-  let heading_deg = plan.heading_deg;
+  let heading_deg = start.heading_deg;
   let altitude_ft = plan.startAltitude_ft;
   let held = corridorsOf(goal, tolerance, undefined, { bank_deg: 0, attitudeCovered: false });
   const attitudeCovered = file.covers.includes('attitude') || plan.covered.includes('attitude');
@@ -88,10 +114,19 @@ export function composeDrill(
   const phases = file.phases.map((written, index) => {
     const at = `phases.${index}`;
     const from = goal;
-    goal = goalOf(written, from, heading_deg, read, at);
+    goal = goalOf(written, from, heading_deg, read, at, navigation);
     const number = (quantity: Quantity | undefined, field: string) =>
       quantity === undefined ? null : read(quantity, `${at}.${field}`);
     const lasts = number(written.for_s, 'for_s');
+    const toRadial = number(written.arc?.to_radial_deg, 'arc.to_radial_deg');
+    const navigated = isNavigation(goal.lateral)
+      ? navigationEnd(
+          goal.lateral,
+          tasOf(goal, plan),
+          toRadial === null ? null : { from_deg: start.radial_deg, to_deg: toRadial },
+          (navigation?.north_deg ?? 0) - area.variation_deg
+        )
+      : null;
     // A climb that goes on in the next phase is only begun in this one.
     const begun =
       goal.vertical.kind !== 'level' &&
@@ -101,7 +136,9 @@ export function composeDrill(
       read(file.phases[index + 1]!.to_ft!, `phases.${index + 1}.to_ft`) === goal.vertical.to_ft;
     const expected_s = begun
       ? BEGUN_S
-      : (lasts ?? expectedTime(from, goal, { heading_deg, altitude_ft }, plan, written));
+      : (lasts ??
+        navigated?.expected_s ??
+        expectedTime(from, goal, { heading_deg, altitude_ft }, plan, written));
     const corridors =
       written.recovery || written.upset !== undefined
         ? []
@@ -109,7 +146,7 @@ export function composeDrill(
     const phase: Phase = {
       id: written.id,
       name: written.name,
-      call: written.call === undefined ? null : worded(written.call, goal),
+      call: written.call === undefined ? null : worded(written.call, goal, navigation),
       goal,
       pace: written.pace ?? 'called',
       corridors,
@@ -118,7 +155,7 @@ export function composeDrill(
         ? conditionOf(written.until, read, `${at}.until`)
         : lasts !== null
           ? { is: 'after', seconds: lasts }
-          : reached(from, goal, expected_s, written),
+          : (navigated?.until ?? reached(from, goal, expected_s, written)),
       expected_s,
       ends_ft: begun
         ? altitude_ft
@@ -132,10 +169,11 @@ export function composeDrill(
       throw new Rejection(`${at}.for_s`, phase.expected_s, 'more than nothing and no more than an hour');
     if (file.phases.findIndex((other) => other.id === written.id) !== index)
       throw new Rejection(`${at}.id`, written.id, 'an id no other phase has');
-    checks.push(...transitionChecks(before, phase));
+    checks.push(...transitionChecks(before, phase), ...navigationChecks(phase));
     if (phase.recovery) checks.push({ kind: 'recovery', phase: phase.id });
     before = phase;
-    held = corridors;
+    // A course is joined anew in every phase: what was off another course says nothing of it.
+    held = corridors.filter((corridor) => corridor.channel !== 'offCourse');
     altitude_ft = phase.ends_ft;
     heading_deg = headingAfter(phase, heading_deg, plan);
     return phase;
@@ -156,7 +194,14 @@ export function composeDrill(
   return { id, name, purpose, usualFaults, phases, checks };
 }
 
-function goalOf(written: PhaseFile, from: Goal, headingBefore: number, read: ReadQuantity, at: string): Goal {
+function goalOf(
+  written: PhaseFile,
+  from: Goal,
+  headingBefore: number,
+  read: ReadQuantity,
+  at: string,
+  navigation: LessonNavigation | null
+): Goal {
   const number = (quantity: Quantity, field: string) => read(quantity, `${at}.${field}`);
   const ias_kt = written.speed_kt === undefined ? from.ias_kt : number(written.speed_kt, 'speed_kt');
   const levelBefore = from.vertical.kind === 'level' ? from.vertical.altitude_ft : from.vertical.to_ft;
@@ -177,7 +222,9 @@ function goalOf(written: PhaseFile, from: Goal, headingBefore: number, read: Rea
         : { kind: 'speed', to_ft, verticalSpeed_fpm: rate === null ? (way > 0 ? null : -500) : way * rate };
   }
   let lateral: Goal['lateral'] = { kind: 'heading', heading_deg: headingBefore };
-  if (written.turn) {
+  const navigated = navigationGoalOf(written, navigation, read, at);
+  if (navigated) lateral = navigated;
+  else if (written.turn) {
     const { turn } = written;
     const direction = turn.direction === 'right' ? 1 : -1;
     const to =
@@ -213,6 +260,8 @@ function goalOf(written: PhaseFile, from: Goal, headingBefore: number, read: Rea
 /** Heading a phase leaves the airplane on; a timed turn ends where its rate and time bring it. */
 function headingAfter({ goal, expected_s }: Phase, start_deg: number, plan: LessonPlan): number {
   if (goal.lateral.kind === 'heading') return goal.lateral.heading_deg;
+  if (goal.lateral.kind === 'course') return asHeading(goal.lateral.course_deg);
+  if (goal.lateral.kind !== 'turn') return start_deg;
   const { direction, to_deg } = goal.lateral;
   return to_deg ?? asHeading(start_deg + direction * turnRateOf(goal, plan) * expected_s);
 }
@@ -238,10 +287,13 @@ export function bankOf(goal: Goal, plan: LessonPlan): number {
 }
 
 function speedOf(goal: Goal, plan: LessonPlan): number {
+  return tasOf(goal, plan) * METRES_PER_SECOND_PER_KNOT;
+}
+
+/** True airspeed of a goal at the height the lesson begins at, kt. */
+export function tasOf(goal: Goal, plan: LessonPlan): number {
   const pressureAltitude = pressureAltitudeFor(plan.startAltitude_ft, plan.altimeterSetting_hPa);
-  return (
-    trueFromIndicated(goal.ias_kt, pressureAltitude, plan.temperatureOffset_K) * METRES_PER_SECOND_PER_KNOT
-  );
+  return trueFromIndicated(goal.ias_kt, pressureAltitude, plan.temperatureOffset_K);
 }
 
 function expectedTime(
@@ -348,14 +400,26 @@ function conditionOf(file: ConditionFile, read: ReadQuantity, at: string): Condi
   }
 }
 
-function worded(call: string, goal: Goal): string {
+/** The course a goal by radio is about; null for an arc. */
+function courseOf(lateral: NavigationGoal): number | null {
+  if (lateral.kind === 'course') return lateral.course_deg;
+  if (lateral.kind === 'arc') return null;
+  return lateral.kind === 'hold' ? lateral.hold.inboundCourse_deg : lateral.reversal.inboundCourse_deg;
+}
+
+function worded(call: string, goal: Goal, navigation: LessonNavigation | null): string {
   const { vertical, lateral } = goal;
   const altitude = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
-  const heading = lateral.kind === 'heading' ? lateral.heading_deg : lateral.to_deg;
+  const heading =
+    lateral.kind === 'heading' ? lateral.heading_deg : lateral.kind === 'turn' ? lateral.to_deg : null;
+  const course = isNavigation(lateral) ? courseOf(lateral) : null;
   const rate = vertical.kind === 'level' ? 0 : (vertical.verticalSpeed_fpm ?? 0);
   const digits = (value: number) => String(Math.round(value)).padStart(3, '0');
   return call
     .replaceAll('{heading}', heading === null ? '' : digits(heading))
+    .replaceAll('{course}', course === null ? '' : digits(course))
+    .replaceAll('{fix}', navigation?.fix ?? '')
+    .replaceAll('{turn}', navigation?.turn ?? '')
     .replaceAll('{altitude}', String(Math.round(altitude)))
     .replaceAll('{speed}', String(Math.round(goal.ias_kt)))
     .replaceAll('{rate}', String(Math.abs(Math.round(rate))));

@@ -9,9 +9,13 @@ const SETTLING: Record<CorridorChannel, { for_s: number; atLatest_s: number }> =
   ias_kt: { for_s: 2, atLatest_s: 15 },
   heading_deg: { for_s: 2, atLatest_s: 10 },
   bank_deg: { for_s: 2, atLatest_s: 10 },
-  turnRate_degps: { for_s: 2, atLatest_s: 10 }
+  turnRate_degps: { for_s: 2, atLatest_s: 10 },
+  offCourse: { for_s: 5, atLatest_s: 60 }
 };
 const SETTLING_S_PER_KNOT = 1.2;
+/** Unless a profile says otherwise: three quarters of full scale, and a mile on an arc. */
+const COURSE_NEEDLE = 0.75;
+const ARC_NM = 1;
 
 /**
  * The corridors a goal asks for, or those of them that are named. A turn is held by its bank, specified or from its rate;
@@ -33,6 +37,12 @@ export function corridorsOf(
     lay('rate', 'verticalSpeed_fpm', vertical.verticalSpeed_fpm, tolerance.verticalSpeed_fpm);
   lay('speed', 'ias_kt', goal.ias_kt, tolerance.speedAbove_kt, tolerance.speedBelow_kt);
   if (lateral.kind === 'heading') lay('heading', 'heading_deg', lateral.heading_deg, tolerance.heading_deg);
+  else if (lateral.kind === 'course') {
+    // While a course is being joined nothing lateral is held but the heading that joins it.
+    if (lateral.intercept_deg === null)
+      lay('course', 'offCourse', 0, tolerance.courseNeedle ?? COURSE_NEEDLE);
+  } else if (lateral.kind === 'arc') lay('course', 'offCourse', 0, tolerance.arc_nm ?? ARC_NM);
+  else if (lateral.kind !== 'turn') return corridors;
   else if (turning.attitudeCovered && lateral.rate_degps !== null)
     lay('turn', 'turnRate_degps', lateral.direction * lateral.rate_degps, tolerance.turnRate_degps);
   else lay('bank', 'bank_deg', lateral.direction * turning.bank_deg, tolerance.bank_deg);

@@ -33,6 +33,16 @@ export function mustEnd(drill: Drill, startAltitude_ft: number): void {
   });
 }
 
+/** What comes with the way flown: it can come to anything. */
+const REACHED_BY_WAY: readonly ConditionChannel[] = [
+  'track_deg',
+  'offCourse',
+  'fixDistance_nm',
+  'fixRadial_deg',
+  'along_nm',
+  'passages'
+];
+
 function canCome(
   condition: Condition,
   phase: Phase,
@@ -66,6 +76,7 @@ function canCome(
   }
 
   function settled(channel: ConditionChannel): number[] {
+    if (REACHED_BY_WAY.includes(channel)) return [-Infinity, Infinity];
     const values = [phase.goal, ...around].flatMap((goal) => valuesOf(goal, channel));
     return channel === 'altitude_ft' ? [...values, startAltitude_ft] : values;
   }
@@ -85,13 +96,15 @@ function valuesOf(goal: Goal, channel: ConditionChannel): number[] {
     case 'heading_deg':
       return lateral.kind === 'heading'
         ? [lateral.heading_deg]
-        : lateral.to_deg === null
+        : lateral.kind !== 'turn' || lateral.to_deg === null
           ? []
           : [lateral.to_deg];
     case 'bank_deg':
-      return lateral.kind === 'heading' ? [0] : [0, lateral.direction * (lateral.bank_deg ?? 15)];
+      return lateral.kind === 'turn' ? [0, lateral.direction * (lateral.bank_deg ?? 15)] : [0];
     case 'turnRate_degps':
-      return lateral.kind === 'heading' ? [0] : [0, lateral.direction * (lateral.rate_degps ?? 5)];
+      return lateral.kind === 'turn' ? [0, lateral.direction * (lateral.rate_degps ?? 5)] : [0];
+    default:
+      return [];
   }
 }
 

@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { instrumentIds, type InstrumentId } from '../instrument/readings';
+import { reversalKinds } from '../procedure/course-reversal';
 import { conditionChannels } from './drill';
 
 const oneOf = <const T extends string>(values: readonly T[]) =>
@@ -60,7 +61,7 @@ export const ConditionFile = Type.Recursive((Self) =>
 );
 export type ConditionFile = Static<typeof ConditionFile>;
 
-export const judged = ['altitude', 'speed', 'rate', 'heading', 'bank', 'turn'] as const;
+export const judged = ['altitude', 'speed', 'rate', 'heading', 'bank', 'turn', 'course'] as const;
 export type Judged = (typeof judged)[number];
 
 const Turn = Type.Object(
@@ -75,6 +76,33 @@ const Turn = Type.Object(
   },
   { additionalProperties: false }
 );
+
+const Navigated = {
+  course: Type.Object(
+    {
+      course_deg: Quantity,
+      way: oneOf(['to', 'from']),
+      /** Joined at this angle first; left out: it is held. */
+      intercept_deg: Type.Optional(Quantity)
+    },
+    { additionalProperties: false }
+  ),
+  arc: Type.Object({ radius_nm: Quantity, to_radial_deg: Quantity }, { additionalProperties: false }),
+  hold: Type.Object(
+    {
+      inbound_deg: Quantity,
+      /** Inbound leg by time, or where the outbound leg ends. */
+      leg_s: Type.Optional(Quantity),
+      leg_nm: Type.Optional(Quantity),
+      circuits: Quantity
+    },
+    { additionalProperties: false }
+  ),
+  reversal: Type.Object(
+    { kind: oneOf(reversalKinds), inbound_deg: Quantity, within_nm: Quantity },
+    { additionalProperties: false }
+  )
+};
 
 /** One phase as it is written. What is not said goes on as in the phase before. */
 export const PhaseFile = Type.Object(
@@ -94,10 +122,14 @@ export const PhaseFile = Type.Object(
     speed_kt: Type.Optional(Quantity),
     heading_deg: Type.Optional(Quantity),
     turn: Type.Optional(Turn),
+    course: Type.Optional(Navigated.course),
+    arc: Type.Optional(Navigated.arc),
+    hold: Type.Optional(Navigated.hold),
+    reversal: Type.Optional(Navigated.reversal),
     flaps_deg: Type.Optional(Quantity),
     gear: Type.Optional(oneOf(['up', 'down'])),
     /** Which corridors count; left out: all that the phase asks for. */
-    judge: Type.Optional(Type.Array(oneOf(judged), { maxItems: 6, uniqueItems: true })),
+    judge: Type.Optional(Type.Array(oneOf(judged), { maxItems: 7, uniqueItems: true })),
     /** How long it lasts; left out: until what it asks for is reached. */
     for_s: Type.Optional(Quantity),
     until: Type.Optional(ConditionFile),
@@ -134,9 +166,33 @@ const CheckFile = Type.Union(
       kind: Type.Literal('configuration'),
       phase: id,
       within_s: Type.Number({ minimum: 1, maximum: 120 })
+    }),
+    Type.Object({ kind: Type.Literal('set-up'), phase: id }),
+    Type.Object({ kind: Type.Literal('station-time'), phase: id }),
+    Type.Object({
+      kind: Type.Literal('passage'),
+      phase: id,
+      within_s: Type.Number({ minimum: 1, maximum: 60 })
     })
   ],
-  { accepted: 'a check: speed-first, decision or configuration' }
+  { accepted: 'a check: speed-first, decision, configuration, set-up, passage or station-time' }
+);
+
+/** What a fix can be found by. */
+export const fixedBy = ['vor', 'ndb', 'dme', 'radials', 'rnav'] as const;
+export type FixedBy = (typeof fixedBy)[number];
+
+const NavigationFile = Type.Object(
+  {
+    by: oneOf(fixedBy),
+    /** The first of these that the lesson's world has is taken unless the plan says otherwise. */
+    usualFixes: Type.Array(name(5), { minItems: 1, maxItems: 8 }),
+    start: Type.Object(
+      { radial_deg: Quantity, distance_nm: Quantity, heading_deg: Quantity },
+      { additionalProperties: false }
+    )
+  },
+  { additionalProperties: false }
 );
 
 /** A drill as instructors write, keep and exchange it. */
@@ -144,10 +200,20 @@ export const DrillFile = Type.Object(
   {
     id,
     name: name(60),
-    family: oneOf(['basic', 'turns', 'climbs and descents', 'patterns', 'partial panel', 'recovery']),
+    family: oneOf([
+      'basic',
+      'turns',
+      'climbs and descents',
+      'patterns',
+      'partial panel',
+      'recovery',
+      'navigation'
+    ]),
     purpose: name(400),
     usualFaults: Type.Array(name(200), { maxItems: 8 }),
     figures: Type.Array(FigureFile, { maxItems: 20 }),
+    /** Flown by radio: by what, where usually, and from where it begins. */
+    navigation: Type.Optional(NavigationFile),
     /** Instruments covered in this drill whatever the plan says. */
     covers: Type.Array(
       Type.Unsafe<InstrumentId>(

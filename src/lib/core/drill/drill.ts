@@ -1,4 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
+import type { CourseReversal } from '../procedure/course-reversal';
+import type { Hold } from '../procedure/hold';
 
 /** The quantities a corridor can be laid around; each is a channel of a recorded flight. */
 export const corridorChannels = [
@@ -7,12 +9,21 @@ export const corridorChannels = [
   'verticalSpeed_fpm',
   'heading_deg',
   'bank_deg',
-  'turnRate_degps'
+  'turnRate_degps',
+  'offCourse'
 ] as const;
 export type CorridorChannel = (typeof corridorChannels)[number];
 
 /** What the conditions of a phase may look at. */
-export const conditionChannels = [...corridorChannels, 'climbRate_fpm'] as const;
+export const conditionChannels = [
+  ...corridorChannels,
+  'climbRate_fpm',
+  'track_deg',
+  'fixDistance_nm',
+  'fixRadial_deg',
+  'along_nm',
+  'passages'
+] as const;
 export type ConditionChannel = (typeof conditionChannels)[number];
 
 const Channel = Type.Union(corridorChannels.map((name) => Type.Literal(name)));
@@ -45,6 +56,20 @@ export type Condition =
   | { is: 'after'; seconds: number }
   | { is: 'any' | 'all'; of: Condition[] };
 
+/** What is to be flown by radio, about the lesson's fix; courses by the fix's own north. */
+export type NavigationGoal =
+  /** A course to or from the fix; with an angle it is to be intercepted first. */
+  | { kind: 'course'; course_deg: number; way: 'to' | 'from'; intercept_deg: number | null }
+  /** An arc about the fix; +1 clockwise. */
+  | { kind: 'arc'; radius_nm: number; direction: 1 | -1 }
+  | { kind: 'hold'; hold: Hold; circuits: number }
+  | { kind: 'reversal'; reversal: CourseReversal };
+
+/** Whether a goal is flown by radio. */
+export function isNavigation(lateral: Goal['lateral']): lateral is NavigationGoal {
+  return lateral.kind !== 'heading' && lateral.kind !== 'turn';
+}
+
 /** What is to be flown in a phase, every part of it said. Headings magnetic, vertical speeds signed. */
 export interface Goal {
   vertical:
@@ -65,7 +90,8 @@ export interface Goal {
         /** Bank, degrees, or rate, °/s: whichever is asked for; the other follows from the speed. */
         bank_deg: number | null;
         rate_degps: number | null;
-      };
+      }
+    | NavigationGoal;
   flaps_deg: number;
   /** 0 up, 1 down. */
   gear: number;
@@ -107,7 +133,18 @@ export type Check =
   | { kind: 'configuration'; phase: string; within_s: number }
   | { kind: 'level-off'; phase: string; altitude_ft: number }
   | { kind: 'roll-out'; phase: string; heading_deg: number }
-  | { kind: 'recovery'; phase: string };
+  | { kind: 'recovery'; phase: string }
+  /** The radios are to be set, identified and chosen by the end of the phase. */
+  | { kind: 'set-up'; phase: string }
+  | { kind: 'intercept'; phase: string }
+  | { kind: 'tracking'; phase: string }
+  /** The fix that ends the phase is to be recognised within so many seconds. */
+  | { kind: 'passage'; phase: string; within_s: number }
+  | { kind: 'arc'; phase: string }
+  | { kind: 'hold'; phase: string }
+  | { kind: 'reversal'; phase: string }
+  /** Time to the station is to be found from two bearings. */
+  | { kind: 'station-time'; phase: string };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

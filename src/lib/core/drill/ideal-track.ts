@@ -22,7 +22,7 @@ export function idealTrack(lesson: Lesson): TrackPoint[] {
   let north = 0;
   let east = 0;
   let time_s = 0;
-  let heading = plan.heading_deg;
+  let heading = lesson.start.heading_deg;
   let speed = plan.startSpeed_kt;
   let altitude = plan.startAltitude_ft;
   const track: TrackPoint[] = [{ north_nm: 0, east_nm: 0, time_s: 0, phaseId: drill.phases[0]!.id }];

@@ -3,6 +3,7 @@ import { turbulenceLevels } from '../air/turbulence';
 import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
 import { DrillFile } from './drill-file';
+import { NavigationPlan } from './navigation-plan';
 import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
 
@@ -67,6 +68,8 @@ export const LessonPlan = Type.Object(
     scan: Type.Optional(ScanTask),
     /** The most help that may be used. */
     assist: oneOf(assistLevels),
+    /** Where and how a drill by radio is flown; left out: as its drill usually is. */
+    navigation: Type.Optional(NavigationPlan),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })
   },
   {

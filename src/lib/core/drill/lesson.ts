@@ -3,9 +3,10 @@ import { aircraftById } from '../aircraft/catalogue';
 import { trainingAreaById, type TrainingArea } from '../earth/training-area';
 import type { InstrumentId } from '../instrument/readings';
 import { drillFileOf } from './catalogue/catalogue';
-import { composeDrill } from './compose-drill';
+import { composeDrill, figuresOf, startOf } from './compose-drill';
 import type { Drill } from './drill';
 import type { DrillFile } from './drill-file';
+import { lessonNavigation, type LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
 import { toleranceProfileById, type ToleranceProfile } from './tolerance-profile';
 
@@ -19,6 +20,10 @@ export interface Lesson {
   drill: Drill;
   /** Instruments out of sight: those the plan covers and those the drill does. */
   covered: readonly InstrumentId[];
+  /** The fix and what it is found by; null where the drill needs no radios. */
+  navigation: LessonNavigation | null;
+  /** Where it begins: heading, and radial and distance from the fix. */
+  start: ReturnType<typeof startOf>;
 }
 
 /** @throws Rejection naming the field whose name is not known, or the place in the drill that does not fit */
@@ -27,13 +32,16 @@ export function lessonOf(plan: LessonPlan): Lesson {
   const area = trainingAreaById(plan.area);
   const tolerance = plan.ownTolerance ?? toleranceProfileById(plan.toleranceProfile);
   const drillFile = drillFileOf(plan);
+  const navigation = lessonNavigation(drillFile, plan, area);
   return {
     plan,
     aircraft,
     area,
     tolerance,
     drillFile,
-    drill: composeDrill(drillFile, plan, aircraft, area, tolerance),
-    covered: [...new Set([...plan.covered, ...drillFile.covers])]
+    drill: composeDrill(drillFile, plan, aircraft, area, tolerance, navigation),
+    covered: [...new Set([...plan.covered, ...drillFile.covers])],
+    navigation,
+    start: startOf(drillFile, plan, figuresOf(drillFile, plan, aircraft, area, navigation))
   };
 }

@@ -1,5 +1,5 @@
 import { normaliseSigned } from '../measure/angle';
-import type { Condition, Drill } from './drill';
+import type { Condition, ConditionChannel, Drill } from './drill';
 
 /** The newest value of a channel. */
 export type ReadChannel = (channel: string) => number;
@@ -74,6 +74,9 @@ export function trackPhases(drill: Drill): PhaseTracker {
   };
 }
 
+/** What goes round from 360 to 1. */
+const ANGLES: readonly ConditionChannel[] = ['heading_deg', 'track_deg', 'fixRadial_deg'];
+
 function watch(condition: Condition, start_s: number): Watch {
   switch (condition.is) {
     case 'below':
@@ -87,10 +90,9 @@ function watch(condition: Condition, start_s: number): Watch {
       );
     }
     case 'within': {
-      const gap =
-        condition.channel === 'heading_deg'
-          ? (value: number) => Math.abs(normaliseSigned(value - condition.value))
-          : (value: number) => Math.abs(value - condition.value);
+      const gap = ANGLES.includes(condition.channel)
+        ? (value: number) => Math.abs(normaliseSigned(value - condition.value))
+        : (value: number) => Math.abs(value - condition.value);
       return holding(condition.for_s, (read) => gap(read(condition.channel)) <= condition.tolerance);
     }
     case 'after':

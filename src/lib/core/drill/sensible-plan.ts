@@ -1,5 +1,6 @@
 import type { TrainingArea } from '../earth/training-area';
 import type { AircraftFile } from '../aircraft/aircraft-file';
+import { drillCatalogue } from './catalogue/catalogue';
 import type { LessonPlan } from './lesson-plan';
 
 /** A plan to start from: the airplane's own figures, 4,000 ft above the ground of the area. */
@@ -8,6 +9,8 @@ export function sensiblePlan(
   area: TrainingArea,
   drill = 'rate-and-speed-descent'
 ): LessonPlan {
+  // Courses and holds are flown at a speed that leaves time to think.
+  const byRadio = drillCatalogue.some((file) => file.id === drill && file.navigation);
   const ground = Math.ceil(area.groundElevation_ft / 100) * 100;
   return {
     drill,
@@ -15,8 +18,9 @@ export function sensiblePlan(
     area: area.id,
     toleranceProfile: 'faa-basic-attitude',
     startAltitude_ft: ground + 4000,
-    startSpeed_kt:
-      aircraft.card.find((line) => line.id === 'cruise')?.ias_kt ?? aircraft.speeds.maximumCruise_kt - 15,
+    startSpeed_kt: byRadio
+      ? Math.round((1.75 * aircraft.speeds.stallClean_kt) / 5) * 5
+      : (aircraft.card.find((line) => line.id === 'cruise')?.ias_kt ?? aircraft.speeds.maximumCruise_kt - 15),
     heading_deg: 210,
     figures: {},
     windFrom_deg: 240,

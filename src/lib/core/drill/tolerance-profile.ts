@@ -19,7 +19,10 @@ export const toleranceFigures = {
   climbWithin_s: Type.Number({ minimum: 1, maximum: 20, accepted: 'a number from 1 to 20 s' }),
   /** Roll-outs and level-offs farther off than these are faults. */
   rollOut_deg: tolerance('°', 30),
-  levelOff_ft: tolerance('ft', 500)
+  levelOff_ft: tolerance('ft', 500),
+  /** Share of full scale within which a course is held, and distance from an arc, NM; left out: ¾ and 1. */
+  courseNeedle: Type.Optional(tolerance('of full scale', 1)),
+  arc_nm: Type.Optional(tolerance('NM', 5))
 } as const;
 
 const described = {
@@ -96,7 +99,9 @@ export const toleranceProfiles: readonly ToleranceProfile[] = [
     ...OWN,
     verticalSpeed_fpm: 100,
     belowDecision_ft: 30,
-    climbWithin_s: 4
+    climbWithin_s: 4,
+    courseNeedle: 0.5,
+    arc_nm: 0.5
   }
 ];
 

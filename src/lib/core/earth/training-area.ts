@@ -5,6 +5,8 @@ import type { Place } from './local-plane';
 export interface TrainingArea extends Place {
   id: string;
   name: string;
+  /** The world of radio aids it lies in. */
+  world: string;
   /** Highest ground in the area, ft MSL. */
   groundElevation_ft: number;
   /** + = east; magnetic = true − variation. */
@@ -16,6 +18,7 @@ export const trainingAreas: readonly TrainingArea[] = [
   {
     id: 'vesterlund-bay',
     name: 'Vesterlund Bay',
+    world: 'vesterlund',
     latitude_deg: 44.12,
     longitude_deg: -33.2,
     groundElevation_ft: 0,
@@ -24,6 +27,7 @@ export const trainingAreas: readonly TrainingArea[] = [
   {
     id: 'korrin-plateau',
     name: 'Korrin Plateau',
+    world: 'vesterlund',
     latitude_deg: 43.78,
     longitude_deg: -32.55,
     groundElevation_ft: 1850,
@@ -32,6 +36,7 @@ export const trainingAreas: readonly TrainingArea[] = [
   {
     id: 'morrow-reach',
     name: 'Morrow Reach (southern hemisphere)',
+    world: 'morrow',
     latitude_deg: -41.3,
     longitude_deg: -108.4,
     groundElevation_ft: 0,

@@ -50,11 +50,27 @@ export const channelDefinitions = [
   channel('torque_percent', 'Torque', '%', 1),
   channel('propeller', 'Propeller lever', '', 2),
   channel('gear', 'Gear', '', 1),
-  channel('fuel_kg', 'Fuel', 'kg', 1)
+  channel('fuel_kg', 'Fuel', 'kg', 1),
+  channel('needle', 'Course needle', '', 3),
+  channel('toFrom', 'To, from', '', 0),
+  channel('course_deg', 'Course selected', '°', 0),
+  channel('needleSource', 'Needle fed by', '', 0),
+  channel('needle2', 'Second needle', '', 3),
+  channel('bearing_deg', 'Bearing pointer', '°', 1),
+  channel('distance_nm', 'Distance shown', 'NM', 1),
+  channel('offCourse', 'Off course', '', 3),
+  channel('fixDistance_nm', 'Distance from the fix', 'NM', 3),
+  channel('fixRadial_deg', 'Bearing from the fix', '°', 1),
+  channel('along_nm', 'Along the course', 'NM', 3),
+  channel('crossTrack_nm', 'Cross-track', 'NM', 3),
+  channel('passages', 'Fix passed', '', 0)
 ] as const satisfies readonly ChannelDefinition[];
 
 /** Flights recorded before there were more channels have the first so many. */
 export const FIRST_CHANNELS = 24;
+
+/** Flights without radios have so many. */
+export const CHANNELS_WITHOUT_RADIO = channelDefinitions.findIndex((c) => c.id === 'needle');
 
 export const RECORDING_RATE_HZ = 10;
 

@@ -2,8 +2,8 @@ import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measur
 import { clamp } from '../measure/clamp';
 import { Rejection } from '../measure/rejection';
 import { seededNoise } from '../measure/seeded-noise';
-import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
-import { placeOnPlane } from '../earth/local-plane';
+import { METRES_PER_FOOT, METRES_PER_NAUTICAL_MILE, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
+import { placeOnPlane, type Place } from '../earth/local-plane';
 import { magneticDip } from '../earth/magnetic-dip';
 import { noGust, stepGust } from '../air/gust';
 import { calmTurbulence, stepTurbulence } from '../air/turbulence';
@@ -25,11 +25,16 @@ import {
 import type { Readings } from '../instrument/readings';
 import type { Lesson } from '../drill/lesson';
 import { conditionOfGoal } from '../drill/settings';
+import type { NavigationShown } from '../radio/navigation-shown';
+import type { RadioSettings } from '../radio/radio-settings';
+import { RECEIVER_MEMORY_LENGTH, receivers } from '../radio/receivers';
 import { channelScales } from './channels';
+import { navigationValues, startingRadios } from './navigation-values';
 import { observer } from './observed-air';
 
 /** One step of the loop: a hundredth of a second. */
 export const STEP_S = 0.01;
+const RECEIVED_EVERY_STEPS = 10;
 
 /** What comes from whoever flies: a stick, attitude targets, or an autopilot's modes; and the levers. */
 export interface Hands {
@@ -48,6 +53,8 @@ export interface Hands {
   /** What has been turned on the heading indicator's knob, + = reads more. */
   headingKnob_deg: number;
   alternateStatic: boolean;
+  /** What is set on the radios; only where the lesson is flown by radio. */
+  radios?: RadioSettings;
 }
 
 /** The airplane in the lesson's air, with its instruments; advances in fixed steps, the same inputs give the same flight. */
@@ -55,16 +62,20 @@ export interface FlightLoop {
   step(hands: Hands): void;
   time_s(): number;
   readings(): Readings;
+  /** What the navigation instruments show; null where the lesson has none. */
+  navigation(): NavigationShown | null;
   /** The levers and stick as they stand, to go on with after a resume. */
   hands(): Hands;
   trueAltitude_ft(): number;
+  place(): Place;
   /** Writes one whole-number sample in the order of the channel definitions. */
   sample(counts: Int32Array): void;
   /** Height above the area's ground, ft; the flight is over when it reaches zero. */
   heightAboveGround_ft(): number;
   /** Everything needed to go on from this very moment, as plain numbers. */
   snapshot(): number[];
-  restore(snapshot: readonly number[]): void;
+  /** @param radiosThen what was set on the radios at that moment */
+  restore(snapshot: readonly number[], radiosThen?: RadioSettings): void;
 }
 
 /** Steps, setting, knob, alternate static, speed trend; state; instruments; gusts; laws; controls; noise. */
@@ -95,7 +106,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const state = start.state.slice();
   const observed = observer(lesson, state, body.specificForce_mps2);
   const { air, truth } = observed;
-  const startHeading_rad = (plan.heading_deg + area.variation_deg) * RADIANS_PER_DEGREE;
+  const startHeading_rad = (lesson.start.heading_deg + area.variation_deg) * RADIANS_PER_DEGREE;
   setAttitude(state, { ...attitudeOf(state), heading_rad: startHeading_rad });
   state[STATE.altitude] = observed.trueAltitudeFor_m(plan.startAltitude_ft);
   observed.setWind(0);
@@ -107,6 +118,18 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   state[STATE.forward]! += along * Math.cos(start.pitch_deg * RADIANS_PER_DEGREE);
   state[STATE.down]! += along * Math.sin(start.pitch_deg * RADIANS_PER_DEGREE);
   state[STATE.right]! += across;
+
+  const { navigation } = lesson;
+  // About a fix the plane touches the earth there, and north is the fix's for radials.
+  const origin = navigation?.place ?? area;
+  if (navigation) {
+    const bearing_rad = (lesson.start.radial_deg + navigation.north_deg) * RADIANS_PER_DEGREE;
+    const distance_m = lesson.start.distance_nm * METRES_PER_NAUTICAL_MILE;
+    state[STATE.north] = distance_m * Math.cos(bearing_rad);
+    state[STATE.east] = distance_m * Math.sin(bearing_rad);
+  }
+  const radio = navigation && receivers(navigation.world, navigation.errors, area.variation_deg);
+  let radios = navigation && startingRadios(lesson);
 
   const controls: Controls = { ...start.controls };
   const startRates = new Float64Array(RATE_LENGTH);
@@ -134,6 +157,22 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   };
   const instruments = settledInstruments(set, truth, seededNoise(plan.seed + 77));
   let faults: StandingFaults = faultsAt(plan.faults, 0);
+  receive();
+
+  /** Navigation needles are slow: they are moved ten times a second. */
+  function receive(): void {
+    if (!radio || !radios) return;
+    const place = placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!);
+    const shown = readInstruments(set, instruments, truth, altimeterSetting, headingKnob);
+    const at = {
+      ...place,
+      altitude_ft: state[STATE.altitude]! / METRES_PER_FOOT,
+      trueHeading_deg: truth.magneticHeading_deg + area.variation_deg,
+      shownHeading_deg: shown.heading_deg,
+      bank_deg: truth.bank_deg
+    };
+    radio.step(radios, at, steps * STEP_S, RECEIVED_EVERY_STEPS * STEP_S);
+  }
 
   function workStick(stick: Hands['stick']): void {
     if (stick.kind === 'direct') {
@@ -172,6 +211,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       altimeterSetting = hands.altimeterSetting_hPa;
       headingKnob = hands.headingKnob_deg;
       alternateStatic = hands.alternateStatic;
+      radios = hands.radios ?? radios;
       workStick(hands.stick);
       controls.rudder =
         hands.rudder === null
@@ -190,12 +230,14 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       observed.observe(controls);
       if (plan.faults.length > 0 && steps % 100 === 0) faults = faultsAt(plan.faults, steps * STEP_S);
       stepInstruments(set, instruments, truth, faults, alternateStatic, STEP_S);
+      if (radio && steps % RECEIVED_EVERY_STEPS === 0) receive();
     },
+    navigation: () => radio?.shown() ?? null,
     time_s: () => steps * STEP_S,
     readings: () => readInstruments(set, instruments, truth, altimeterSetting, headingKnob),
     sample(counts) {
       const shown = readInstruments(set, instruments, truth, altimeterSetting, headingKnob);
-      const place = placeOnPlane(area, state[STATE.north]!, state[STATE.east]!);
+      const place = placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!);
       const values = [
         place.latitude_deg,
         place.longitude_deg,
@@ -232,6 +274,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
         shown.gear,
         shown.fuel_kg
       ];
+      if (radio) values.push(...navigationValues(radio.shown()));
       for (let i = 0; i < values.length; i++) counts[i] = Math.round(values[i]! * channelScales[i]!);
     },
     hands: () => ({
@@ -244,8 +287,10 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       gearTarget: controls.gearTarget,
       altimeterSetting_hPa: altimeterSetting,
       headingKnob_deg: headingKnob,
-      alternateStatic
+      alternateStatic,
+      ...(radios ? { radios } : {})
     }),
+    place: () => placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!),
     trueAltitude_ft: () => state[STATE.altitude]! / METRES_PER_FOOT,
     heightAboveGround_ft: () => state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft,
     snapshot: () => [
@@ -274,11 +319,13 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       controls.flapsTarget_deg,
       controls.gearTarget,
       controls.propeller,
-      ...noise.state()
+      ...noise.state(),
+      ...(radio?.memory() ?? [])
     ],
-    restore(snapshot) {
-      if (snapshot.length !== SNAPSHOT_LENGTH || !snapshot.every(Number.isFinite)) {
-        throw new Rejection('snapshot', snapshot.length, `${SNAPSHOT_LENGTH} finite numbers`);
+    restore(snapshot, radiosThen) {
+      const length = SNAPSHOT_LENGTH + (radio ? RECEIVER_MEMORY_LENGTH : 0);
+      if (snapshot.length !== length || !snapshot.every(Number.isFinite)) {
+        throw new Rejection('snapshot', snapshot.length, `${length} finite numbers`);
       }
       let at = 0;
       const take = (count: number) => snapshot.slice(at, (at += count));
@@ -312,6 +359,9 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       observed.setWind(0);
       observed.observe(controls);
       truth.speedTrend_ktps = speedTrend;
+      radio?.restore(take(RECEIVER_MEMORY_LENGTH));
+      radios = radiosThen ?? radios;
+      receive();
     }
   };
 }

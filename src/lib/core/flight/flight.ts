@@ -21,6 +21,10 @@ export const FlightEvent = Type.Object(
         'look',
         'distraction',
         'answer',
+        'radio',
+        'timer',
+        'mark',
+        'hint',
         'end'
       ].map((kind) => Type.Literal(kind)),
       { accepted: 'a known kind of event' }

@@ -1,7 +1,9 @@
 import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
-import { RECORDING_RATE_HZ, channelDefinitions } from './channels';
+import { radioSettingsFrom, radioText, type RadioSettings } from '../radio/radio-settings';
+import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions } from './channels';
+import { courseWatch } from './course-watch';
 import { readerOf, type FlightEvent } from './flight';
 import { STEP_S, type FlightLoop, type Hands } from './flight-loop';
 import { judgedChannels } from './judged-channels';
@@ -34,7 +36,8 @@ export function flyDrill(
   const { drill, plan } = lesson;
   const tracker = trackPhases(drill);
   const judged = judgedChannels(lesson);
-  const counts = new Int32Array(channelDefinitions.length);
+  const counts = new Int32Array(lesson.navigation ? channelDefinitions.length : CHANNELS_WITHOUT_RADIO);
+  const watchCourse = courseWatch(lesson);
   const kept = resume?.chunks ?? [];
   const record = recorder(kept.length);
   let samples = 0;
@@ -44,12 +47,14 @@ export function flyDrill(
   let flaps: number | null = null;
   let gear: number | null = null;
   let altimeter: number | null = null;
+  let radios: string | null = null;
   let steps = 0;
 
   const readShown = readerOf(counts);
   const read = (id: string) => readShown(judged.get(id) ?? id);
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;
+    watchCourse(counts, tracker.current().index);
     tracker.advance(time_s, read);
     samples += 1;
     const { index } = tracker.current();
@@ -71,7 +76,7 @@ export function flyDrill(
         track();
       }
     }
-    loop.restore(kept[kept.length - 1]!.snapshot);
+    loop.restore(kept[kept.length - 1]!.snapshot, radiosLast(kept));
     record.note({
       time_s: (samples - 1) / RECORDING_RATE_HZ,
       kind: 'resume',
@@ -104,6 +109,17 @@ export function flyDrill(
     flaps = hands.flapsTarget_deg;
     gear = hands.gearTarget;
     altimeter = hands.altimeterSetting_hPa;
+    noteRadios(hands);
+  }
+
+  /** What stands at the beginning is kept as well: a set-up is held against it. */
+  function noteRadios(hands: Hands): void {
+    const set = hands.radios ?? loop.hands().radios;
+    if (!set) return;
+    const text = radioText(set);
+    if (text === radios) return;
+    radios = text;
+    record.note({ time_s: now_s(), kind: 'radio', detail: text });
   }
 
   return {
@@ -129,4 +145,10 @@ export function flyDrill(
       return record.flush(loop.snapshot);
     }
   };
+}
+
+/** The radios as they stood when the last of these chunks was closed. */
+function radiosLast(chunks: readonly FlightChunk[]): RadioSettings | undefined {
+  const last = chunks.flatMap((chunk) => chunk.events).findLast((event) => event.kind === 'radio');
+  return (last && radioSettingsFrom(last.detail)) ?? undefined;
 }

@@ -37,26 +37,26 @@ export interface Recorder {
 /** @param firstSequence number of the first chunk to come: 0, or where a resumed flight goes on */
 export function recorder(firstSequence = 0): Recorder {
   let sequence = firstSequence;
-  let counts: number[][] = channelDefinitions.map(() => []);
+  let counts: number[][] = [];
   let events: FlightEvent[] = [];
 
   function close(snapshot: () => number[]): FlightChunk {
     const chunk = { sequence, counts, events, snapshot: snapshot() };
     sequence += 1;
-    counts = channelDefinitions.map(() => []);
+    counts = [];
     events = [];
     return chunk;
   }
 
   return {
     add(sample, snapshot) {
-      for (let i = 0; i < sample.length; i++) counts[i]!.push(sample[i]!);
+      for (let i = 0; i < sample.length; i++) (counts[i] ??= []).push(sample[i]!);
       return counts[0]!.length >= CHUNK_SAMPLES ? close(snapshot) : null;
     },
     note(event) {
       events.push(event);
     },
-    flush: (snapshot) => (counts[0]!.length > 0 ? close(snapshot) : null)
+    flush: (snapshot) => ((counts[0]?.length ?? 0) > 0 ? close(snapshot) : null)
   };
 }
 

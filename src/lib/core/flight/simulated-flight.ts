@@ -10,7 +10,7 @@ import { flyDrill, type FlownDrill } from './flown-drill';
 import type { FlightChunk } from './recorder';
 
 /** Longest flight a simulated pilot may take over a drill. */
-export const LONGEST_SIMULATED_S = 2400;
+export const LONGEST_SIMULATED_S = 4000;
 
 /** How fast hands move: attitude °/s, levers in full travels a second. */
 const PITCH_DEGPS = 3.5;
@@ -40,7 +40,7 @@ export function simulatedHands(
 ): () => Hands {
   const settings = phaseSettings(lesson);
   if (!Array.isArray(settings)) throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
-  const pilot = attitudePilot(lesson, settings, habits, seed, watch.told);
+  const pilot = attitudePilot(lesson, settings, habits, seed, watch.told, flown.note);
   const { loop } = flown;
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
@@ -51,7 +51,7 @@ export function simulatedHands(
   return () => {
     const readings = loop.readings();
     const { index } = flown.phase();
-    const wanted = pilot.act(loop.time_s(), readings, index);
+    const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation());
     if (pilot.looksAt() !== lookedAt) {
       lookedAt = pilot.looksAt();
       watch.looked?.(lookedAt, loop.time_s());
@@ -64,6 +64,7 @@ export function simulatedHands(
       hands.throttle = loop.hands().throttle;
       return hands;
     }
+    if (wanted.radios) hands.radios = wanted.radios;
     if (wanted.handsOff) return hands;
     const recovering = lesson.drill.phases[index]!.recovery;
     stick.pitch_deg = toward(

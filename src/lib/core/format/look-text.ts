@@ -2,7 +2,11 @@ import { scanAreas, type Gaze } from '../instrument/scan-area';
 import type { FlightEvent } from '../flight/flight';
 
 /** Looks are many and short: in a file they stand as one letter and the hundredths of a second since the one before. */
-const CODES: readonly Gaze[] = [...scanAreas, 'elsewhere'];
+const CODES: readonly Gaze[] = [
+  ...scanAreas.filter((area) => area !== 'navigation'),
+  'elsewhere',
+  'navigation'
+];
 const letter = (index: number) => String.fromCharCode(97 + index);
 
 /** The look events of a flight as one word, `b0a22c34…`; inverse of `eventsFromLookText`. */

@@ -5,6 +5,7 @@ import type { CheckMeasure } from './check-measure';
 import type { Verdict } from './corridor-measure';
 import type { Finding } from './finding';
 import type { FindingKind } from './finding-kind';
+import { navigationElements } from './navigation/navigation-elements';
 import type { GradeElement } from './grade-element';
 
 const WEIGHT_TECHNIQUE = 2;
@@ -30,7 +31,7 @@ export function checkElements(
     error <= allowed ? 'met' : error <= PUT_RIGHT * allowed ? 'met with prompt correction' : 'not met';
   const has = (...kinds: FindingKind[]) => findings.some((f) => kinds.includes(f.kind));
 
-  return checks.map((m) => {
+  return checks.flatMap((m) => {
     switch (m.kind) {
       case 'speed-first':
         return element(
@@ -72,6 +73,8 @@ export function checkElements(
               : byError(m.firstInput_s, SLOW_RECOVERY_S),
           `first input after ${m.firstInput_s === null ? '–' : figure(m.firstInput_s, 1)} s (${SLOW_RECOVERY_S} s), order ${m.rightOrder ? 'right' : 'wrong'}, ${figure(m.altitudeChange_ft)} ft, ${figure(m.peakLoad_g, 1)} g`
         );
+      default:
+        return navigationElements(lesson, m, findings).map((e) => element(e.name, e.verdict, e.arithmetic));
     }
   });
 }

@@ -3,6 +3,7 @@ import type { Lesson } from '../drill/lesson';
 import type { CheckMeasure } from './check-measure';
 import type { ConfigurationMeasure, DecisionMeasure, SpeedFirstMeasure } from './descent-measure';
 import { finding, type Finding } from './finding';
+import { navigationFindings } from './navigation/navigation-findings';
 import type { RecoveryMeasure } from './recovery-measure';
 import type { LevelOffMeasure, RollOutMeasure } from './transition-measure';
 
@@ -36,6 +37,8 @@ export function checkFindings(lesson: Lesson, measures: readonly CheckMeasure[])
         return sayRollOut(lesson, m);
       case 'recovery':
         return sayRecovery(lesson, m);
+      default:
+        return navigationFindings(lesson, m);
     }
   });
 }

@@ -10,6 +10,8 @@ import {
   type DecisionMeasure,
   type SpeedFirstMeasure
 } from './descent-measure';
+import { measureNavigation } from './navigation/measure-navigation';
+import type { NavigationMeasure } from './navigation/navigation-findings';
 import { measureRecovery, type RecoveryMeasure } from './recovery-measure';
 import {
   measureLevelOff,
@@ -25,7 +27,8 @@ export type CheckMeasure =
   | ConfigurationMeasure
   | LevelOffMeasure
   | RollOutMeasure
-  | RecoveryMeasure;
+  | RecoveryMeasure
+  | NavigationMeasure;
 
 /** A climb that goes on through its altitude is this level-off's fault for so long after it should have been level. */
 const LATE_S = 10;
@@ -57,6 +60,8 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
         return measureRollOut(flight, phase, span, until_s, check.heading_deg);
       case 'recovery':
         return measureRecovery(flight, aircraft, span);
+      default:
+        return measureNavigation(flight, lesson, check, phase, span, until_s);
     }
   };
   const order = (m: CheckMeasure) => drill.phases.findIndex((phase) => phase.id === m.phaseId);

@@ -38,5 +38,37 @@ export const cures: Record<FindingKind, string> = {
   'scan-emphasis':
     'One look, one thought, on: let the trend come from the next look, not from waiting for it.',
   'missed-call': 'Aviate first, but answer: a word costs no more than one look.',
+  'not-identified': 'Tune, identify, and only then look at the needle: listen to the whole ident once.',
+  'not-tuned': 'Read the frequency back from the radio, not from memory.',
+  'wrong-course':
+    'Set the course, read it aloud from the instrument, and ask whether TO or FROM makes sense.',
+  'wrong-source': 'Last of all, touch the source: which radio feeds this needle?',
+  'radios-ready': 'Keep it.',
+  'intercept-overshoot':
+    'Watch how fast the needle comes: start the turn so that it arrives with the roll-out, earlier the wider the angle.',
+  'not-established': 'Hold the angle until the needle moves; take more of it if the wind is holding you off.',
+  'over-correcting-course': 'Half of that correction is enough: see what it does before you take another.',
+  'chasing-needle': 'A heading, level the wings and wait: let the needle answer before you turn again.',
+  'still-turning': 'Take the bank out when the needle starts to move, not when it is in the middle.',
+  'no-wind-correction':
+    'When it is back in the middle keep half of the correction: that is the wind, and it will not go away.',
+  'chased-near-station': 'Within half a mile hold the heading: the needle has nothing to say there.',
+  'arc-off':
+    'Outside: ten or twenty degrees in, at once. Inside: hold the heading, the arc comes back to you.',
+  'wrong-entry':
+    'Find the outbound course on the heading dial before the fix: which of the three parts is it in?',
+  'right-entry': 'Keep it.',
+  'hold-timing':
+    'The clock starts abeam the fix or wings level outbound, whichever is later; inbound wings level.',
+  'inbound-leg': 'Change the outbound time by what the inbound leg was off, and look whether it was enough.',
+  'hold-roll-out':
+    'Through the course: more correction outbound into the wind. Short of it: less, or turn sooner to an intercept.',
+  'no-hold-correction':
+    'What you hold inbound, hold two to three times as much the other way outbound: the turns drift, too.',
+  'hold-converged': 'Keep it.',
+  'beyond-limit':
+    'The limit is a distance: the time outbound follows from the groundspeed, less what the turn takes.',
+  'fix-called-late': 'Look at the second needle more often as it comes off its stop.',
+  'station-time-off': 'Minutes times sixty, over degrees; and hold the heading between the two bearings.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'
 };

@@ -44,7 +44,8 @@ export const INPUTS: Record<
   ],
   heading_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
   bank_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
-  turnRate_degps: [{ channel: 'bank_deg', direction: -1, least: 2 }]
+  turnRate_degps: [{ channel: 'bank_deg', direction: -1, least: 2 }],
+  offCourse: [{ channel: 'bank_deg', direction: -1, least: 4 }]
 };
 
 /** Exceedances of a corridor between two samples (inclusive), by the 3 s / 2 s rule. */

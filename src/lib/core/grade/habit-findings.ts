@@ -18,7 +18,8 @@ const INSTRUMENT: Record<CorridorChannel, string> = {
   verticalSpeed_fpm: 'vertical speed',
   heading_deg: 'heading indicator',
   bank_deg: 'attitude',
-  turnRate_degps: 'turn rate'
+  turnRate_degps: 'turn rate',
+  offCourse: 'course needle'
 };
 /** Over-correcting is looked for where something is to be held still. */
 const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg'];

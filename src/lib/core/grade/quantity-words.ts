@@ -11,7 +11,8 @@ export const quantityWords: Record<
   verticalSpeed_fpm: { name: 'rate', unit: ' ft/min', above: 'up', below: 'down', decimals: 0 },
   heading_deg: { name: 'heading', unit: '°', above: 'right', below: 'left', decimals: 0 },
   bank_deg: { name: 'bank', unit: '°', above: 'right', below: 'left', decimals: 0 },
-  turnRate_degps: { name: 'turn rate', unit: '°/s', above: 'right', below: 'left', decimals: 1 }
+  turnRate_degps: { name: 'turn rate', unit: '°/s', above: 'right', below: 'left', decimals: 1 },
+  offCourse: { name: 'course', unit: ' of full scale', above: 'right', below: 'left', decimals: 2 }
 };
 
 /** The side of an error as an instructor says it: a descent is too steep or too shallow, a bank too steep or too shallow. */

@@ -1,8 +1,8 @@
 import { instrumentIds, type InstrumentId } from './readings';
 
-/** What on a panel can be looked at: the flight instruments, and the engine's gauges as one. */
-export const scanAreas = [...instrumentIds, 'engine'] as const;
-export type ScanArea = InstrumentId | 'engine';
+/** What on a panel can be looked at: the flight instruments, the engine's gauges as one, and needle, pointer and distance as one. */
+export const scanAreas = [...instrumentIds, 'engine', 'navigation'] as const;
+export type ScanArea = InstrumentId | 'engine' | 'navigation';
 
 /** Where the eyes can be: an area, or somewhere else (outside, charts, hands). */
 export type Gaze = ScanArea | 'elsewhere';
@@ -16,6 +16,7 @@ export const areaNames: Record<Gaze, string> = {
   'vertical-speed': 'vertical speed',
   compass: 'compass',
   engine: 'engine gauges',
+  navigation: 'course and distance',
   elsewhere: 'elsewhere'
 };
 

@@ -1,13 +1,20 @@
 import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { seededNoise } from '../measure/seeded-noise';
+import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import type { CardLine } from '../aircraft/configuration-card';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
-import { bankOf, turnRateOf } from '../drill/compose-drill';
+import type { NavigationShown } from '../radio/navigation-shown';
+import type { RadioSettings } from '../radio/radio-settings';
+import { procedureTurnRate } from '../procedure/turn';
+import { bankOf, tasOf, turnRateOf } from '../drill/compose-drill';
+import { isNavigation } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSetting } from '../drill/settings';
 import { pilotEyes } from './eyes';
+import { navigatorFor, type SteeringOrder } from './navigator';
+import { radioHands } from './radio-hands';
 import type { Habits } from './habits';
 import { recoverFrom } from './recovery';
 import { scanBend, scanDemand, type ScanMoment } from './scan-demand';
@@ -24,6 +31,8 @@ export interface PilotHands {
   gearTarget: number;
   /** Nothing is touched: the airplane goes on as it is. */
   handsOff: boolean;
+  /** What is set on the radios, where there are any. */
+  radios?: RadioSettings | undefined;
 }
 
 /**
@@ -32,7 +41,12 @@ export interface PilotHands {
  */
 export interface Pilot {
   /** To be asked at every step; looks and acts at its own pace. @param phaseIndex the phase the instructor has called */
-  act(time_s: number, readings: Readings, phaseIndex: number): PilotHands;
+  act(
+    time_s: number,
+    readings: Readings,
+    phaseIndex: number,
+    navigation?: NavigationShown | null
+  ): PilotHands;
   /** Where the eyes are. */
   looksAt(): ScanArea;
 }
@@ -55,6 +69,8 @@ const WINGS_LEVEL_DEGPS = 1.5;
 const LARGEST_CORRECTION_BANK_DEG = 12;
 /** By so much the bank of a turn is corrected for its rate. */
 const LARGEST_BANK_CORRECTION_DEG = 4;
+/** Degrees of bank for each degree a heading is off. */
+const STEERING_GAIN = 1.1;
 
 /** Time in which a turn goes on at its full rate while it is rolled out evenly: the rate goes with the bank's tangent. */
 function rollOutTime_s(bank_deg: number): number {
@@ -73,10 +89,14 @@ export function attitudePilot(
   settings: readonly PhaseSetting[],
   habits: Habits,
   seed: number,
-  told: (habit: keyof Habits, time_s: number) => void = () => {}
+  told: (habit: keyof Habits, time_s: number) => void = () => {},
+  note: (kind: 'timer' | 'mark' | 'answer', detail: string) => void = () => {}
 ): Pilot {
   const { plan, aircraft, drill } = lesson;
   const noise = seededNoise(seed);
+  const navigator = navigatorFor(lesson, habits, told, note);
+  const radios = radioHands(lesson, habits, told);
+  let navigationShown: NavigationShown | null = null;
   const eyes = pilotEyes(!lesson.covered.includes('attitude'), seededNoise(seed + 5003));
   const trend_ktps = () => sight?.trend_ktps() ?? 0;
   const byClock = lesson.covered.includes('heading');
@@ -103,7 +123,7 @@ export function attitudePilot(
   let drifting = true;
   let noseHigh = false;
   /** Heading as reckoned by turn rate and clock, for when the indicator is covered. */
-  let reckoned_deg = plan.heading_deg;
+  let reckoned_deg = lesson.start.heading_deg;
   let reckonedAt_s = 0;
   let reckonedRate = 0;
   let level_s = 0;
@@ -133,6 +153,7 @@ export function attitudePilot(
     levellingSince_s = null;
     rollingOutSince_s = null;
     noseHigh = (sight?.known.pitch_deg ?? 0) > 0;
+    if (sight) navigator?.enter(next, time_s, sight.known);
   }
 
   function look(time_s: number, area: ScanArea, shown: Readings, phaseIndex: number): void {
@@ -144,6 +165,7 @@ export function attitudePilot(
     const r = sight!.now(time_s);
     if (area === 'turn') reckon(time_s, r);
     if (area === 'compass') steady(r);
+    if (area === 'navigation' && navigationShown) navigator?.see(navigationShown, r);
     if (phaseIndex > step && climbsThrough(r)) told('levelsOffLate', time_s);
     else if (phaseIndex > step) enter(phaseIndex, time_s);
     else if (step <= phaseIndex + 1 && goesOn(time_s, r)) enter(step + 1, time_s);
@@ -362,6 +384,8 @@ export function attitudePilot(
   function lateral(time_s: number, r: Readings): number {
     const { lateral: goal } = drill.phases[step]!.goal;
     const heading = headingOf(time_s, r);
+    const order = navigator?.steer(time_s, { ...r, heading_deg: heading });
+    if (order) return steered(order, heading);
     if (goal.kind === 'heading') {
       if (habits.favoursRight > 0) told('favoursRight', time_s);
       const error = turnFromTo(heading, goal.heading_deg + 6.5 * habits.favoursRight);
@@ -378,6 +402,7 @@ export function attitudePilot(
       }
       return clamp(0.8 * error, -LARGEST_CORRECTION_BANK_DEG, LARGEST_CORRECTION_BANK_DEG);
     }
+    if (goal.kind !== 'turn') return 0;
     const phase = drill.phases[step]!;
     const bank = bankOf(phase.goal, plan);
     if (goal.to_deg !== null) {
@@ -419,6 +444,21 @@ export function attitudePilot(
     return goal.direction * (bank + bankCorrection);
   }
 
+  /** The bank that brings a heading about: standard rate, or less as it comes near. */
+  function steered({ heading_deg, direction, bank_deg }: SteeringOrder, heading: number): number {
+    if (bank_deg !== null) return bank_deg;
+    const tas = tasOf(drill.phases[step]!.goal, plan);
+    const rate = procedureTurnRate(tas);
+    const most =
+      Math.atan((tas * METRES_PER_SECOND_PER_KNOT * rate) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2) *
+      DEGREES_PER_RADIAN;
+    const short = turnFromTo(heading, heading_deg);
+    // The long way round, unless it is nearly there.
+    const error =
+      direction !== 0 && Math.abs(short) > 15 && Math.sign(short) !== direction ? direction * 180 : short;
+    return clamp(STEERING_GAIN * error, -most, most);
+  }
+
   /** With a heading or an altitude coming up the eyes stay on it. */
   function moment(time_s: number, r: Readings): ScanMoment {
     const { goal, recovery } = drill.phases[step]!;
@@ -437,6 +477,7 @@ export function attitudePilot(
         Math.abs(vertical.to_ft - r.altitude_ft) < 0.35 * Math.abs(r.verticalSpeed_fpm) + 60,
       recovering: recovery,
       correctingHeading: !drifting,
+      byRadio: navigator !== null,
       turnRate_degps
     };
   }
@@ -460,14 +501,20 @@ export function attitudePilot(
   function headingOf(time_s: number, r: Readings): number {
     if (byClock) return normaliseBearing(reckoned_deg + reckonedRate * (time_s - reckonedAt_s));
     const { goal } = drill.phases[step]!;
+    if (isNavigation(goal.lateral))
+      return r.heading_deg + sight!.known.turnRate_degps * sight!.age('heading', time_s);
     if (goal.lateral.kind !== 'turn' || rollingOutSince_s !== null || time_s - since_s < 6)
       return r.heading_deg;
     return r.heading_deg + goal.lateral.direction * turnRateOf(goal, plan) * sight!.age('heading', time_s);
   }
 
   return {
-    act(time_s, readings, phaseIndex) {
-      sight ??= sightOf(readings);
+    act(time_s, readings, phaseIndex, navigation = null) {
+      navigationShown = navigation;
+      if (!sight) {
+        sight = sightOf(readings);
+        navigator?.enter(0, time_s, readings);
+      }
       const { now } = sight;
       const read = eyes.step(
         time_s,
@@ -480,7 +527,7 @@ export function attitudePilot(
         look(time_s, read, readings, phaseIndex);
       }
       while (pending[0] && time_s >= pending[0].at_s) hands = pending.shift()!.hands;
-      return hands;
+      return navigator ? { ...hands, radios: radios(time_s, step) } : hands;
     },
     looksAt: eyes.area
   };

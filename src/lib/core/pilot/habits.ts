@@ -32,6 +32,24 @@ export interface Habits {
   slowToReact: number;
   /** Recovers in the wrong order. */
   wrongOrder: number;
+  /** Begins the turn onto a course only when it has been crossed. */
+  turnsOnLate: number;
+  /** Another correction every few seconds, before the last has acted. */
+  chasesNeedle: number;
+  /** Keeps the bank in until the needle is centred. */
+  keepsTurning: number;
+  /** Flies the course as a heading, whatever the wind. */
+  ignoresWind: number;
+  /** Lets an arc widen between too few turns. */
+  widensArc: number;
+  wrongEntry: number;
+  /** Flies holds by the outbound course and a minute, whatever the wind. */
+  holdsWithoutWind: number;
+  /** Turns inbound long after the time is up. */
+  timesLate: number;
+  forgetsIdent: number;
+  setsWrongCourse: number;
+  feedsWrongSource: number;
 }
 
 export const habitNames: Record<keyof Habits, string> = {
@@ -52,7 +70,18 @@ export const habitNames: Record<keyof Habits, string> = {
   fliesOutOfTrim: 'flies out of trim',
   configuresLate: 'configures late',
   slowToReact: 'is slow to recover',
-  wrongOrder: 'recovers in the wrong order'
+  wrongOrder: 'recovers in the wrong order',
+  turnsOnLate: 'turns onto courses late',
+  chasesNeedle: 'chases the needle',
+  keepsTurning: 'keeps turning until the needle is centred',
+  ignoresWind: 'flies courses without wind correction',
+  widensArc: 'lets arcs widen',
+  wrongEntry: 'enters holds the wrong way',
+  holdsWithoutWind: 'holds without wind correction',
+  timesLate: 'turns inbound late',
+  forgetsIdent: 'does not identify',
+  setsWrongCourse: 'sets a wrong course',
+  feedsWrongSource: 'feeds the needle from the wrong source'
 };
 
 export const noHabits: Habits = {
@@ -73,5 +102,16 @@ export const noHabits: Habits = {
   fliesOutOfTrim: 0,
   configuresLate: 0,
   slowToReact: 0,
-  wrongOrder: 0
+  wrongOrder: 0,
+  turnsOnLate: 0,
+  chasesNeedle: 0,
+  keepsTurning: 0,
+  ignoresWind: 0,
+  widensArc: 0,
+  wrongEntry: 0,
+  holdsWithoutWind: 0,
+  timesLate: 0,
+  forgetsIdent: 0,
+  setsWrongCourse: 0,
+  feedsWrongSource: 0
 };

@@ -1,4 +1,4 @@
-import type { Goal } from '../drill/drill';
+import { isNavigation, type Goal } from '../drill/drill';
 import type { ScanArea } from '../instrument/scan-area';
 import type { Demand, ScanBend } from './eyes';
 import type { Habits } from './habits';
@@ -15,6 +15,8 @@ export interface ScanMoment {
   correctingHeading: boolean;
   /** Rate the turn goes at, °/s; nothing outside turns. */
   turnRate_degps: number;
+  /** Needle, pointer and distance have something to say. */
+  byRadio: boolean;
 }
 
 /** Seconds within which a supporting instrument, the one that is primary, and one that a moment hangs on are seen again. */
@@ -23,6 +25,7 @@ const PRIMARY_S = 1.6;
 const CLOSE_S = 0.8;
 const ONLY_S = 0.25;
 const ENGINE_S = 22;
+const NEEDLE_S = 1.4;
 /** Who stares looks away only this often to what is left out. */
 const LEFT_OUT_S = 30;
 
@@ -39,6 +42,10 @@ export function scanDemand(moment: ScanMoment, habits: Habits): Demand {
     turn: turning ? 2 : 9,
     engine: ENGINE_S
   };
+  if (moment.byRadio) demand.navigation = isNavigation(lateral) ? NEEDLE_S : 3;
+  if (isNavigation(lateral)) {
+    demand.heading = NEEDLE_S;
+  }
   if (covered.includes('heading')) {
     demand.compass = turning ? 8 : 2.2;
     demand.turn = turning ? CLOSE_S : 1.6;

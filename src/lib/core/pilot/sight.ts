@@ -10,7 +10,9 @@ const SHOWS: Record<ScanArea, readonly (keyof Readings)[]> = {
   heading: ['heading_deg'],
   'vertical-speed': ['verticalSpeed_fpm'],
   compass: ['compass_deg'],
-  engine: ['rpm', 'manifoldPressure_inHg', 'torque_percent', 'fuel_kg']
+  engine: ['rpm', 'manifoldPressure_inHg', 'torque_percent', 'fuel_kg'],
+  // What the radios show is taken in by the navigator.
+  navigation: []
 };
 /** Known without looking at an instrument: by the hand on the lever and the wheel. */
 const FELT: readonly (keyof Readings)[] = ['flaps_deg', 'gear', 'trim'];

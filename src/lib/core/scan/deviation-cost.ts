@@ -25,7 +25,8 @@ const SHOWN_BY: Record<CorridorChannel, ScanArea> = {
   verticalSpeed_fpm: 'vertical-speed',
   heading_deg: 'heading',
   bank_deg: 'attitude',
-  turnRate_degps: 'turn'
+  turnRate_degps: 'turn',
+  offCourse: 'navigation'
 };
 
 /** The instrument that shows a quantity, or stands in for it when it is covered. */

@@ -1,4 +1,4 @@
-import type { Phase } from '../drill/drill';
+import { isNavigation, type Phase } from '../drill/drill';
 import type { ScanArea } from '../instrument/scan-area';
 
 /** Unseen for longer than this is an omission; for the engine, longer. */
@@ -11,6 +11,7 @@ export function expectedAreas(phase: Phase, covered: readonly ScanArea[]): ScanA
   if (phase.goal.lateral.kind === 'turn' || covered.includes('attitude') || covered.includes('heading'))
     wanted.push('turn');
   if (covered.includes('heading')) wanted.push('compass');
+  if (isNavigation(phase.goal.lateral)) wanted.push('navigation');
   return wanted.filter((area) => !covered.includes(area));
 }
 

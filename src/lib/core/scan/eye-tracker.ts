@@ -31,6 +31,7 @@ const PLACE: Record<Gaze, readonly [number, number]> = {
   'vertical-speed': [0.83, 0.78],
   compass: [0.5, 0.04],
   engine: [1.15, 0.2],
+  navigation: [1.15, 0.75],
   elsewhere: [0.5, 1.4]
 };
 const SPREAD = 0.035;

@@ -6,6 +6,7 @@
   import { lessonOf } from '$core/drill/lesson';
   import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
   import { RECORDING_RATE_HZ } from '$core/flight/channels';
+  import { planPicture } from '$core/flight/plan-picture';
   import { CHUNK_SAMPLES, type FlightChunk } from '$core/flight/recorder';
   import type { InstrumentId } from '$core/instrument/readings';
   import { clock, heading } from '$core/measure/figure';
@@ -13,7 +14,9 @@
   import GamepadSheet from '$lib/controls/GamepadSheet.svelte';
   import { storedSetup } from '$lib/controls/gamepad';
   import { PersonsHands } from '$lib/controls/hands.svelte';
+  import { RadioSound } from '$lib/controls/ident-sound';
   import { hush, speak } from '$lib/controls/speech';
+  import PlanView from '$lib/draw/PlanView.svelte';
   import Panel from '$lib/panel/Panel.svelte';
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
@@ -29,7 +32,9 @@
   import DistractionBox from './DistractionBox.svelte';
   import { DistractionDesk, answerKeys } from './distraction-desk.svelte';
   import FlightBar from './FlightBar.svelte';
-  import { flyingKeys, oneHandKeys } from './keys';
+  import { FlownWay } from './flown-way.svelte';
+  import { flyingKeys, oneHandKeys, radioKeys } from './keys';
+  import RadioBox from './RadioBox.svelte';
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
@@ -86,6 +91,13 @@
   const stopwatch_s = $derived(
     watchFrom_s === null ? watchHeld_s : watchHeld_s + (frame?.time_s ?? 0) - watchFrom_s
   );
+  /** Seen from above; only where hints are allowed. */
+  const fromAbove = hints ? planPicture(lesson) : null;
+  const way = new FlownWay(lesson);
+  const sound = new RadioSound();
+  const asksTime = $derived(
+    drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
+  );
   const outside = $derived(
     plan.cloudBase_ft === null
       ? 'view-limiting device on'
@@ -122,6 +134,7 @@
   onDestroy(() => {
     if (typeof cancelAnimationFrame === 'function') cancelAnimationFrame(animation);
     hush();
+    sound.close();
     session?.dispose();
     outbox?.close();
   });
@@ -136,8 +149,16 @@
     session?.show();
     if (seen && session?.state === 'running') {
       attention?.follow(seen.time_s, seen.looksAt);
+      if (seen.place) way.add(seen.time_s, seen.place);
       const coming = desk?.coming(seen.time_s);
       if (coming && coming.kind !== 'gauge' && voice) speak(coming.words);
+    }
+    if (seen?.navigation) {
+      const listening = session?.state === 'running' ? (seen.hands.radios?.listening ?? null) : null;
+      sound.play(
+        listening === null || !voice ? null : (seen.navigation.idents[listening] ?? ''),
+        voice && session?.state === 'running' ? seen.navigation.marker : null
+      );
     }
     if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
       lastPhase = seen.phaseIndex;
@@ -164,6 +185,7 @@
     lastPhase = -1;
     covered = [...lesson.covered];
     desk?.begin();
+    way.begin();
     simulatedBy = pilot?.kind ?? null;
     attempt = {
       id,
@@ -285,7 +307,15 @@
     session?.note('cover', `${id} ${covered.includes(id) ? 'covered' : 'uncovered'}`);
   }
 
+  function mark() {
+    session?.note('mark', lesson.navigation?.fix ?? '');
+    note = `Called at ${clock(frame?.time_s ?? 0)}.`;
+  }
+
   function toggleWatch() {
+    session?.note('timer', watchFrom_s === null ? 'start' : 'stop');
+    // By radio every leg is timed from nothing; elsewhere the stopwatch adds up.
+    if (watchFrom_s === null && lesson.navigation) watchHeld_s = 0;
     if (watchFrom_s === null) watchFrom_s = frame?.time_s ?? 0;
     else {
       watchHeld_s = stopwatch_s;
@@ -296,6 +326,7 @@
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
+    ...(lesson.navigation && !attention ? radioKeys(hands, mark) : []),
     ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : []),
     ...(attention
       ? []
@@ -394,6 +425,7 @@
         {covered}
         compass
         {view}
+        navigation={calm?.navigation ?? frame.navigation}
       />
       {#if frame.eyesClosed}
         <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
@@ -405,6 +437,33 @@
       {/if}
     {:else}
       <p class="p-8 text-soft">Starting the flight loop…</p>
+    {/if}
+    {#if lesson.navigation && calm?.navigation && shownHands.radios}
+      <div class="mt-2 grid gap-3 {fromAbove ? 'grid-cols-[minmax(0,1fr)_270px]' : ''}">
+        <RadioBox
+          radios={shownHands.radios}
+          shown={calm.navigation}
+          world={lesson.navigation.world}
+          readonly={simulatedBy !== null}
+          onset={(radios) => (hands.radios = radios)}
+          onmark={mark}
+          question={asksTime ? 'Minutes to the station?' : null}
+          onanswer={(minutes) => {
+            session?.note('answer', `time to the station ${minutes.toFixed(1)} min`);
+            note = `Answered: ${minutes} min.`;
+          }}
+        />
+        {#if fromAbove}
+          <PlanView
+            picture={fromAbove}
+            track={way.points}
+            track_deg={way.track_deg}
+            width={270}
+            height={215}
+            label="Plan view: corridors, and the way flown so far"
+          />
+        {/if}
+      </div>
     {/if}
   </div>
 

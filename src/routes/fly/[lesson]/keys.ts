@@ -1,3 +1,4 @@
+import { needleSources, pointerSources, type RadioSettings } from '$core/radio/radio-settings';
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import type { Shortcut } from '$lib/ui/shortcuts.svelte';
 
@@ -59,5 +60,60 @@ export function flyingKeys(hands: PersonsHands): Shortcut[] {
     },
     { key: ',', shown: ', .', does: 'altimeter setting down, up', run: () => hands.turnSubscale(-1) },
     { key: '.', shown: '', does: '', run: () => hands.turnSubscale(1) }
+  ];
+}
+
+/** The keys of the radios: the first one's course, its ident, what feeds the needle, and the call at a fix. */
+export function radioKeys(hands: PersonsHands, mark: () => void): Shortcut[] {
+  const change = (by: (radios: RadioSettings) => RadioSettings) => () => {
+    if (hands.radios) hands.radios = by(hands.radios);
+  };
+  const turn = (degrees: number) =>
+    change((radios) => {
+      const which = radios.source === 'nav2' ? 'nav2' : 'nav1';
+      const course_deg = ((radios[which].course_deg + degrees + 359) % 360) + 1;
+      return { ...radios, [which]: { ...radios[which], course_deg } };
+    });
+  const next = <T>(all: readonly T[], now: T): T => all[(all.indexOf(now) + 1) % all.length]!;
+  return [
+    { key: '[', shown: '[ ]', does: 'course down, up a degree; with shift, ten', run: turn(-1) },
+    { key: ']', shown: '', does: '', run: turn(1) },
+    { key: 'Shift+{', shown: '', does: '', run: turn(-10) },
+    { key: 'Shift+}', shown: '', does: '', run: turn(10) },
+    {
+      key: 't',
+      shown: 'T',
+      does: 'radio 1: what stands by becomes active',
+      run: change((radios) => ({
+        ...radios,
+        nav1: {
+          ...radios.nav1,
+          active_MHz: radios.nav1.standby_MHz,
+          standby_MHz: radios.nav1.active_MHz
+        }
+      }))
+    },
+    {
+      key: 'i',
+      shown: 'I',
+      does: 'listen to the ident of what feeds the needle',
+      run: change((radios) => {
+        const radio = radios.source === 'nav2' ? ('nav2' as const) : ('nav1' as const);
+        return { ...radios, listening: radios.listening === null ? radio : null };
+      })
+    },
+    {
+      key: 'n',
+      shown: 'N',
+      does: 'what feeds the needle',
+      run: change((radios) => ({ ...radios, source: next(needleSources, radios.source) }))
+    },
+    {
+      key: 'b',
+      shown: 'B',
+      does: 'what the pointer points at',
+      run: change((radios) => ({ ...radios, pointer: next(pointerSources, radios.pointer) }))
+    },
+    { key: 'y', shown: 'Y', does: 'call the fix', run: mark }
   ];
 }

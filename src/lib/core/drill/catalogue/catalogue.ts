@@ -2,6 +2,7 @@ import { Rejection } from '../../measure/rejection';
 import type { DrillFile } from '../drill-file';
 import type { LessonPlan } from '../lesson-plan';
 import { basicDrills } from './basic';
+import { navigationDrills } from './navigation';
 import { partialPanelDrills } from './partial-panel';
 import { patternDrills } from './patterns';
 import { turnDrills } from './turns';
@@ -11,7 +12,8 @@ export const drillCatalogue: readonly DrillFile[] = [
   ...basicDrills,
   ...turnDrills,
   ...patternDrills,
-  ...partialPanelDrills
+  ...partialPanelDrills,
+  ...navigationDrills
 ];
 
 /** @throws Rejection when no shipped drill has this id */

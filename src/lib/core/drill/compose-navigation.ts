@@ -1,0 +1,172 @@
+import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { Rejection } from '../measure/rejection';
+import { leadRadial } from '../procedure/dme-arc';
+import { procedureTurnRate } from '../procedure/turn';
+import type { Check, Condition, NavigationGoal, Phase } from './drill';
+import { isNavigation } from './drill';
+import type { PhaseFile } from './drill-file';
+import type { LessonNavigation } from './lesson-navigation';
+import type { ReadQuantity } from './compose-drill';
+
+/** Longest that joining or flying a course may take, s. */
+const LONGEST_INTERCEPT_S = 600;
+const LONGEST_TO_FIX_S = 1200;
+const USUAL_COURSE_S = 240;
+/** A circuit of a hold with a minute inbound takes about four. */
+const CIRCUIT_S = 250;
+const LONGEST_CIRCUIT_S = 420;
+const REVERSAL_S = 420;
+/** On course: within half of full scale and going along it for so long. */
+const ESTABLISHED_SHARE = 0.5;
+const ESTABLISHED_TRACK_DEG = 12;
+const ESTABLISHED_S = 8;
+
+const asCourse = (angle_deg: number) => normaliseBearing(angle_deg) || 360;
+
+/**
+ * The goal of a phase that is flown by radio; null where the phase says nothing of the kind.
+ * @throws Rejection where the drill has no fix, or a figure does not fit
+ */
+export function navigationGoalOf(
+  written: PhaseFile,
+  navigation: LessonNavigation | null,
+  read: ReadQuantity,
+  at: string
+): NavigationGoal | null {
+  const { course, arc, hold, reversal } = written;
+  if (!course && !arc && !hold && !reversal) return null;
+  if (!navigation)
+    throw new Rejection(
+      at,
+      written.name,
+      'a phase without course, arc, hold or reversal: the drill has no fix'
+    );
+  const side = navigation.turn === 'right' ? 1 : -1;
+  if (course) {
+    const intercept =
+      course.intercept_deg === undefined ? null : read(course.intercept_deg, `${at}.course.intercept_deg`);
+    if (intercept !== null && !(intercept >= 5 && intercept <= 110))
+      throw new Rejection(`${at}.course.intercept_deg`, intercept, 'an angle from 5 to 110°');
+    return {
+      kind: 'course',
+      course_deg: asCourse(read(course.course_deg, `${at}.course.course_deg`)),
+      way: course.way,
+      intercept_deg: intercept
+    };
+  }
+  if (arc) {
+    const radius_nm = read(arc.radius_nm, `${at}.arc.radius_nm`);
+    if (!(radius_nm >= 3 && radius_nm <= 40))
+      throw new Rejection(`${at}.arc.radius_nm`, radius_nm, 'a radius from 3 to 40 NM');
+    return { kind: 'arc', radius_nm, direction: side };
+  }
+  if (hold) {
+    const leg_nm = hold.leg_nm === undefined ? null : read(hold.leg_nm, `${at}.hold.leg_nm`);
+    return {
+      kind: 'hold',
+      hold: {
+        inboundCourse_deg: asCourse(read(hold.inbound_deg, `${at}.hold.inbound_deg`)),
+        turn: navigation.turn,
+        leg:
+          leg_nm === null
+            ? { kind: 'time', seconds: hold.leg_s === undefined ? 60 : read(hold.leg_s, `${at}.hold.leg_s`) }
+            : { kind: 'distance', nm: leg_nm }
+      },
+      circuits: Math.round(read(hold.circuits, `${at}.hold.circuits`))
+    };
+  }
+  return {
+    kind: 'reversal',
+    reversal: {
+      kind: reversal!.kind,
+      inboundCourse_deg: asCourse(read(reversal!.inbound_deg, `${at}.reversal.inbound_deg`)),
+      side: navigation.turn,
+      within_nm: read(reversal!.within_nm, `${at}.reversal.within_nm`)
+    }
+  };
+}
+
+/** How long such a phase should take, and what ends it. @param panelNorth_deg what the panel's north shows more than the fix's */
+export function navigationEnd(
+  goal: NavigationGoal,
+  tas_kt: number,
+  arc: { from_deg: number; to_deg: number } | null,
+  panelNorth_deg: number
+): { expected_s: number; until: Condition } {
+  const orAfter = (condition: Condition, seconds: number): Condition => ({
+    is: 'any',
+    of: [condition, { is: 'after', seconds }]
+  });
+  const passed = (count: number): Condition => ({
+    is: 'above',
+    channel: 'passages',
+    value: count - 0.5,
+    for_s: 0
+  });
+  switch (goal.kind) {
+    case 'course':
+      if (goal.intercept_deg !== null)
+        return {
+          expected_s: USUAL_COURSE_S / 2,
+          until: orAfter(
+            {
+              is: 'all',
+              of: [
+                {
+                  is: 'within',
+                  channel: 'offCourse',
+                  value: 0,
+                  tolerance: ESTABLISHED_SHARE,
+                  for_s: ESTABLISHED_S
+                },
+                {
+                  is: 'within',
+                  channel: 'track_deg',
+                  value: asCourse(goal.course_deg + panelNorth_deg),
+                  tolerance: ESTABLISHED_TRACK_DEG,
+                  for_s: ESTABLISHED_S
+                }
+              ]
+            },
+            LONGEST_INTERCEPT_S
+          )
+        };
+      return goal.way === 'to'
+        ? { expected_s: USUAL_COURSE_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) }
+        : { expected_s: USUAL_COURSE_S, until: { is: 'after', seconds: USUAL_COURSE_S } };
+    case 'arc': {
+      const { from_deg, to_deg } = arc!;
+      const round = normaliseBearing(goal.direction * normaliseSigned(to_deg - from_deg));
+      const lead = leadRadial(goal.radius_nm, tas_kt, procedureTurnRate(tas_kt));
+      const expected_s = ((round * RADIANS_PER_DEGREE * goal.radius_nm) / tas_kt) * 3600;
+      return {
+        expected_s,
+        until: orAfter(
+          { is: 'within', channel: 'fixRadial_deg', value: asCourse(to_deg), tolerance: lead, for_s: 0 },
+          2 * expected_s + 120
+        )
+      };
+    }
+    case 'hold':
+      return {
+        expected_s: CIRCUIT_S * (goal.circuits + 1),
+        until: orAfter(passed(goal.circuits + 1), LONGEST_CIRCUIT_S * (goal.circuits + 1))
+      };
+    case 'reversal':
+      return { expected_s: REVERSAL_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) };
+  }
+}
+
+/** The check that goes with a goal flown by radio. */
+export function navigationChecks({ id, goal }: Phase): Check[] {
+  const { lateral } = goal;
+  if (!isNavigation(lateral)) return [];
+  switch (lateral.kind) {
+    case 'course':
+      return [{ kind: lateral.intercept_deg === null ? 'tracking' : 'intercept', phase: id }];
+    case 'arc':
+    case 'hold':
+    case 'reversal':
+      return [{ kind: lateral.kind, phase: id }];
+  }
+}

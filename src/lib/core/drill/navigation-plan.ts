@@ -1,0 +1,22 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { RadioError } from '../radio/radio-error';
+
+const oneOf = <const T extends string>(values: readonly T[]) =>
+  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
+
+/** ready: tuned, identified and set; cold: the setting up is the student's. */
+export const radioStarts = ['ready', 'cold'] as const;
+
+/** What an instructor says of a lesson flown by radio. */
+export const NavigationPlan = Type.Object(
+  {
+    fix: Type.String({ pattern: '^[A-Z]{1,5}$', accepted: 'the name of a station or fix' }),
+    /** Turns of a hold, side of a course reversal, way round an arc (right: clockwise). */
+    turn: oneOf(['right', 'left']),
+    radios: oneOf(radioStarts),
+    /** What goes wrong with the radios. */
+    errors: Type.Array(RadioError, { maxItems: 4 })
+  },
+  { additionalProperties: false }
+);
+export type NavigationPlan = Static<typeof NavigationPlan>;

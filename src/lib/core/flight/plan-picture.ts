@@ -1,0 +1,155 @@
+import { RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
+import type { Place } from '../earth/local-plane';
+import { windFor } from '../drill/briefing';
+import { tasOf } from '../drill/compose-drill';
+import { isNavigation, type Goal } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import { courseLineOf } from '../drill/lesson-navigation';
+import { planReversal } from '../procedure/course-reversal';
+import { holdCircuit, solveHold } from '../procedure/hold';
+import { byCourseLine } from '../radio/course-line';
+import { placeOfFix } from '../radio/station-geometry';
+import type { Flight } from './flight';
+
+/** A point of the plan, NM about the lesson's fix by the fix's own north. */
+export interface PlanPoint {
+  north_nm: number;
+  east_nm: number;
+}
+
+/** What a plan view shows of a lesson, apart from what was flown. */
+export interface PlanPicture {
+  /** Corridors: closed outlines. */
+  lanes: PlanPoint[][];
+  /** What is asked for, as lines. */
+  ideals: PlanPoint[][];
+  marks: (PlanPoint & { id: string; kind: 'vor' | 'ndb' | 'fix' })[];
+  /** By the fix's north. */
+  wind: { from_deg: number; speed_kt: number };
+}
+
+/** Courses are drawn so far from the fix, and stations and fixes so far. */
+const COURSE_NM = 14;
+const MARKS_WITHIN_NM = 30;
+const ARC_STEP_DEG = 3;
+
+/** Puts places on the plan. @throws when the lesson has no fix */
+export function planProjection({ navigation }: Lesson): (place: Place) => PlanPoint {
+  const north = {
+    fix: navigation!.place,
+    course_deg: 0,
+    north_deg: navigation!.north_deg,
+    scale: { kind: 'distance' as const, nm: 1 }
+  };
+  return (place) => {
+    const { along_nm, crossTrack_nm } = byCourseLine(north, place);
+    return { north_nm: along_nm, east_nm: crossTrack_nm };
+  };
+}
+
+/** Lanes, ideal paths, stations and wind of a lesson flown by radio; null without. */
+export function planPicture(lesson: Lesson): PlanPicture | null {
+  const { navigation, drill, plan, area } = lesson;
+  if (!navigation) return null;
+  const project = planProjection(lesson);
+  const briefed = windFor(lesson);
+  const wind = {
+    from_deg: normaliseBearing(briefed.from_deg + area.variation_deg - navigation.north_deg),
+    speed_kt: briefed.speed_kt
+  };
+  const lanes: PlanPoint[][] = [];
+  const ideals: PlanPoint[][] = [];
+  for (const { goal, corridors } of drill.phases) {
+    const { lateral } = goal;
+    if (!isNavigation(lateral)) continue;
+    const share = corridors.find((c) => c.channel === 'offCourse')?.above;
+    if (lateral.kind === 'course') {
+      ideals.push(line(lateral.course_deg, lateral.way));
+      if (share !== undefined) lanes.push(courseLane(lesson, lateral, share));
+    } else if (lateral.kind === 'arc') {
+      ideals.push(circle(lateral.radius_nm));
+      lanes.push([
+        ...circle(lateral.radius_nm + (share ?? 1)),
+        ...circle(lateral.radius_nm - (share ?? 1)).reverse()
+      ]);
+    } else ideals.push(...procedurePath(goal, tasOf(goal, plan), wind));
+  }
+  const known = [
+    ...navigation.world.stations.flatMap((s) =>
+      s.kind === 'vor' || s.kind === 'ndb' ? [{ id: s.id, kind: s.kind, place: s as Place }] : []
+    ),
+    ...navigation.world.fixes.map((f) => ({
+      id: f.id,
+      kind: 'fix' as const,
+      place: placeOfFix(navigation.world, f)
+    }))
+  ];
+  const marks = known
+    .map(({ id, kind, place }) => ({ id, kind, ...project(place) }))
+    .filter(({ north_nm, east_nm }) => Math.hypot(north_nm, east_nm) < MARKS_WITHIN_NM);
+  return { lanes, ideals, marks, wind };
+}
+
+const at = (bearing_deg: number, nm: number): PlanPoint => ({
+  north_nm: nm * Math.cos(bearing_deg * RADIANS_PER_DEGREE),
+  east_nm: nm * Math.sin(bearing_deg * RADIANS_PER_DEGREE)
+});
+
+function line(course_deg: number, way: 'to' | 'from'): PlanPoint[] {
+  return [at(0, 0), at(way === 'to' ? course_deg + 180 : course_deg, COURSE_NM)];
+}
+
+function circle(radius_nm: number): PlanPoint[] {
+  return Array.from({ length: 360 / ARC_STEP_DEG + 1 }, (_, i) => at(i * ARC_STEP_DEG, radius_nm));
+}
+
+/** The corridor along a course, by the same scale the grading takes. */
+function courseLane(
+  lesson: Lesson,
+  lateral: Extract<Goal['lateral'], { kind: 'course' }>,
+  share: number
+): PlanPoint[] {
+  const navigation = lesson.navigation!;
+  const { scale } = courseLineOf(navigation, lateral)!;
+  const out = lateral.way === 'to' ? lateral.course_deg + 180 : lateral.course_deg;
+  const edge = (side: 1 | -1) =>
+    Array.from({ length: COURSE_NM + 1 }, (_, nm) => {
+      // From the station a fix on its radial lies farther or nearer by the fix's own distance.
+      const towardStation = Math.cos((out - navigation.radial_deg) * RADIANS_PER_DEGREE) < 0 ? -1 : 1;
+      const away = Math.abs(navigation.distance_nm + towardStation * nm);
+      const half =
+        scale.kind === 'distance'
+          ? share * scale.nm
+          : Math.max(1, navigation.distance_nm > 0 ? away : nm) *
+            Math.sin(share * scale.deg * RADIANS_PER_DEGREE);
+      const middle = at(out, nm);
+      const aside = at(out + side * 90, half);
+      return { north_nm: middle.north_nm + aside.north_nm, east_nm: middle.east_nm + aside.east_nm };
+    });
+  return [...edge(1), ...edge(-1).reverse()];
+}
+
+function procedurePath(goal: Goal, tas_kt: number, wind: PlanPicture['wind']): PlanPoint[][] {
+  const { lateral } = goal;
+  if (lateral.kind === 'hold') {
+    const solution = solveHold(lateral.hold, { tas_kt, wind });
+    return solution.kind === 'impossible' ? [] : [holdCircuit(lateral.hold, { tas_kt, wind }, solution)];
+  }
+  if (lateral.kind !== 'reversal') return [];
+  const planned = planReversal(lateral.reversal, tas_kt, wind);
+  return planned.kind === 'impossible' ? [] : [planned.points];
+}
+
+/** The way flown on the plan, one point a second. */
+export function planTrack(lesson: Lesson, flight: Flight): PlanPoint[] {
+  const latitude = flight.columns.get('latitude_deg');
+  const longitude = flight.columns.get('longitude_deg');
+  if (!latitude || !longitude) return [];
+  const project = planProjection(lesson);
+  return Array.from({ length: Math.ceil(flight.length / flight.rate_hz) }, (_, i) =>
+    project({
+      latitude_deg: latitude[i * flight.rate_hz]!,
+      longitude_deg: longitude[i * flight.rate_hz]!
+    })
+  );
+}

@@ -1,0 +1,92 @@
+import type { NavigationGoal } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { column, type Flight } from '../../flight/flight';
+import { normaliseSigned } from '../../measure/angle';
+import { readByCourse } from './course-reading';
+
+/** How an arc was flown. Distances less the radius, NM; + = outside. */
+export interface ArcMeasure {
+  kind: 'arc';
+  phaseId: string;
+  radius_nm: number;
+  from_s: number;
+  to_s: number;
+  /** From the beginning of the turn onto it to within `JOINED_NM` for good. */
+  joined_s: number | null;
+  rms_nm: number;
+  inside_nm: number;
+  outside_nm: number;
+  worst_s: number;
+  /** Turns along the arc, and the degrees of radial between them; nothing where it was one shallow bank. */
+  turns: number;
+  degreesATurn: number | null;
+  shareTurning: number;
+}
+
+const JOINED_NM = 0.5;
+const JOINED_FOR_S = 10;
+const TURNING_DEG = 6;
+const LEAST_TURN_S = 1.5;
+
+/** null when the arc was never reached. */
+export function measureArc(
+  flight: Flight,
+  lesson: Lesson,
+  goal: Extract<NavigationGoal, { kind: 'arc' }>,
+  span: PhaseSpan
+): ArcMeasure | null {
+  const reading = readByCourse(flight, lesson, 0);
+  const start = reading.sample(span.start_s) + 1;
+  const to = reading.sample(span.end_s);
+  let from = start;
+  let within = 0;
+  for (let k = start; k <= to; k++) {
+    within = Math.abs(reading.offCourse(k)) <= JOINED_NM ? within + 1 : 0;
+    if (within >= JOINED_FOR_S * reading.rate_hz) {
+      from = k - within + 1;
+      break;
+    }
+  }
+  const joined = within > 0;
+  if (!joined) from = Math.min(to, start + 60 * reading.rate_hz);
+  if (to - from < 20 * reading.rate_hz) return null;
+  const radial = column(flight, 'fixRadial_deg');
+  let squares = 0;
+  let worst = from;
+  let inside = 0;
+  let outside = 0;
+  let turning = 0;
+  let turns = 0;
+  let banked = 0;
+  for (let k = from; k <= to; k++) {
+    const off = reading.offCourse(k);
+    squares += off * off;
+    inside = Math.max(inside, -off);
+    outside = Math.max(outside, off);
+    if (Math.abs(off) > Math.abs(reading.offCourse(worst))) worst = k;
+    if (Math.abs(reading.bank(k)) > TURNING_DEG) {
+      turning += 1;
+      banked += 1;
+    } else {
+      if (banked >= LEAST_TURN_S * reading.rate_hz) turns += 1;
+      banked = 0;
+    }
+  }
+  const round = Math.abs(normaliseSigned(radial[to]! - radial[from]!));
+  return {
+    kind: 'arc',
+    phaseId: span.phaseId,
+    radius_nm: goal.radius_nm,
+    from_s: reading.time(from),
+    to_s: reading.time(to),
+    joined_s: joined ? reading.time(from) - span.start_s : null,
+    rms_nm: Math.sqrt(squares / (to - from + 1)),
+    inside_nm: inside,
+    outside_nm: outside,
+    worst_s: reading.time(worst),
+    turns,
+    degreesATurn: turns > 0 ? round / turns : null,
+    shareTurning: turning / (to - from + 1)
+  };
+}

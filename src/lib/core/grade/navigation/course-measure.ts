@@ -1,0 +1,273 @@
+import type { NavigationGoal } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import type { Flight } from '../../flight/flight';
+import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
+
+type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
+
+/** How a course was joined. */
+export interface InterceptMeasure {
+  kind: 'intercept';
+  phaseId: string;
+  course_deg: number;
+  askedAngle_deg: number;
+  /** Angle between heading and course on the way to it; null when it was never steadily flown. */
+  angle_deg: number | null;
+  /** From the beginning of the phase to within half scale for good; null: never. */
+  established_s: number | null;
+  /** The farthest beyond the course, share of full scale, ≥ 0. */
+  overshoot: number;
+  overshoot_s: number;
+}
+
+/** How a course was held. */
+export interface TrackingMeasure {
+  kind: 'tracking';
+  phaseId: string;
+  course_deg: number;
+  from_s: number;
+  to_s: number;
+  /** Peaks between crossings of the course, share of full scale, signed, with their times. */
+  peaks: { at_s: number; off: number }[];
+  /** Longest run of peaks that do not shrink. */
+  unshrinking: { start_s: number; end_s: number; peaks: number[] } | null;
+  /** Seconds off course, and how many of them were spent with the wings level for 5 s and more. */
+  off_s: number;
+  waited_s: number;
+  /** Times the bank was kept in the direction of the correction until the course was crossed. */
+  keptTurning_s: number[];
+  /** Times it drifted off again to the same side after it had been centred, and to which. */
+  driftedOff_s: number[];
+  driftSide: 'left' | 'right' | null;
+  /** Wind correction flown while the needle was steady and needed there, degrees, + = nose right. */
+  correction_deg: number;
+  neededCorrection_deg: number;
+  /** Largest change of heading close to the station. */
+  nearStation_deg: number | null;
+}
+
+const AFTER_INTERCEPT_S = 45;
+const SIDE_TOLD_BY = 0.25;
+const COUNTS_AS_PEAK = 0.12;
+const NOT_SHRINKING = 0.7;
+/** Off course by this share of full scale, a correction is due. */
+const OFF = 0.1;
+const WAIT_S = 5;
+const KEPT_BANK_DEG = 4;
+const KEPT_S = 5;
+/** A swing smaller than this is no correction to keep a bank in for. */
+const OFF_WORTH = 0.15;
+const CENTRED = 0.1;
+const DRIFTED = 0.22;
+/** Near the station angles run away: heading is held from here. */
+const NEAR_NM = 0.7;
+const AWAY_NM = 1.5;
+
+export function measureIntercept(
+  flight: Flight,
+  lesson: Lesson,
+  goal: CourseGoal,
+  span: PhaseSpan,
+  until_s: number
+): InterceptMeasure {
+  const reading = readByCourse(flight, lesson, goal.course_deg);
+  // At the sample in which a phase begins the course of the one before still stands.
+  const from = reading.sample(span.start_s) + 1;
+  const end = reading.sample(span.end_s);
+  const to = reading.sample(Math.min(until_s, span.end_s + AFTER_INTERCEPT_S));
+  const side = sideBefore(reading, from, end);
+  let overshoot = 0;
+  let overshootAt = end;
+  for (let k = from; k <= to; k++) {
+    const beyond = -side * reading.offCourse(k);
+    if (beyond > overshoot) {
+      overshoot = beyond;
+      overshootAt = k;
+    }
+  }
+  const angles: number[] = [];
+  for (let k = from; k <= end; k++)
+    if (Math.abs(reading.bank(k)) < 4 && reading.offCourse(k) * side > 0.5)
+      angles.push(-side * reading.headingOff(k));
+  angles.sort((a, b) => a - b);
+  return {
+    kind: 'intercept',
+    phaseId: span.phaseId,
+    course_deg: goal.course_deg,
+    askedAngle_deg: goal.intercept_deg!,
+    angle_deg: angles.length > 50 ? angles[Math.floor(angles.length / 2)]! : null,
+    established_s:
+      span.complete && Math.abs(reading.offCourse(end)) <= 0.6 ? span.end_s - span.start_s : null,
+    overshoot,
+    overshoot_s: reading.time(overshootAt)
+  };
+}
+
+/** The side a course is joined from: where it begins over the fix, the side it then lies on. */
+function sideBefore(reading: CourseReading, from: number, end: number): number {
+  for (let k = from; k <= end; k++)
+    if (Math.abs(reading.offCourse(k)) > SIDE_TOLD_BY) return Math.sign(reading.offCourse(k));
+  return Math.sign(reading.offCourse(from)) || 1;
+}
+
+/** @param from_s where the course counts as reached; null when nothing of it was flown */
+export function measureTracking(
+  flight: Flight,
+  lesson: Lesson,
+  goal: CourseGoal,
+  span: PhaseSpan,
+  from_s: number
+): TrackingMeasure | null {
+  const reading = readByCourse(flight, lesson, goal.course_deg);
+  const overStation = lesson.navigation!.by === 'vor' || lesson.navigation!.by === 'ndb';
+  const [from, to] = farFromStation(reading, reading.sample(from_s), reading.sample(span.end_s), overStation);
+  if (to - from < 20 * reading.rate_hz) return null;
+  const peaks = peaksOf(reading, from, to);
+  const { off_s, waited_s } = waitingOf(reading, from, to);
+  const drift = driftingOf(reading, from, to);
+  const steady = (k: number) => Math.abs(reading.bank(k)) < 5 && Math.abs(reading.offCourse(k)) < 0.35;
+  const corrections: number[] = [];
+  const needed: number[] = [];
+  for (let k = from; k <= to; k++) {
+    needed.push(reading.headingOff(k) - reading.trackOff(k));
+    if (steady(k)) corrections.push(reading.headingOff(k));
+  }
+  const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+  return {
+    kind: 'tracking',
+    phaseId: span.phaseId,
+    course_deg: goal.course_deg,
+    from_s: reading.time(from),
+    to_s: reading.time(to),
+    peaks: peaks.map(({ at, off }) => ({ at_s: reading.time(at), off })),
+    unshrinking: unshrinkingOf(reading, peaks),
+    off_s,
+    waited_s,
+    keptTurning_s: keptTurningOf(reading, from, to),
+    driftedOff_s: drift.at_s,
+    driftSide: drift.side,
+    correction_deg: middle(corrections),
+    neededCorrection_deg: middle(needed),
+    nearStation_deg: overStation && goal.way === 'to' ? nearStationOf(reading, span) : null
+  };
+}
+
+/** The stretch that says something of tracking: not the last mile before a station, nor the first behind it. */
+function farFromStation(
+  reading: CourseReading,
+  from: number,
+  to: number,
+  overStation: boolean
+): [number, number] {
+  if (!overStation) return [from, to];
+  let [first, last] = [from, to];
+  while (first < last && reading.fixDistance(first) < AWAY_NM) first += 1;
+  while (last > first && reading.fixDistance(last) < AWAY_NM) last -= 1;
+  return [first, last];
+}
+
+function peaksOf(reading: CourseReading, from: number, to: number): { at: number; off: number }[] {
+  const peaks: { at: number; off: number }[] = [];
+  let peak = { at: from, off: reading.offCourse(from) };
+  for (let k = from; k <= to; k++) {
+    const off = reading.offCourse(k);
+    if (off * peak.off < 0) {
+      peaks.push(peak);
+      peak = { at: k, off };
+    } else if (Math.abs(off) > Math.abs(peak.off)) peak = { at: k, off };
+  }
+  peaks.push(peak);
+  return peaks.filter(({ off }) => Math.abs(off) >= COUNTS_AS_PEAK);
+}
+
+function unshrinkingOf(reading: CourseReading, peaks: readonly { at: number; off: number }[]) {
+  let best: typeof peaks = [];
+  let run: { at: number; off: number }[] = [];
+  for (const next of peaks) {
+    const last = run.at(-1);
+    const goesOn =
+      last && last.off * next.off < 0 && Math.abs(next.off) >= NOT_SHRINKING * Math.abs(last.off);
+    run = goesOn ? [...run, next] : [next];
+    if (run.length > best.length) best = run;
+  }
+  if (best.length < 4) return null;
+  return {
+    start_s: reading.time(best[0]!.at),
+    end_s: reading.time(best.at(-1)!.at),
+    peaks: best.map(({ off }) => off)
+  };
+}
+
+/** Seconds off course, and those of them in stretches of level wings long enough to see what a heading does. */
+function waitingOf(reading: CourseReading, from: number, to: number) {
+  let off = 0;
+  let waited = 0;
+  let run = 0;
+  // Coming to the course at first is joining it, not correcting.
+  while (from < to && Math.abs(reading.offCourse(from)) > OFF) from += 1;
+  for (let k = from; k <= to + 1; k++) {
+    const level = k <= to && Math.abs(reading.bank(k)) < 5;
+    if (level) run += 1;
+    else {
+      if (run >= WAIT_S * reading.rate_hz)
+        for (let back = k - run; back < k; back++) if (Math.abs(reading.offCourse(back)) > OFF) waited += 1;
+      run = 0;
+    }
+    if (k <= to && Math.abs(reading.offCourse(k)) > OFF) off += 1;
+  }
+  return { off_s: off / reading.rate_hz, waited_s: waited / reading.rate_hz };
+}
+
+/** Moments the course was crossed with the bank of the correction still in. */
+function keptTurningOf(reading: CourseReading, from: number, to: number): number[] {
+  const found: number[] = [];
+  let peak = 0;
+  for (let k = from + 1; k <= to; k++) {
+    const before = reading.offCourse(k - 1);
+    peak = Math.max(peak, Math.abs(before));
+    if (before * reading.offCourse(k) >= 0 && reading.offCourse(k) !== 0) continue;
+    const came = peak;
+    peak = 0;
+    if (came < OFF_WORTH) continue;
+    const way = -Math.sign(before);
+    let kept = 0;
+    for (let back = k; back > from && reading.bank(back) * way > KEPT_BANK_DEG; back--) kept += 1;
+    // A bank that begins at the crossing is another correction, not this one kept.
+    if (kept >= KEPT_S * reading.rate_hz) found.push(reading.time(k));
+  }
+  return found;
+}
+
+/** Drifting off to the same side, wings level, each time after it had been centred. */
+function driftingOf(reading: CourseReading, from: number, to: number) {
+  const times: Record<'left' | 'right', number[]> = { left: [], right: [] };
+  let centred = false;
+  let heading = 0;
+  for (let k = from; k <= to; k++) {
+    const off = reading.offCourse(k);
+    if (Math.abs(off) < CENTRED) {
+      centred = true;
+      heading = reading.headingOff(k);
+    } else if (centred && Math.abs(off) > DRIFTED) {
+      centred = false;
+      // It drifts with the nose on the course or to the lee of it, not because it was turned away.
+      if (Math.sign(off) * heading > -20) times[off > 0 ? 'right' : 'left'].push(reading.time(k));
+    }
+  }
+  const side = times.right.length >= times.left.length ? ('right' as const) : ('left' as const);
+  const other = side === 'right' ? times.left : times.right;
+  return other.length > 0 ? { at_s: [], side: null } : { at_s: times[side], side };
+}
+
+function nearStationOf(reading: CourseReading, span: PhaseSpan): number | null {
+  const to = reading.sample(span.end_s);
+  let from = to;
+  while (from > reading.sample(span.start_s) && reading.fixDistance(from) < NEAR_NM) from -= 1;
+  if (to - from < 3 * reading.rate_hz) return null;
+  const level = levelFrom(reading, Math.max(0, from - 10 * reading.rate_hz), to, 2) ?? from;
+  const held = medianOver(Math.min(level, from), from, reading.headingOff);
+  let largest = 0;
+  for (let k = from; k <= to; k++) largest = Math.max(largest, Math.abs(reading.headingOff(k) - held));
+  return largest;
+}

@@ -1,0 +1,219 @@
+import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { windFor } from '../../drill/briefing';
+import { tasOf } from '../../drill/compose-drill';
+import type { NavigationGoal } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import type { Flight } from '../../flight/flight';
+import { sideOf, solveHold } from '../../procedure/hold';
+import { holdEntry, type EntryChoice, type HoldEntry } from '../../procedure/hold-entry';
+import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
+
+type HoldGoal = Extract<NavigationGoal, { kind: 'hold' }>;
+
+/** Once round a hold, from the fix to the fix. */
+export interface CircuitMeasure {
+  start_s: number;
+  end_s: number;
+  /** Wings level outbound, or abeam the fix where that comes later: when the clock is due. */
+  clockDue_s: number | null;
+  /** When the clock was started; null: it was not. */
+  clockStarted_s: number | null;
+  /** From the moment the clock is due to the beginning of the turn inbound, s. */
+  outbound_s: number | null;
+  /** Wings level inbound to the fix, s. */
+  inbound_s: number | null;
+  /** Where the wings came level inbound: share of full scale and NM right of the course, and by the hold's own side, + = gone through. */
+  rollOut_s: number | null;
+  rollOutOff: number | null;
+  overshot_nm: number | null;
+  /** Nose right of the outbound course, and of the inbound one while it was held. */
+  outboundCorrection_deg: number | null;
+  inboundCorrection_deg: number | null;
+}
+
+/** How a hold was entered and flown. */
+export interface HoldMeasure {
+  kind: 'hold';
+  phaseId: string;
+  inboundCourse_deg: number;
+  turn: 'right' | 'left';
+  leg_s: number | null;
+  arrivalHeading_deg: number;
+  due: EntryChoice;
+  /** null: it could not be told. */
+  entry: HoldEntry | null;
+  entryRight: boolean;
+  entered_s: number;
+  /** The entry itself when it is not direct, then every circuit. */
+  circuits: CircuitMeasure[];
+  /** The first of `circuits` that counts as one: after a teardrop or parallel entry, the second. */
+  firstCircuit: number;
+  /** What the exact solution asks for in the briefed wind. */
+  solution: { outbound_s: number; outboundCorrection_deg: number; inboundCorrection_deg: number } | null;
+}
+
+const FIX_WITHIN_NM = 1.5;
+const ARMED_NM = 0.3;
+/** A leg is steady when the wings have been level for so long. */
+const STEADY_S = 4;
+const OUTBOUND_WITHIN_DEG = 65;
+const INBOUND_WITHIN_DEG = 50;
+const TURN_BEGINS_DEG = 8;
+
+export function measureHold(
+  flight: Flight,
+  lesson: Lesson,
+  goal: HoldGoal,
+  span: PhaseSpan
+): HoldMeasure | null {
+  const { hold } = goal;
+  const reading = readByCourse(flight, lesson, hold.inboundCourse_deg);
+  const start = reading.sample(span.start_s) + 1;
+  const end = reading.sample(span.end_s);
+  const laps = lapsOf(reading, start, end);
+  if (laps.length === 0) return null;
+  const arrival = normaliseBearing(reading.headingOff(start) + hold.inboundCourse_deg);
+  const due = holdEntry(hold, arrival);
+  const phase = lesson.drill.phases.find((p) => p.id === span.phaseId)!;
+  const north = lesson.area.variation_deg - lesson.navigation!.north_deg;
+  const briefed = windFor(lesson);
+  const solved = solveHold(hold, {
+    tas_kt: tasOf(phase.goal, lesson.plan),
+    wind: { from_deg: briefed.from_deg + north, speed_kt: briefed.speed_kt }
+  });
+  const solution =
+    solved.kind === 'impossible'
+      ? null
+      : {
+          outbound_s: solved.timed_s,
+          outboundCorrection_deg: solved.outboundCorrection_deg,
+          inboundCorrection_deg: solved.inbound.windCorrectionAngle_deg
+        };
+  const entry = entryFlown(reading, hold, laps[0]!, solution?.outboundCorrection_deg ?? 0);
+  const clocks = flight.events.filter((e) => e.kind === 'timer' && e.detail === 'start').map((e) => e.time_s);
+  const direct = entry === null ? due.entry === 'direct' : entry === 'direct';
+  return {
+    kind: 'hold',
+    phaseId: span.phaseId,
+    inboundCourse_deg: hold.inboundCourse_deg,
+    turn: hold.turn,
+    leg_s: hold.leg.kind === 'time' ? hold.leg.seconds : null,
+    arrivalHeading_deg: arrival,
+    due,
+    entry,
+    entryRight: entry === null || entry === due.entry || entry === due.alternative,
+    entered_s: span.start_s,
+    circuits: laps.map(([from, to]) => circuitOf(reading, sideOf(hold), from, to, clocks)),
+    firstCircuit: direct ? 0 : 1,
+    solution
+  };
+}
+
+/** From fix to fix: over it in the direction of the course. The last may be unfinished and is left out. */
+function lapsOf(reading: CourseReading, start: number, end: number): [number, number][] {
+  const laps: [number, number][] = [];
+  let from = start;
+  let armed = false;
+  for (let k = start; k <= end; k++) {
+    if (reading.along(k) < -ARMED_NM) armed = true;
+    if (!armed || reading.along(k) < 0) continue;
+    armed = false;
+    if (Math.abs(reading.crossTrack(k)) >= FIX_WITHIN_NM) continue;
+    laps.push([from, k]);
+    from = k;
+  }
+  // The phase ends at the sample that passes the fix.
+  if (armed && end - from > 60 * reading.rate_hz && Math.abs(reading.along(end)) < 0.05)
+    laps.push([from, end]);
+  return laps;
+}
+
+function circuitOf(
+  reading: CourseReading,
+  side: 1 | -1,
+  from: number,
+  to: number,
+  clocks: readonly number[]
+): CircuitMeasure {
+  const outward = (k: number) => normaliseSigned(reading.headingOff(k) - 180);
+  const steady = STEADY_S * reading.rate_hz;
+  // Outbound: the first steady stretch roughly the other way.
+  let level: number | null = null;
+  for (let k = from; k < to && level === null; k++) {
+    const at = levelFrom(reading, k, to, STEADY_S);
+    if (at === null) break;
+    if (Math.abs(outward(at)) < OUTBOUND_WITHIN_DEG && at - from > 5 * reading.rate_hz) level = at;
+    else k = at + steady;
+  }
+  let abeam: number | null = null;
+  if (level !== null) {
+    abeam = level;
+    while (abeam < to && reading.along(abeam) > 0) abeam += 1;
+  }
+  let turnsIn: number | null = null;
+  if (level !== null) {
+    for (let k = level + steady; k < to && turnsIn === null; k++) {
+      if (reading.steadyBank(k) * side <= TURN_BEGINS_DEG) continue;
+      // A turn toward the inbound course, not a correction: it goes on round.
+      const later = Math.min(to, k + 20 * reading.rate_hz);
+      if (Math.abs(outward(later)) > 35) turnsIn = k;
+    }
+  }
+  let inbound: number | null = null;
+  for (let k = turnsIn ?? from; turnsIn !== null && k < to; k++) {
+    const at = levelFrom(reading, k, to, STEADY_S - 1);
+    if (at === null) break;
+    if (Math.abs(reading.headingOff(at)) < INBOUND_WITHIN_DEG) {
+      inbound = at;
+      break;
+    }
+    k = at + steady;
+  }
+  const due = level === null ? null : Math.max(level, abeam!);
+  const clock = clocks.find((at) => at > reading.time(from) && at < reading.time(turnsIn ?? to));
+  const held = inbound === null ? null : Math.round(inbound + 0.5 * (to - inbound));
+  return {
+    start_s: reading.time(from),
+    end_s: reading.time(to),
+    clockDue_s: due === null ? null : reading.time(due),
+    clockStarted_s: clock ?? null,
+    outbound_s: due === null || turnsIn === null ? null : reading.time(turnsIn) - reading.time(due),
+    inbound_s: inbound === null ? null : reading.time(to) - reading.time(inbound),
+    rollOut_s: inbound === null ? null : reading.time(inbound),
+    rollOutOff: inbound === null ? null : reading.offCourse(inbound),
+    overshot_nm: inbound === null ? null : -side * reading.crossTrack(inbound),
+    outboundCorrection_deg:
+      level === null || turnsIn === null
+        ? null
+        : medianOver(level + steady, Math.max(level + steady, turnsIn - steady), outward),
+    inboundCorrection_deg: held === null ? null : medianOver(held, to, reading.headingOff)
+  };
+}
+
+/** Which entry was flown, by the heading of the first steady leg and where it was flown; null when it cannot be told. */
+function entryFlown(
+  reading: CourseReading,
+  hold: HoldGoal['hold'],
+  [from, to]: [number, number],
+  directCorrection_deg: number
+): HoldEntry | null {
+  const side = sideOf(hold);
+  const level = levelFrom(reading, from + 4 * reading.rate_hz, to, 12);
+  if (level === null) return null;
+  const outward = normaliseSigned(reading.headingOff(level + 5 * reading.rate_hz) - 180);
+  if (Math.abs(outward) > OUTBOUND_WITHIN_DEG + 10) return null;
+  // Which way it is turned back tells the parallel entry from the others.
+  const leg = medianOver(level, level + 12 * reading.rate_hz, reading.headingOff);
+  let turned = 0;
+  for (let k = level + 12 * reading.rate_hz; k < to && turned === 0; k++) {
+    const away = normaliseSigned(reading.headingOff(k) - leg);
+    if (Math.abs(away) > 50) turned = Math.sign(away);
+  }
+  if (turned === -side) return 'parallel';
+  const teardrop = Math.abs(normaliseSigned(outward + side * 30));
+  const direct = Math.abs(normaliseSigned(outward - directCorrection_deg));
+  if (Math.abs(teardrop - direct) > 12) return teardrop < direct ? 'teardrop' : 'direct';
+  // With a large correction the two headings are alike: the direct entry lies a turn's width aside.
+  return side * reading.crossTrack(level) > 0.45 ? 'direct' : 'teardrop';
+}

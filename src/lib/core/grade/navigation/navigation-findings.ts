@@ -1,0 +1,280 @@
+import { clock, figure, heading, percent, signedFigure } from '../../measure/figure';
+import type { Lesson } from '../../drill/lesson';
+import { finding, type Finding } from '../finding';
+import type { ArcMeasure } from './arc-measure';
+import type { InterceptMeasure, TrackingMeasure } from './course-measure';
+import type { PassageMeasure, ReversalMeasure, StationTimeMeasure } from './fix-measure';
+import { holdFindings } from './hold-findings';
+import type { HoldMeasure } from './hold-measure';
+import type { SetUpMeasure } from './set-up-measure';
+
+/** One of the drill's checks of radio navigation, measured. */
+export type NavigationMeasure =
+  | SetUpMeasure
+  | InterceptMeasure
+  | TrackingMeasure
+  | PassageMeasure
+  | ArcMeasure
+  | HoldMeasure
+  | ReversalMeasure
+  | StationTimeMeasure;
+
+/** Courses may be set this far off. */
+export const COURSE_SET_WITHIN_DEG = 5;
+/** Through a course by no more than half of full scale. */
+export const OVERSHOOT_SHARE = 0.5;
+const CHASE_LEAST_OFF_S = 30;
+const CHASE_WAITED_SHARE = 0.3;
+const NEAR_STATION_DEG = 12;
+/** A drift smaller than this is not worth a correction. */
+const WIND_MATTERS_DEG = 3;
+const CORRECTION_MISSING_SHARE = 0.5;
+/** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */
+const LIMIT_SLACK_NM = 0.1;
+export const STATION_TIME_SHARE = 0.2;
+
+export function navigationFindings(lesson: Lesson, m: NavigationMeasure): Finding[] {
+  switch (m.kind) {
+    case 'set-up':
+      return saySetUp(m);
+    case 'intercept':
+      return sayIntercept(m);
+    case 'tracking':
+      return sayTracking(m);
+    case 'passage':
+      return sayPassage(lesson, m);
+    case 'arc':
+      return sayArc(lesson, m);
+    case 'hold':
+      return holdFindings(m);
+    case 'reversal':
+      return m.farthest_nm > m.within_nm + LIMIT_SLACK_NM
+        ? [
+            finding(
+              'beyond-limit',
+              'hard',
+              'Beyond the limit of the course reversal',
+              { moment_s: m.farthest_s },
+              `${figure(m.farthest_nm, 1)} NM from the fix, ${figure(m.within_nm)} NM allowed.`,
+              { channel: 'fixDistance_nm' }
+            )
+          ]
+        : [];
+    case 'station-time':
+      return sayStationTime(m);
+  }
+}
+
+function saySetUp(m: SetUpMeasure): Finding[] {
+  const at = { moment_s: m.at_s };
+  const found: Finding[] = [];
+  if (!m.tuned)
+    found.push(finding('not-tuned', 'fault', 'Wrong station', at, `${m.set} was set, ${m.asked} asked for.`));
+  else if (m.identified === false)
+    found.push(
+      finding(
+        'not-identified',
+        'fault',
+        'Not identified',
+        at,
+        `${m.asked} was tuned and its ident never listened to once through.`
+      )
+    );
+  if (m.tuned && m.courseError_deg !== null && Math.abs(m.courseError_deg) > COURSE_SET_WITHIN_DEG)
+    found.push(
+      finding(
+        'wrong-course',
+        'fault',
+        'Wrong course set',
+        at,
+        `The course selected was ${signedFigure(m.courseError_deg)}° off the one to be flown.`,
+        {
+          channel: 'course_deg'
+        }
+      )
+    );
+  if (m.tuned && !m.sourceRight)
+    found.push(
+      finding(
+        'wrong-source',
+        'fault',
+        'Needle fed by the wrong source',
+        at,
+        `The needle was fed by ${m.source}; ${m.radio} has the station.`,
+        {
+          channel: 'needleSource'
+        }
+      )
+    );
+  return found.length > 0
+    ? found
+    : [
+        finding(
+          'radios-ready',
+          'good',
+          'Radios ready in time',
+          at,
+          `${m.asked} tuned${m.identified ? ', identified' : ''}, course and source set.`
+        )
+      ];
+}
+
+function sayIntercept(m: InterceptMeasure): Finding[] {
+  if (m.established_s === null)
+    return [
+      finding(
+        'not-established',
+        'fault',
+        `Never established on ${heading(m.course_deg)}`,
+        { moment_s: m.overshoot_s },
+        `Not within half of full scale by the end of the phase; ${m.angle_deg === null ? 'no angle of intercept was held' : `intercept angle ${figure(m.angle_deg)}°`}.`,
+        {
+          channel: 'offCourse'
+        }
+      )
+    ];
+  if (m.overshoot <= OVERSHOOT_SHARE) return [];
+  return [
+    finding(
+      'intercept-overshoot',
+      'fault',
+      `Through the ${heading(m.course_deg)} course`,
+      { moment_s: m.overshoot_s },
+      `${percent(m.overshoot)} of full scale beyond it, ${percent(OVERSHOOT_SHARE)} allowed; joined at ${m.angle_deg === null ? 'no steady angle' : `${figure(m.angle_deg)}°`}.`,
+      {
+        channel: 'offCourse'
+      }
+    )
+  ];
+}
+
+function sayTracking(m: TrackingMeasure): Finding[] {
+  const stretch = { moment_s: m.from_s, start_s: m.from_s, end_s: m.to_s };
+  const where = { channel: 'offCourse' };
+  const found: Finding[] = [];
+  const kept = m.keptTurning_s.length >= 2;
+  const chased = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s && !kept;
+  if (kept)
+    found.push(
+      finding(
+        'still-turning',
+        'fault',
+        'Still turning as the needle came back',
+        { moment_s: m.keptTurning_s[0]!, start_s: m.keptTurning_s[0]!, end_s: m.keptTurning_s.at(-1)! },
+        `Went through the course ${m.keptTurning_s.length} times with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')}).`,
+        where
+      )
+    );
+  else if (chased)
+    found.push(
+      finding(
+        'chasing-needle',
+        'fault',
+        'Chasing the needle',
+        stretch,
+        `${figure(m.off_s)} s off course, and only ${figure(m.waited_s)} s of them with the wings level for 5 s to see what a heading does.`,
+        where
+      )
+    );
+  else if (m.unshrinking)
+    found.push(
+      finding(
+        'over-correcting-course',
+        'fault',
+        'Over-correcting the course',
+        { moment_s: m.unshrinking.start_s, start_s: m.unshrinking.start_s, end_s: m.unshrinking.end_s },
+        `From one side to the other, peaks ${m.unshrinking.peaks.map((p) => percent(Math.abs(p))).join(', ')} of full scale: they do not shrink.`,
+        where
+      )
+    );
+  const missing = Math.abs(m.neededCorrection_deg - m.correction_deg);
+  const windMatters = Math.abs(m.neededCorrection_deg) >= WIND_MATTERS_DEG;
+  if (
+    !kept &&
+    !chased &&
+    windMatters &&
+    m.driftedOff_s.length >= 2 &&
+    missing > CORRECTION_MISSING_SHARE * Math.abs(m.neededCorrection_deg)
+  )
+    found.push(
+      finding(
+        'no-wind-correction',
+        'fault',
+        'No wind correction kept',
+        { moment_s: m.driftedOff_s[0]!, start_s: m.driftedOff_s[0]!, end_s: m.driftedOff_s.at(-1)! },
+        `Drifted off to the ${m.driftSide} ${m.driftedOff_s.length} times after it had been centred; ${correction(m.correction_deg)} was held where ${correction(m.neededCorrection_deg)} was needed.`,
+        {
+          ...where,
+          side: m.driftSide === 'right' ? 'above' : 'below'
+        }
+      )
+    );
+  if (m.nearStation_deg !== null && m.nearStation_deg > NEAR_STATION_DEG)
+    found.push(
+      finding(
+        'chased-near-station',
+        'fault',
+        'Turned after the needle close to the station',
+        { moment_s: m.to_s },
+        `The heading changed by ${figure(m.nearStation_deg)}° within the last half mile.`,
+        { channel: 'heading_deg' }
+      )
+    );
+  return found;
+}
+
+/** `4° right`, `none`. */
+function correction(angle_deg: number): string {
+  const size = Math.round(Math.abs(angle_deg));
+  return size === 0 ? 'no correction' : `${size}° ${angle_deg > 0 ? 'right' : 'left'}`;
+}
+
+function sayPassage({ navigation }: Lesson, m: PassageMeasure): Finding[] {
+  const { called_s } = m;
+  if (called_s !== null && Math.abs(called_s) <= m.within_s) return [];
+  return [
+    finding(
+      'fix-called-late',
+      'fault',
+      called_s === null ? 'Fix not called' : called_s < 0 ? 'Fix called too soon' : 'Fix called late',
+      { moment_s: m.passed_s },
+      `${navigation!.fix} was passed at ${clock(m.passed_s)} and ${called_s === null ? 'not called' : `called ${figure(Math.abs(called_s))} s ${called_s < 0 ? 'before' : 'after'}`}; ${m.within_s} s allowed.`
+    )
+  ];
+}
+
+function sayArc({ tolerance }: Lesson, m: ArcMeasure): Finding[] {
+  const allowed = tolerance.arc_nm ?? 1;
+  const worst = Math.max(m.inside_nm, m.outside_nm);
+  if (worst <= allowed) return [];
+  const side = m.outside_nm >= m.inside_nm ? 'outside' : 'inside';
+  return [
+    finding(
+      'arc-off',
+      'fault',
+      `Off the arc, ${side}`,
+      { moment_s: m.worst_s, start_s: m.from_s, end_s: m.to_s },
+      `${figure(worst, 1)} NM ${side} of ${figure(m.radius_nm)} NM at the most, ${allowed} NM allowed; ${m.degreesATurn === null ? 'no turns along it' : `${m.turns} turns along it, one in ${figure(m.degreesATurn)}°`}.`,
+      {
+        channel: 'offCourse',
+        side: side === 'outside' ? 'above' : 'below'
+      }
+    )
+  ];
+}
+
+function sayStationTime(m: StationTimeMeasure): Finding[] {
+  const { answered_min, due_min } = m;
+  if (due_min === null) return [];
+  if (answered_min !== null && Math.abs(answered_min - due_min) <= Math.max(1, STATION_TIME_SHARE * due_min))
+    return [];
+  return [
+    finding(
+      'station-time-off',
+      'fault',
+      answered_min === null ? 'Time to the station not found' : 'Time to the station wrong',
+      { moment_s: m.at_s },
+      `${answered_min === null ? 'No answer' : `${figure(answered_min, 1)} min`}; the bearings moved ${figure(m.change_deg)}°, which makes ${figure(due_min, 1)} min.`
+    )
+  ];
+}

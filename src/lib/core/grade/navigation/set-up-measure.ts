@@ -1,0 +1,105 @@
+import { normaliseSigned } from '../../measure/angle';
+import { isNavigation } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import { radiosFor } from '../../drill/lesson-navigation';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import type { Flight } from '../../flight/flight';
+import { identTones } from '../../radio/morse';
+import { radioSettingsFrom, type AudioSource, type RadioSettings } from '../../radio/radio-settings';
+
+/** How the radios stood when they had to be ready. */
+export interface SetUpMeasure {
+  kind: 'set-up';
+  phaseId: string;
+  at_s: number;
+  /** The radio that serves: tuned to what is asked for, or the one that should have been. */
+  radio: AudioSource | 'rnav';
+  tuned: boolean;
+  /** Frequency or waypoint set, and asked for, as they are said. */
+  set: string;
+  asked: string;
+  /** Listened to for as long as the ident takes; null where there is none to hear. */
+  identified: boolean | null;
+  /** Course selected less the one asked for; null where no course is selected. */
+  courseError_deg: number | null;
+  source: string;
+  sourceRight: boolean;
+}
+
+/** The radios against the next goal by radio, at the end of a phase; null when nothing was recorded of them. */
+export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMeasure | null {
+  const { navigation, drill } = lesson;
+  const index = drill.phases.findIndex((phase) => phase.id === span.phaseId);
+  const goal = drill.phases.slice(index).find((phase) => isNavigation(phase.goal.lateral))?.goal;
+  const changes = flight.events
+    .filter((event) => event.kind === 'radio' && event.time_s <= span.end_s)
+    .map((event) => ({ time_s: event.time_s, radios: radioSettingsFrom(event.detail) }))
+    .filter((change): change is { time_s: number; radios: RadioSettings } => change.radios !== null);
+  const last = changes.at(-1)?.radios;
+  if (!navigation || !goal || !last) return null;
+  const wanted = radiosFor(navigation, goal.lateral);
+  const common = { kind: 'set-up' as const, phaseId: span.phaseId, at_s: span.end_s };
+  // Radios that were ready had been listened to before.
+  const wasReady = navigation.radios === 'ready';
+  if (navigation.by === 'rnav')
+    return {
+      ...common,
+      radio: 'rnav',
+      tuned: last.rnav.legs[0] === navigation.fix,
+      set: last.rnav.legs.join(', ') || 'nothing',
+      asked: navigation.fix,
+      identified: null,
+      courseError_deg:
+        last.rnav.course_deg === null
+          ? null
+          : normaliseSigned(last.rnav.course_deg - wanted.rnav.course_deg!),
+      source: last.source,
+      sourceRight: last.source === 'rnav'
+    };
+  if (navigation.by === 'ndb') {
+    const tuned = last.adf.active_kHz === wanted.adf.active_kHz;
+    return {
+      ...common,
+      radio: 'adf',
+      tuned,
+      set: `${last.adf.active_kHz} kHz`,
+      asked: `${wanted.adf.active_kHz} kHz`,
+      identified:
+        tuned && (wasReady || heard(changes, 'adf', wanted.adf.active_kHz, navigation.fix, span.end_s)),
+      courseError_deg: null,
+      source: last.pointer,
+      sourceRight: last.pointer === 'adf'
+    };
+  }
+  const asked = wanted.nav1.active_MHz;
+  const fits = (radio: 'nav1' | 'nav2') => Math.abs(last[radio].active_MHz - asked) < 0.005;
+  const feeding = last.source === 'rnav' ? 'nav1' : last.source;
+  const radio = fits(feeding) ? feeding : fits('nav1') ? 'nav1' : fits('nav2') ? 'nav2' : feeding;
+  return {
+    ...common,
+    radio,
+    tuned: fits(radio),
+    set: `${last[radio].active_MHz.toFixed(2)} MHz`,
+    asked: `${asked.toFixed(2)} MHz`,
+    identified: fits(radio) && (wasReady || heard(changes, radio, asked, navigation.station!.id, span.end_s)),
+    courseError_deg: normaliseSigned(last[radio].course_deg - wanted.nav1.course_deg),
+    source: last.source,
+    sourceRight: last.source === radio
+  };
+}
+
+/** Whether a radio was listened to, tuned as asked, for as long as its ident takes once. */
+function heard(
+  changes: readonly { time_s: number; radios: RadioSettings }[],
+  radio: AudioSource,
+  frequency: number,
+  ident: string,
+  until_s: number
+): boolean {
+  const takes_s = identTones(ident).at(-1)?.to_s ?? 0;
+  return changes.some(({ time_s, radios }, i) => {
+    const tuned = radio === 'adf' ? radios.adf.active_kHz : radios[radio].active_MHz;
+    const lasts = (changes[i + 1]?.time_s ?? until_s) - time_s;
+    return radios.listening === radio && Math.abs(tuned - frequency) < 0.005 && lasts >= takes_s - 0.1;
+  });
+}

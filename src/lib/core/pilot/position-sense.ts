@@ -1,0 +1,71 @@
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
+import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
+import { windVelocity, type Wind } from '../air/wind';
+import { windFor } from '../drill/briefing';
+import type { Lesson } from '../drill/lesson';
+import type { LessonNavigation } from '../drill/lesson-navigation';
+import { byCourse } from '../procedure/air-path';
+import type { NavigationShown } from '../radio/navigation-shown';
+
+/** With more bank than this a beacon's pointer is not believed. */
+const DIPS_BEYOND_DEG = 6;
+
+/** Where a pilot believes to be about the fix, by the fix's own north: reckoned on by heading, speed and wind, put right by every look. */
+export interface PositionSense {
+  /** The briefed wind, by the fix's north. */
+  readonly wind: Wind;
+  reckon(seconds: number, heading_deg: number, tas_kt: number): void;
+  see(shown: NavigationShown, altitude_ft: number, bank_deg: number): void;
+  distance_nm(): number;
+  radial_deg(): number;
+  by(course_deg: number): { along_nm: number; right_nm: number };
+  /** A panel heading as one by the fix's north, and back. */
+  toFix(heading_deg: number): number;
+  toPanel(heading_deg: number): number;
+}
+
+export function positionSense(lesson: Lesson, navigation: LessonNavigation): PositionSense {
+  const { start, area } = lesson;
+  const turned = area.variation_deg - navigation.north_deg;
+  const briefed = windFor(lesson);
+  const wind: Wind = { from_deg: briefed.from_deg + turned, speed_kt: briefed.speed_kt };
+  const drift = windVelocity(wind);
+  const at = (radial_deg: number, distance_nm: number) => ({
+    north_nm: distance_nm * Math.cos(radial_deg * RADIANS_PER_DEGREE),
+    east_nm: distance_nm * Math.sin(radial_deg * RADIANS_PER_DEGREE)
+  });
+  /** The station, seen from the fix. */
+  const station = at(navigation.radial_deg + 180, navigation.distance_nm);
+  let here = at(start.radial_deg, start.distance_nm);
+  const toFix = (heading_deg: number) => normaliseBearing(heading_deg + turned);
+
+  return {
+    wind,
+    reckon(seconds, heading_deg, tas_kt) {
+      const way = at(toFix(heading_deg), (tas_kt * seconds) / 3600);
+      here = {
+        north_nm: here.north_nm + way.north_nm + (drift.north * seconds) / 3600,
+        east_nm: here.east_nm + way.east_nm + (drift.east * seconds) / 3600
+      };
+    },
+    see(shown, altitude_ft, bank_deg) {
+      const { pointer, distance } = shown;
+      if (!pointer || (pointer.source === 'adf' && Math.abs(bank_deg) > DIPS_BEYOND_DEG)) return;
+      const height_nm = (altitude_ft - (navigation.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
+      const reckoned = Math.hypot(here.north_nm - station.north_nm, here.east_nm - station.east_nm);
+      const away =
+        distance === null
+          ? reckoned
+          : distance.kind === 'rnav'
+            ? distance.nm
+            : Math.sqrt(Math.max(0, distance.nm ** 2 - height_nm ** 2));
+      const from = at(pointer.bearing_deg + 180, away);
+      here = { north_nm: station.north_nm + from.north_nm, east_nm: station.east_nm + from.east_nm };
+    },
+    distance_nm: () => Math.hypot(here.north_nm, here.east_nm),
+    radial_deg: () => normaliseBearing(Math.atan2(here.east_nm, here.north_nm) * DEGREES_PER_RADIAN),
+    by: (course_deg) => byCourse(here, course_deg),
+    toFix,
+    toPanel: (heading_deg) => normaliseBearing(heading_deg - turned)
+  };
+}

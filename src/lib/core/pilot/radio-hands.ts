@@ -1,0 +1,58 @@
+import { isNavigation } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import { radiosFor } from '../drill/lesson-navigation';
+import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
+import type { Habits } from './habits';
+
+/** When a pilot who finds the radios cold has done what, s. */
+const TUNED_S = 5;
+const LISTENS_S = [8, 16] as const;
+const COURSE_S = 19;
+const SOURCE_S = 24;
+/** Who sets a wrong course is off by this. */
+const WRONG_COURSE_DEG = 20;
+
+/**
+ * What a simulated pilot sets on the radios: tune, identify, course, source, in this order.
+ * @param told hears when a habit acts
+ */
+export function radioHands(
+  lesson: Lesson,
+  habits: Habits,
+  told: (habit: keyof Habits, time_s: number) => void
+): (time_s: number, step: number) => RadioSettings | undefined {
+  const { navigation, drill } = lesson;
+  if (!navigation) return () => undefined;
+  const cold = navigation.radios === 'cold';
+  return (time_s, step) => {
+    // While nothing is flown by radio yet, what comes next is got ready; afterwards what was last stays.
+    const next =
+      drill.phases.slice(step).find((phase) => isNavigation(phase.goal.lateral)) ??
+      drill.phases.findLast((phase) => isNavigation(phase.goal.lateral)) ??
+      drill.phases[step]!;
+    const wanted = radiosFor(navigation, next.goal.lateral);
+    const course = (selected: number) => {
+      if (habits.setsWrongCourse === 0) return selected;
+      told('setsWrongCourse', time_s);
+      return ((selected + WRONG_COURSE_DEG - 1) % 360) + 1;
+    };
+    if (habits.feedsWrongSource > 0) told('feedsWrongSource', time_s);
+    if (habits.forgetsIdent > 0) told('forgetsIdent', time_s);
+    const done = (at_s: number) => !cold || time_s >= at_s;
+    const listens = cold && habits.forgetsIdent === 0 && time_s >= LISTENS_S[0] && time_s < LISTENS_S[1];
+    const before = strangeRadios;
+    const wrong = wanted.source === 'nav1' ? ('nav2' as const) : ('nav1' as const);
+    return {
+      nav1: {
+        ...(done(TUNED_S) ? wanted.nav1 : before.nav1),
+        course_deg: done(COURSE_S) ? course(wanted.nav1.course_deg) : before.nav1.course_deg
+      },
+      nav2: done(TUNED_S) ? wanted.nav2 : before.nav2,
+      adf: done(TUNED_S) ? wanted.adf : before.adf,
+      rnav: done(TUNED_S) ? wanted.rnav : before.rnav,
+      source: done(SOURCE_S) ? (habits.feedsWrongSource > 0 ? wrong : wanted.source) : before.source,
+      pointer: done(SOURCE_S) ? wanted.pointer : before.pointer,
+      listening: !listens ? null : navigation.by === 'ndb' ? 'adf' : navigation.by === 'rnav' ? null : 'nav1'
+    };
+  };
+}

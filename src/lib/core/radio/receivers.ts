@@ -1,0 +1,268 @@
+import { wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
+import { normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+import type { CourseNeedle, NavigationShown } from './navigation-shown';
+import type { RadioError } from './radio-error';
+import type { AudioSource, NavRadio, RadioSettings } from './radio-settings';
+import {
+  RNAV_FULL_SCALE_NM,
+  adfPointer,
+  dmeDistance,
+  inCone,
+  isReceived,
+  localizerNeedle,
+  markerHeard,
+  rnavDeflection,
+  vorNeedle,
+  type ReceiverPlace
+} from './receiver';
+import { placeByName } from './station-geometry';
+import type { Station, World } from './world';
+
+/** Where the airplane is and how it lies, for its antennas. */
+export interface Antennas extends ReceiverPlace {
+  trueHeading_deg: number;
+  /** As the panel shows it: what a bearing is read against. */
+  shownHeading_deg: number;
+  bank_deg: number;
+}
+
+/** The radios of one airplane: they take their time, as real needles do. */
+export interface Receivers {
+  step(settings: RadioSettings, at: Antennas, time_s: number, dt_s: number): void;
+  shown(): NavigationShown;
+  /** Everything that has built up, as plain numbers. */
+  memory(): number[];
+  restore(memory: readonly number[]): void;
+}
+
+const NEEDLE_S = 0.8;
+const POINTER_S = 1.2;
+const GROUNDSPEED_S = 8;
+/** Over the station the needle swings to and fro. */
+const SWING = 0.7;
+const SWING_PERIOD_S = 2.3;
+/** Within this distance of the last waypoint the scale is that of a terminal. */
+const TERMINAL_NM = 30;
+export const RECEIVER_MEMORY_LENGTH = 11;
+const WRONG_IDENT = 'TST';
+
+/**
+ * @param variation_deg by which bearings that are no station's own are magnetic, + = east
+ * @throws Rejection when a waypoint of the settings is not in the world
+ */
+export function receivers(world: World, errors: readonly RadioError[], variation_deg: number): Receivers {
+  const memory = {
+    begun: 0,
+    needle1: 0,
+    needle2: 0,
+    pointer: 0,
+    pointing: 0,
+    distance: -1,
+    groundspeed: 0,
+    leg: 0,
+    fromLatitude: 0,
+    fromLongitude: 0,
+    legsKey: 0
+  };
+  let now: NavigationShown | null = null;
+
+  const failing = (kind: RadioError['kind'], time_s: number, station?: string) =>
+    errors.some(
+      (e) => e.kind === kind && time_s >= e.at_s && (station === undefined || e.station === station)
+    );
+
+  /** The one station received on a frequency; none when two are, for neither can be told. */
+  function tuned(matches: (station: Station) => boolean, at: Antennas, time_s: number): Station | null {
+    const heard = world.stations.filter(
+      (station) => matches(station) && isReceived(station, at) && !failing('off the air', time_s, station.id)
+    );
+    return heard.length === 1 ? heard[0]! : null;
+  }
+
+  function navStation(radio: NavRadio, at: Antennas, time_s: number): Station | null {
+    return tuned(
+      (s) =>
+        (s.kind === 'vor' || s.kind === 'localizer') && Math.abs(s.frequency_MHz - radio.active_MHz) < 0.005,
+      at,
+      time_s
+    );
+  }
+
+  function navNeedle(
+    radio: NavRadio,
+    station: Station | null,
+    at: Antennas,
+    time_s: number
+  ): { needle: CourseNeedle; bearing_deg: number | null } {
+    const { course_deg } = radio;
+    if (station?.kind === 'vor') {
+      const { deflection, toFrom, valid, radial_deg, distance_nm } = vorNeedle(station, at, course_deg);
+      const swing = inCone(station, at.altitude_ft, distance_nm)
+        ? SWING * Math.sin((2 * Math.PI * time_s) / SWING_PERIOD_S)
+        : 0;
+      return {
+        needle: { deflection: clamp(deflection + swing, -1, 1), toFrom, valid, course_deg },
+        bearing_deg: valid ? normaliseBearing(radial_deg + 180) : null
+      };
+    }
+    if (station?.kind === 'localizer') {
+      const shown = localizerNeedle(station, at, variation_deg);
+      return { needle: { ...shown, toFrom: shown.valid ? 'to' : null, course_deg }, bearing_deg: null };
+    }
+    return { needle: { deflection: 0, toFrom: null, valid: false, course_deg }, bearing_deg: null };
+  }
+
+  function rnav(settings: RadioSettings, at: Antennas) {
+    const { legs, course_deg } = settings.rnav;
+    const key = keyOf(legs);
+    if (key !== memory.legsKey) {
+      memory.legsKey = key;
+      memory.leg = 0;
+      memory.fromLatitude = at.latitude_deg;
+      memory.fromLongitude = at.longitude_deg;
+    }
+    const id = legs[memory.leg];
+    if (id === undefined) return null;
+    const to = placeByName(world, id);
+    const from: Place =
+      memory.leg > 0
+        ? placeByName(world, legs[memory.leg - 1]!)
+        : { latitude_deg: memory.fromLatitude, longitude_deg: memory.fromLongitude };
+    const here = wayBetween(to, at);
+    // The course is taken where the leg ends: there a great circle has it.
+    const track_deg =
+      course_deg === null ? wayBetween(from, to).arrivalAzimuth_deg : course_deg + variation_deg;
+    const off = (turnFromTo(track_deg + 180, here.azimuth_deg) * Math.PI) / 180;
+    const along_nm = -here.distance_nm * Math.cos(off);
+    const crossTrack_nm = -here.distance_nm * Math.sin(off);
+    if (along_nm >= 0 && course_deg === null && memory.leg + 1 < legs.length && here.distance_nm < 5)
+      memory.leg += 1;
+    const fullScale_nm =
+      here.distance_nm <= TERMINAL_NM ? RNAV_FULL_SCALE_NM.terminal : RNAV_FULL_SCALE_NM.enroute;
+    return {
+      id,
+      fullScale_nm,
+      distance_nm: here.distance_nm,
+      bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
+      needle: {
+        deflection: rnavDeflection(crossTrack_nm, fullScale_nm),
+        toFrom: along_nm < 0 ? ('to' as const) : ('from' as const),
+        valid: true,
+        course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360
+      }
+    };
+  }
+
+  return {
+    step(settings, at, time_s, dt_s) {
+      const first = navStation(settings.nav1, at, time_s);
+      const second = navStation(settings.nav2, at, time_s);
+      const beacon = tuned(
+        (s) => s.kind === 'ndb' && s.frequency_kHz === settings.adf.active_kHz,
+        at,
+        time_s
+      );
+      const one = navNeedle(settings.nav1, first, at, time_s);
+      const two = navNeedle(settings.nav2, second, at, time_s);
+      const area = rnav(settings, at);
+      const settle = (value: number, toward: number, seconds: number) =>
+        memory.begun === 0 ? toward : value + (toward - value) * (1 - Math.exp(-dt_s / seconds));
+      if (!failing('stuck needle', time_s)) {
+        memory.needle1 = settle(memory.needle1, one.needle.deflection, NEEDLE_S);
+        memory.needle2 = settle(memory.needle2, two.needle.deflection, NEEDLE_S);
+      }
+      const relativeToAdf = beacon ? adfPointer(beacon, at, at.trueHeading_deg, at.bank_deg) : null;
+      const bearing =
+        settings.pointer === 'nav1'
+          ? one.bearing_deg
+          : settings.pointer === 'nav2'
+            ? two.bearing_deg
+            : settings.pointer === 'rnav'
+              ? (area?.bearing_deg ?? null)
+              : null;
+      // A station's bearing stands on the card; a beacon's pointer only knows where the nose is.
+      const pointed = settings.pointer === 'adf' ? relativeToAdf : bearing;
+      if (pointed !== null) {
+        const share = memory.pointing === 0 ? 1 : 1 - Math.exp(-dt_s / POINTER_S);
+        memory.pointer = normaliseSigned(memory.pointer + share * turnFromTo(memory.pointer, pointed));
+      }
+      memory.pointing = pointed === null ? 0 : 1;
+      memory.begun = 1;
+      const measured =
+        settings.source === 'rnav'
+          ? (area?.distance_nm ?? null)
+          : ((station) => (station ? dmeDistance(station, at) : null))(
+              settings.source === 'nav1' ? first : second
+            );
+      if (measured === null) memory.distance = -1;
+      else {
+        // A jump is another station, not a speed.
+        const speed = (Math.abs(measured - memory.distance) / dt_s) * 3600;
+        if (memory.distance >= 0 && speed < 600)
+          memory.groundspeed += ((speed - memory.groundspeed) * dt_s) / GROUNDSPEED_S;
+        memory.distance = measured;
+      }
+      const marker = world.stations.find((s) => markerHeard(s, at));
+      const identOf = (station: Station | null) =>
+        station === null ? null : failing('wrong ident', time_s, station.id) ? WRONG_IDENT : station.id;
+      now = {
+        source: settings.source,
+        needles: {
+          nav1: { ...one.needle, deflection: memory.needle1 },
+          nav2: { ...two.needle, deflection: memory.needle2 },
+          rnav: area?.needle ?? {
+            deflection: 0,
+            toFrom: null,
+            valid: false,
+            course_deg: settings.rnav.course_deg ?? 360
+          }
+        },
+        pointer:
+          pointed === null
+            ? null
+            : {
+                source: settings.pointer,
+                relative_deg:
+                  settings.pointer === 'adf'
+                    ? memory.pointer
+                    : turnFromTo(at.shownHeading_deg, memory.pointer),
+                bearing_deg:
+                  settings.pointer === 'adf'
+                    ? normaliseBearing(at.shownHeading_deg + memory.pointer)
+                    : normaliseBearing(memory.pointer)
+              },
+        distance:
+          memory.distance < 0
+            ? null
+            : {
+                kind: settings.source === 'rnav' ? 'rnav' : 'dme',
+                nm: memory.distance,
+                groundspeed_kt: memory.groundspeed
+              },
+        waypoint: area && { id: area.id, fullScale_nm: area.fullScale_nm },
+        marker: marker?.kind === 'marker' ? marker.marker : null,
+        idents: { nav1: identOf(first), nav2: identOf(second), adf: identOf(beacon) } satisfies Record<
+          AudioSource,
+          string | null
+        >
+      };
+    },
+    shown() {
+      if (!now) throw new Error('the receivers are asked before their first step');
+      return now;
+    },
+    memory: () => Object.values(memory),
+    restore(values) {
+      Object.keys(memory).forEach((key, i) => (memory[key as keyof typeof memory] = values[i]!));
+    }
+  };
+}
+
+/** A number that differs where the waypoints do. */
+function keyOf(legs: readonly string[]): number {
+  let key = 7;
+  for (const letter of legs.join(',')) key = (key * 31 + letter.charCodeAt(0)) % 1_000_003;
+  return key;
+}

@@ -1,0 +1,291 @@
+<script lang="ts">
+  import { figure, heading } from '$core/measure/figure';
+  import type { NavigationShown } from '$core/radio/navigation-shown';
+  import {
+    frequencyProblem,
+    needleSources,
+    pointerSources,
+    waypointProblem,
+    type AudioSource,
+    type RadioSettings
+  } from '$core/radio/radio-settings';
+  import type { World } from '$core/radio/world';
+  import { identWords } from '$lib/controls/ident-sound';
+  import { sourceNames } from '$lib/panel/navigation';
+
+  /** The radios: what is tuned and what stands by, courses, what feeds the needle and the pointer, whose ident is heard. */
+  let {
+    radios,
+    shown,
+    world,
+    readonly,
+    onset,
+    onmark,
+    question,
+    onanswer
+  }: {
+    radios: RadioSettings;
+    shown: NavigationShown;
+    world: World;
+    readonly: boolean;
+    onset: (radios: RadioSettings) => void;
+    onmark: () => void;
+    /** A number the drill asks for; null: none. */
+    question: string | null;
+    onanswer: (answer: number) => void;
+  } = $props();
+
+  let problem = $state('');
+  let lettersShown = $state(false);
+  let answer = $state('');
+  let legs = $derived(radios.rnav.legs.join(' '));
+
+  const NAVS = ['nav1', 'nav2'] as const;
+
+  function tune(radio: 'nav1' | 'nav2' | 'adf', text: string) {
+    const frequency = Number(text.replace(',', '.'));
+    problem = frequencyProblem(text.trim() === '' ? NaN : frequency, radio === 'adf' ? 'kHz' : 'MHz') ?? '';
+    if (problem) return;
+    if (radio === 'adf') onset({ ...radios, adf: { ...radios.adf, standby_kHz: Math.round(frequency) } });
+    else onset({ ...radios, [radio]: { ...radios[radio], standby_MHz: Math.round(frequency * 100) / 100 } });
+  }
+  function swap(radio: 'nav1' | 'nav2' | 'adf') {
+    problem = '';
+    if (radio === 'adf')
+      onset({ ...radios, adf: { active_kHz: radios.adf.standby_kHz, standby_kHz: radios.adf.active_kHz } });
+    else {
+      const { active_MHz, standby_MHz, course_deg } = radios[radio];
+      onset({ ...radios, [radio]: { active_MHz: standby_MHz, standby_MHz: active_MHz, course_deg } });
+    }
+  }
+  const course = (value: number) => ((Math.round(value) + 359) % 360) + 1;
+  function select(radio: 'nav1' | 'nav2', value: number) {
+    if (Number.isFinite(value))
+      onset({ ...radios, [radio]: { ...radios[radio], course_deg: course(value) } });
+  }
+  function fly(text: string) {
+    const names = text
+      .toUpperCase()
+      .split(/[\s,]+/)
+      .filter(Boolean);
+    problem = waypointProblem(names, world) ?? '';
+    if (!problem) onset({ ...radios, rnav: { legs: names, course_deg: null } });
+  }
+  const listen = (radio: AudioSource) =>
+    onset({ ...radios, listening: radios.listening === radio ? null : radio });
+  /** A press leaves the keys to the airplane. */
+  const released = (event: MouseEvent & { currentTarget: HTMLButtonElement }) =>
+    event.detail > 0 && event.currentTarget.blur();
+  const field = 'figure w-full min-w-0 rounded-sm border border-strong-line bg-sheet px-1 py-0.5 text-right';
+  const small = 'min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet px-1 disabled:opacity-50';
+</script>
+
+{#snippet ident(radio: AudioSource)}
+  <button
+    class="{small} whitespace-nowrap"
+    aria-pressed={radios.listening === radio}
+    style:background={radios.listening === radio ? 'var(--band)' : ''}
+    disabled={readonly}
+    onclick={(event) => {
+      listen(radio);
+      released(event);
+    }}>listen</button
+  >
+{/snippet}
+
+<section class="border border-line bg-sheet p-2 text-xs" aria-label="Radios">
+  <div class="grid grid-cols-[56px_60px_26px_60px_106px_52px_1fr] items-center gap-x-1.5 gap-y-1">
+    <span class="text-soft"></span><span class="text-right text-soft">active</span><span></span><span
+      class="text-right text-soft">standby</span
+    ><span class="text-center text-soft">course</span><span class="text-soft">ident</span><span></span>
+    {#each NAVS as radio, i (radio)}
+      <span>radio {i + 1}</span>
+      <span class="figure text-right text-[15px]">{radios[radio].active_MHz.toFixed(2)}</span>
+      <button
+        class={small}
+        aria-label="Swap radio {i + 1}"
+        disabled={readonly}
+        onclick={(event) => {
+          swap(radio);
+          released(event);
+        }}>⇄</button
+      >
+      <input
+        class={field}
+        aria-label="Standby of radio {i + 1}, MHz"
+        inputmode="decimal"
+        value={radios[radio].standby_MHz.toFixed(2)}
+        {readonly}
+        onchange={(event) => tune(radio, event.currentTarget.value)}
+      />
+      <span class="flex items-center gap-0.5">
+        <button
+          class={small}
+          aria-label="Course {i + 1} less"
+          disabled={readonly}
+          onclick={(event) => {
+            select(radio, radios[radio].course_deg - 1);
+            released(event);
+          }}>−</button
+        >
+        <input
+          class="{field} !text-center"
+          aria-label="Course of radio {i + 1}"
+          inputmode="numeric"
+          value={String(radios[radio].course_deg).padStart(3, '0')}
+          {readonly}
+          onchange={(event) => select(radio, Number(event.currentTarget.value))}
+        />
+        <button
+          class={small}
+          aria-label="Course {i + 1} more"
+          disabled={readonly}
+          onclick={(event) => {
+            select(radio, radios[radio].course_deg + 1);
+            released(event);
+          }}>+</button
+        >
+      </span>
+      {@render ident(radio)}
+      <span class="flex items-center gap-1 text-soft">
+        <svg
+          viewBox="-50 -8 100 16"
+          class="h-4 w-24"
+          role="img"
+          aria-label="Needle of radio {i + 1}{shown.needles[radio].valid
+            ? `, ${figure(shown.needles[radio].deflection * 100)} percent${shown.needles[radio].toFrom ? `, ${shown.needles[radio].toFrom}` : ''}`
+            : ', no signal'}"
+        >
+          <path d="M-45 0H45M-45 -4V4M45 -4V4M0 -3V3" stroke="var(--line)" />
+          {#if shown.needles[radio].valid}<path
+              d="M{Math.round(shown.needles[radio].deflection * 45)} -7V7"
+              stroke="var(--now)"
+              stroke-width="3.5"
+            />{/if}
+        </svg>
+        <span class="w-8">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
+      </span>
+    {/each}
+    <span>beacon</span>
+    <span class="figure text-right text-[15px]">{radios.adf.active_kHz}</span>
+    <button
+      class={small}
+      aria-label="Swap beacon"
+      disabled={readonly}
+      onclick={(event) => {
+        swap('adf');
+        released(event);
+      }}>⇄</button
+    >
+    <input
+      class={field}
+      aria-label="Standby of the beacon receiver, kHz"
+      inputmode="numeric"
+      value={radios.adf.standby_kHz}
+      {readonly}
+      onchange={(event) => tune('adf', event.currentTarget.value)}
+    />
+    <span></span>
+    {@render ident('adf')}
+    <label class="flex items-center gap-1 text-soft"
+      ><input type="checkbox" bind:checked={lettersShown} /> show what is sent</label
+    >
+    <span>waypoints</span>
+    <input
+      class="{field} col-span-3 !text-left uppercase"
+      aria-label="Waypoints to fly to, one after the other"
+      placeholder="TOLVA BRENK"
+      value={legs}
+      {readonly}
+      onchange={(event) => fly(event.currentTarget.value)}
+    />
+    <span class="flex items-center gap-0.5"
+      ><input
+        class="{field} !text-center"
+        aria-label="Course to the waypoint, empty for direct"
+        inputmode="numeric"
+        placeholder="direct"
+        value={radios.rnav.course_deg === null ? '' : heading(radios.rnav.course_deg).replace('°', '')}
+        {readonly}
+        onchange={(event) =>
+          onset({
+            ...radios,
+            rnav: {
+              ...radios.rnav,
+              course_deg:
+                event.currentTarget.value.trim() === ''
+                  ? null
+                  : course(Number(event.currentTarget.value) || 360)
+            }
+          })}
+      /></span
+    >
+    <span class="col-span-2 text-soft"
+      >{shown.waypoint ? `to ${shown.waypoint.id}, edge ${shown.waypoint.fullScale_nm} NM` : 'none'}</span
+    >
+  </div>
+  <div class="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
+    <span class="flex items-center gap-1" role="group" aria-label="What feeds the needle"
+      ><span class="text-soft">needle</span>
+      {#each needleSources as source (source)}<button
+          class={small}
+          aria-pressed={radios.source === source}
+          style:background={radios.source === source ? 'var(--band)' : ''}
+          disabled={readonly}
+          onclick={(event) => {
+            onset({ ...radios, source });
+            released(event);
+          }}>{sourceNames[source]}</button
+        >{/each}</span
+    >
+    <span class="flex items-center gap-1" role="group" aria-label="What the pointer points at"
+      ><span class="text-soft">pointer</span>
+      {#each pointerSources as source (source)}<button
+          class={small}
+          aria-pressed={radios.pointer === source}
+          style:background={radios.pointer === source ? 'var(--band)' : ''}
+          disabled={readonly}
+          onclick={(event) => {
+            onset({ ...radios, pointer: source });
+            released(event);
+          }}>{sourceNames[source]}</button
+        >{/each}</span
+    >
+    <button
+      class="{small} ml-auto px-2"
+      disabled={readonly}
+      onclick={(event) => {
+        onmark();
+        released(event);
+      }}>call the fix</button
+    >
+  </div>
+  {#if question}
+    <form
+      class="mt-1.5 flex items-center gap-2"
+      onsubmit={(event) => {
+        event.preventDefault();
+        const value = Number(answer.replace(',', '.'));
+        if (answer.trim() === '' || !Number.isFinite(value) || value < 0 || value > 600) {
+          problem = 'The answer is a number of minutes, 0 to 600.';
+          return;
+        }
+        problem = '';
+        onanswer(value);
+      }}
+    >
+      <label class="text-soft" for="asked">{question}</label>
+      <input id="asked" class="{field} !w-20" inputmode="decimal" bind:value={answer} {readonly} />
+      <button class="{small} px-2" disabled={readonly}>answer</button>
+    </form>
+  {/if}
+  <p class="mt-1 min-h-4" role="status">
+    {#if problem}<span class="text-hard">{problem}</span>
+    {:else if lettersShown && radios.listening}<span class="figure"
+        >{shown.idents[radios.listening]
+          ? identWords(shown.idents[radios.listening]!)
+          : 'nothing is sent here'}</span
+      >
+    {:else if shown.marker}<strong>{shown.marker} marker</strong>{/if}
+  </p>
+</section>
