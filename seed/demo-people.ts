@@ -87,9 +87,10 @@ export const demoStudents: readonly DemoStudent[] = [
       },
       { daysAgo: 52, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
       { daysAgo: 31, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
-      { daysAgo: 12, drill: 'pattern-b', aircraft: 'tarnvik-200', habits: { levelsOffLate: 0.6 } }
+      { daysAgo: 12, drill: 'pattern-b', aircraft: 'tarnvik-200', habits: { levelsOffLate: 0.6 } },
+      { daysAgo: 9, drill: 'dme-arc', habits: { widensArc: 1 } }
     ],
-    waiting: null,
+    waiting: { drill: 'dme-arc', aircraft: 'tarnvik-200', panel: 'tapes' },
     hours: { airplane: 19.4, device: 12, crossCountry: 44, longFlight: false }
   },
   {
@@ -160,9 +161,18 @@ export const demoStudents: readonly DemoStudent[] = [
         drill: 'unusual-attitudes',
         habits: { wrongOrder: 1 },
         note: 'Wings first, then pull. We do it again on the next flight.'
-      }
+      },
+      { daysAgo: 8, drill: 'vor-tracking', habits: { ignoresWind: 1 } },
+      {
+        daysAgo: 6,
+        drill: 'vor-hold',
+        habits: { wrongEntry: 1, holdsWithoutWind: 1 },
+        note: 'Entry decided over the fix, and the wind forgotten outbound. Draw it first, then fly it.'
+      },
+      { daysAgo: 4, drill: 'vor-hold', habits: { holdsWithoutWind: 1 } },
+      { daysAgo: 1, drill: 'vor-hold', habits: {} }
     ],
-    waiting: null,
+    waiting: { drill: 'vor-hold' },
     hours: { airplane: 9.7, device: 14, crossCountry: 31, longFlight: false }
   },
   {

@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
 import { aircraftById } from '../src/lib/core/aircraft/catalogue';
+import { drillFileById } from '../src/lib/core/drill/catalogue/catalogue';
+import { usualNavigation } from '../src/lib/core/drill/lesson-navigation';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { scanStages } from '../src/lib/core/drill/scan-task';
@@ -116,10 +118,12 @@ function demoPlan(drill: string, index: number, aircraft = 'sandling-160', scan?
   const stage = scanStages.find((s) => s.id === scan);
   const base = sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill);
   const headings = [210, 210, 210, 340, 60];
+  const navigation = usualNavigation(drillFileById(drill), trainingAreaById('vesterlund-bay'));
   return {
     ...base,
     heading_deg: headings[index % headings.length]!,
-    corridors: index < 2 ? 'hints' : 'test',
+    corridors: index < 2 || navigation ? 'hints' : 'test',
+    ...(navigation ? { windFrom_deg: 340, windSpeed_kt: 20 } : {}),
     ...(stage ? { scan: { pattern: 'hub-and-spoke' as const, ...stage.task } } : {})
   };
 }

@@ -4,6 +4,9 @@
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure, heading, signedFigure } from '$core/measure/figure';
   import { patternNames, patternWords } from '$core/drill/scan-pattern';
+  import { navigationBrief } from '$core/drill/navigation-brief';
+  import { planPicture, startPoint } from '$core/flight/plan-picture';
+  import PlanView from './PlanView.svelte';
   import PlannedProfile from './PlannedProfile.svelte';
   import TrackMap from './TrackMap.svelte';
   import { goalWords } from './goal-words';
@@ -14,6 +17,8 @@
     phases = false
   }: { lesson: Lesson; briefing: Briefing; phases?: boolean } = $props();
   const { drill, tolerance, aircraft } = $derived(lesson);
+  const navigationLines = $derived(navigationBrief(lesson));
+  const fromAbove = $derived(planPicture(lesson));
   const drift = $derived(Math.round(briefing.drift_deg));
   /** Phases flown with the same setting stand in one line. */
   const settings = $derived.by(() => {
@@ -44,13 +49,27 @@
       ? 'sm:grid-cols-[3fr_2fr]'
       : ''}"
   >
-    <PlannedProfile {lesson} />
+    {#if fromAbove}<PlanView
+        picture={fromAbove}
+        track={[startPoint(lesson)]}
+        width={520}
+        height={230}
+        label="Plan of the lesson: {navigationLines[0]?.words}"
+      />{:else}<PlannedProfile {lesson} />{/if}
     {#if drill.phases.some((p) => p.goal.lateral.kind === 'turn')}<TrackMap
         {lesson}
         width={260}
         height={170}
       />{/if}
   </div>
+  {#if navigationLines.length > 0}
+    <dl class="grid grid-cols-[110px_1fr] gap-x-3 gap-y-0.5 text-[13px] [&_dt]:text-soft">
+      {#each navigationLines as line, i (i)}
+        <dt>{line.name}</dt>
+        <dd class="figure text-xs leading-5">{line.words}</dd>
+      {/each}
+    </dl>
+  {/if}
   <table class="sheet-table text-[13px]">
     <thead>
       <tr>
@@ -174,7 +193,7 @@
   {#if lesson.covered.length > 0 || lesson.plan.faults.length > 0}
     <p class="text-xs text-soft">
       {#if lesson.covered.length > 0}Covered: {lesson.covered.join(', ')}.{/if}
-      Start heading {heading(lesson.plan.heading_deg)}.
+      Start heading {heading(lesson.start.heading_deg)}.
     </p>
   {/if}
 </div>

@@ -154,7 +154,7 @@
       >{bar} NM</text
     >
   </svg>
-  <div class="absolute right-1 top-1 flex gap-1 text-xs">
+  <div class="absolute right-1 bottom-1 flex gap-1 text-xs">
     {#if track_deg !== null}<button
         class="min-h-6 rounded-sm border border-strong-line bg-sheet px-1.5"
         aria-pressed={trackUp}

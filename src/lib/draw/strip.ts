@@ -1,4 +1,5 @@
 import { normaliseSigned } from '$core/measure/angle';
+import { clamp } from '$core/measure/clamp';
 import type { PropulsionKind } from '$core/aircraft/aircraft-file';
 import type { Corridor } from '$core/drill/drill';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
@@ -71,6 +72,17 @@ const PITCH = {
   margin: 1,
   height: 76
 };
+const COURSE = {
+  id: 'offCourse',
+  name: 'Course',
+  unit: 'of full scale',
+  decimals: 2,
+  step: 0.25,
+  margin: 0.1,
+  height: 124
+};
+/** Beyond this the needle is at its stop, and so is the strip. */
+const COURSE_STOP = 1.25;
 const POWER: Record<PropulsionKind, Quantity> = {
   'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
   'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
@@ -93,24 +105,43 @@ export function stripsOf(
   more: { pitch?: boolean } = {}
 ): Strip[] {
   const asked = new Set(measures.map((measure) => measure.channel));
-  const quantities = [
-    ALTITUDE,
-    RATE,
-    SPEED,
-    HEADING,
-    ...(asked.has('bank_deg') || more.pitch ? [BANK] : []),
-    ...(asked.has('turnRate_degps') ? [TURN] : []),
-    ...(more.pitch ? [PITCH] : []),
-    POWER[propulsion]
-  ];
+  const quantities = flight.columns.has('offCourse')
+    ? [COURSE, ...(goesRound(flight) ? [] : [HEADING]), BANK, ALTITUDE, SPEED, POWER[propulsion]]
+    : [
+        ALTITUDE,
+        RATE,
+        SPEED,
+        HEADING,
+        ...(asked.has('bank_deg') || more.pitch ? [BANK] : []),
+        ...(asked.has('turnRate_degps') ? [TURN] : []),
+        ...(more.pitch ? [PITCH] : []),
+        POWER[propulsion]
+      ];
   return quantities
     .filter(({ id }) => flight.columns.has(id))
     .map((quantity) => stripOf(flight, measures, quantity));
 }
 
+/** Circuits turn a heading into a staircase that says nothing. */
+function goesRound(flight: Flight): boolean {
+  const line = unwrapped(flight);
+  let low = Infinity;
+  let high = -Infinity;
+  for (const value of line) {
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  return high - low > 360;
+}
+
 function stripOf(flight: Flight, measures: readonly CorridorMeasure[], quantity: Quantity): Strip {
   const { step, margin, ...shown } = quantity;
-  const values = quantity.id === 'heading_deg' ? unwrapped(flight) : column(flight, quantity.id);
+  const values =
+    quantity.id === 'heading_deg'
+      ? unwrapped(flight)
+      : quantity.id === 'offCourse'
+        ? column(flight, quantity.id).map((off) => clamp(off, -COURSE_STOP, COURSE_STOP))
+        : column(flight, quantity.id);
   const mine = measures
     .filter((measure) => measure.channel === quantity.id)
     .map((measure) => ({

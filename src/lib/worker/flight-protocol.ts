@@ -48,6 +48,8 @@ export interface Frame {
   eyesClosed: boolean;
   /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */
   looksAt: ScanArea | null;
+  /** What the coach said last; null: nothing yet, or it is off. */
+  hint: { words: string; time_s: number } | null;
 }
 
 /** What the flight worker tells the interface. */

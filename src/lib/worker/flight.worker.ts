@@ -2,6 +2,8 @@
 import { lessonOf } from '$core/drill/lesson';
 import { STEP_S, flightLoop, type Hands } from '$core/flight/flight-loop';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
+import { RECORDING_RATE_HZ } from '$core/flight/channels';
+import { coach, type Coach } from '$core/grade/coach';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
@@ -9,6 +11,7 @@ import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
 
 const TICK_MS = 8;
+const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
 /** No more frames than a screen shows. */
 const LEAST_BETWEEN_FRAMES_MS = 15;
 /** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
@@ -26,6 +29,9 @@ let timer: ReturnType<typeof setInterval> | null = null;
 let last = 0;
 let owed_s = 0;
 let lastTold = 0;
+let steps = 0;
+let advice: Coach | null = null;
+let hint: Frame['hint'] = null;
 
 const tell = (message: FromFlight) => postMessage(message);
 
@@ -41,6 +47,10 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       recordLooks: eyes && lesson.plan.scan !== undefined
     });
   }
+  // A simulated pilot shows how it is done: nobody talks to it.
+  advice = message.pilot ? null : coach(lesson);
+  flown.onnote = (kind, detail, time_s) => advice?.heard(kind, detail, time_s);
+  hint = null;
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -56,17 +66,29 @@ function frame(): Frame {
     navigation: flown!.loop.navigation(),
     place: flown!.loop.navigation() && flown!.loop.place(),
     eyesClosed: flown!.eyesClosed(),
-    looksAt
+    looksAt,
+    hint
   };
 }
 
 function step(): boolean {
   hands = nextHands ? nextHands() : hands;
   const chunk = flown!.step(hands!);
+  steps += 1;
+  if (advice && steps % STEPS_PER_SAMPLE === 0) listen();
   if (chunk) tell({ kind: 'chunk', chunk });
   const how = flown!.ended();
   if (how) end(how);
   return how === null;
+}
+
+/** What the coach has to say now goes to the interface and into the flight. */
+function listen(): void {
+  const time_s = flown!.loop.time_s();
+  const words = advice!.watch(time_s, flown!.phase().index, flown!.read);
+  if (words === null) return;
+  hint = { words, time_s };
+  flown!.note('hint', words);
 }
 
 function tick(): void {

@@ -19,7 +19,9 @@
   import { input, numberInput } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
+  import { lessonNavigation } from '$core/drill/lesson-navigation';
   import AirFields from './AirFields.svelte';
+  import NavigationFields from './NavigationFields.svelte';
   import PanelFields from './PanelFields.svelte';
   import ScanFields from './ScanFields.svelte';
 
@@ -74,11 +76,13 @@
   /** What a figure is unless the plan says otherwise; null while the plan is not whole. */
   function usualOf(id: string): number | null {
     try {
+      const area = trainingAreaById(plan.area);
       return figuresOf(
         drillFile,
         { ...whole, figures: {} },
         aircraft,
-        trainingAreaById(plan.area)
+        area,
+        lessonNavigation(drillFile, whole, area)
       )({ figure: id }, id);
     } catch (error) {
       if (!(error instanceof Rejection)) throw error;
@@ -94,7 +98,12 @@
   }
 
   function chooseDrill(id: string) {
-    plan = { ...plan, drill: id, figures: {} };
+    const { navigation: _, ...rest } = plan;
+    const file = drills.find((drill) => drill.id === id);
+    const fresh = sensiblePlan(aircraft, trainingAreaById(plan.area), id);
+    // By radio it is flown at a speed of its own.
+    const startSpeed_kt = file?.navigation ? fresh.startSpeed_kt : plan.startSpeed_kt;
+    plan = { ...rest, drill: id, figures: {}, startSpeed_kt };
   }
   function chooseAircraft(id: string) {
     const fresh = sensiblePlan(aircraftById(id), trainingAreaById(plan.area), plan.drill);
@@ -217,7 +226,7 @@
       <legend class="mb-1 font-bold">Begin</legend>
       {@render number('Altitude', 'startAltitude_ft', 'ft', 100)}
       {@render number('Speed', 'startSpeed_kt', 'kt', 5)}
-      {@render number('Heading', 'heading_deg', '°', 5)}
+      {#if !drillFile.navigation}{@render number('Heading', 'heading_deg', '°', 5)}{/if}
     </fieldset>
 
     {#if drillFile.figures.length > 0}
@@ -259,6 +268,7 @@
       </fieldset>
     {/if}
 
+    <NavigationFields bind:plan {drillFile} {problem} />
     <AirFields bind:plan {problem} />
     <PanelFields bind:plan coveredByDrill={drillFile.covers} />
     <ScanFields bind:plan {problem} />

@@ -15,7 +15,7 @@ import {
   type NavigationGoal,
   type Phase
 } from './drill';
-import type { ConditionFile, DrillFile, PhaseFile, Quantity } from './drill-file';
+import type { ConditionFile, DrillFile, PhaseFile, Quantity, ReadQuantity } from './drill-file';
 import type { LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
 import type { ToleranceProfile } from './tolerance-profile';
@@ -32,9 +32,6 @@ const SECONDS_PER_KNOT = 1.2;
 /** Before the altitude the level-off may begin: what ends a climb or descent, ft, or this share of its rate. */
 const LEVELLING_FT = 100;
 const LEVELLING_SHARE = 0.15;
-
-/** Reads a quantity for one lesson. @throws Rejection when it names a figure there is none of */
-export type ReadQuantity = (quantity: Quantity, field: string) => number;
 
 export function figuresOf(
   file: DrillFile,

@@ -4,9 +4,8 @@ import { leadRadial } from '../procedure/dme-arc';
 import { procedureTurnRate } from '../procedure/turn';
 import type { Check, Condition, NavigationGoal, Phase } from './drill';
 import { isNavigation } from './drill';
-import type { PhaseFile } from './drill-file';
+import type { PhaseFile, ReadQuantity } from './drill-file';
 import type { LessonNavigation } from './lesson-navigation';
-import type { ReadQuantity } from './compose-drill';
 
 /** Longest that joining or flying a course may take, s. */
 const LONGEST_INTERCEPT_S = 600;

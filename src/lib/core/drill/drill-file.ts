@@ -23,6 +23,9 @@ export const Quantity = Type.Union(
 );
 export type Quantity = Static<typeof Quantity>;
 
+/** Reads a quantity for one lesson. @throws Rejection when it names a figure there is none of */
+export type ReadQuantity = (quantity: Quantity, field: string) => number;
+
 /** As the resolved condition (see drill.ts), with quantities for numbers. */
 export const ConditionFile = Type.Recursive((Self) =>
   Type.Union(

@@ -7,6 +7,9 @@ import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
 import type { PhaseFile, Quantity } from './drill-file';
 import { lessonOf, type Lesson } from './lesson';
+import { courseLineOf, runsAlongRadial } from './lesson-navigation';
+import { holdingLimitAt, holdingLimits } from '../procedure/holding-limits';
+import { navigationProblems } from './navigation-brief';
 import type { LessonPlan } from './lesson-plan';
 import { conditionOfGoal } from './settings';
 
@@ -97,6 +100,22 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
         `The drill slows down first: take a speed at least 10 kt below the ${plan.startSpeed_kt} kt it starts at.`
       );
   }
+  drill.phases.forEach(({ goal }) => {
+    const line = lesson.navigation && courseLineOf(lesson.navigation, goal.lateral);
+    if (line && !runsAlongRadial(lesson.navigation!, line.course_deg))
+      report(
+        drillFile.figures.some((f) => f.id === 'course_deg') ? 'figures.course_deg' : 'drill',
+        `${lesson.navigation!.fix} lies on radial ${lesson.navigation!.radial_deg}°: a needle leads to it only along that radial or against it, not on ${Math.round(line.course_deg)}°.`
+      );
+    if (goal.lateral.kind !== 'hold') return;
+    const limit = holdingLimitAt(holdingLimits[0]!, plan.startAltitude_ft);
+    if (limit && goal.ias_kt > limit.ias_kt)
+      report(
+        'startSpeed_kt',
+        `Holding is flown at ${limit.ias_kt} kt at the most at this height (${holdingLimits[0]!.name}).`
+      );
+  });
+  for (const { field, message } of navigationProblems(lesson)) report(field, message);
   const wind = windFor(lesson);
   if (wind.speed_kt > 0.6 * slowest)
     report(

@@ -18,6 +18,10 @@ export interface FlownDrill {
   step(hands: Hands): FlightChunk | null;
   note(kind: FlightEvent['kind'], detail: string): void;
   phase(): ReturnType<PhaseTracker['current']>;
+  /** Newest recorded value of a channel, as it is judged; 0 for what is not recorded. */
+  read(channel: string): number;
+  /** What is noted from now on is heard there, too. */
+  onnote: ((kind: FlightEvent['kind'], detail: string, time_s: number) => void) | null;
   /** True while the instructor has control and the student's eyes are closed. */
   eyesClosed(): boolean;
   ended(): 'flown' | 'ground' | null;
@@ -120,10 +124,16 @@ export function flyDrill(
     if (text === radios) return;
     radios = text;
     record.note({ time_s: now_s(), kind: 'radio', detail: text });
+    flown.onnote?.('radio', text, now_s());
   }
 
-  return {
+  const flown: FlownDrill = {
     loop,
+    onnote: null,
+    read: (id) => {
+      const value = read(id);
+      return Number.isFinite(value) ? value : 0;
+    },
     step(hands) {
       if (upset) {
         const { pitch_deg, bank_deg, throttle } = upsetHands(upset, loop.time_s() - phaseSince_s);
@@ -135,8 +145,11 @@ export function flyDrill(
       steps += 1;
       return steps % STEPS_PER_SAMPLE === 0 ? take() : null;
     },
-    note: (kind, detail) =>
-      record.note({ time_s: Math.round(loop.time_s() / STEP_S) * STEP_S, kind, detail }),
+    note(kind, detail) {
+      const time_s = Math.round(loop.time_s() / STEP_S) * STEP_S;
+      record.note({ time_s, kind, detail });
+      flown.onnote?.(kind, detail, time_s);
+    },
     phase: () => tracker.current(),
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),
@@ -145,6 +158,7 @@ export function flyDrill(
       return record.flush(loop.snapshot);
     }
   };
+  return flown;
 }
 
 /** The radios as they stood when the last of these chunks was closed. */

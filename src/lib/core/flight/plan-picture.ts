@@ -153,3 +153,8 @@ export function planTrack(lesson: Lesson, flight: Flight): PlanPoint[] {
     })
   );
 }
+
+/** Where a lesson begins, on the plan. */
+export function startPoint({ start }: Lesson): PlanPoint {
+  return at(start.radial_deg, start.distance_nm);
+}

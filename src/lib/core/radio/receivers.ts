@@ -201,7 +201,8 @@ export function receivers(world: World, errors: readonly RadioError[], variation
         // A jump is another station, not a speed.
         const speed = (Math.abs(measured - memory.distance) / dt_s) * 3600;
         if (memory.distance >= 0 && speed < 600)
-          memory.groundspeed += ((speed - memory.groundspeed) * dt_s) / GROUNDSPEED_S;
+          memory.groundspeed +=
+            memory.groundspeed === 0 ? speed : ((speed - memory.groundspeed) * dt_s) / GROUNDSPEED_S;
         memory.distance = measured;
       }
       const marker = world.stations.find((s) => markerHeard(s, at));

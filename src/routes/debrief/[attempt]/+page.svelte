@@ -7,6 +7,8 @@
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf, unwrapped, type Strip } from '$lib/draw/strip';
+  import { planPicture, planTrack } from '$core/flight/plan-picture';
+  import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
   import { atTime } from '$lib/draw/when';
   import Panel from '$lib/panel/Panel.svelte';
@@ -20,6 +22,7 @@
   import type { ActionData, PageData } from './$types';
   import AttemptTable from './AttemptTable.svelte';
   import GradeArithmetic from './GradeArithmetic.svelte';
+  import HoldCircuits from './HoldCircuits.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
   import StripStack from './StripStack.svelte';
@@ -60,6 +63,9 @@
   const corridorsNow = $derived(
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
+  const fromAbove = $derived(planPicture(lesson));
+  const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
+  const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
@@ -250,6 +256,18 @@
           <a href="/api/attempts/{debrief.attemptId}/flight.csv" download>CSV</a>
         </span>
       </div>
+      {#if hold}
+        <HoldCircuits
+          {lesson}
+          {flight}
+          {track}
+          measure={hold}
+          onmoment={(time_s) => {
+            cursor_s = time_s;
+            playing = false;
+          }}
+        />
+      {/if}
       {#if ghost?.id === REFERENCE}
         <p class="mt-1 text-xs text-soft">Dashed: the reference pilot at the same drill in the same air.</p>
       {:else if debrief.takenFrom && ghost?.id === debrief.takenFrom.attemptId}
@@ -261,7 +279,16 @@
   </section>
 
   <div class="min-w-0">
-    {#if readings}
+    {#if fromAbove}
+      <PlanView
+        picture={fromAbove}
+        {track}
+        seconds={cursor_s > 0 ? cursor_s : null}
+        width={340}
+        height={270}
+        label="Plan view: corridors, what was asked for, and the way flown until the moment of the cursor"
+      />
+    {:else if readings}
       <Panel
         kind={plan.panel}
         {readings}
@@ -302,7 +329,7 @@
         <p class="mt-1 text-[13px] text-soft">None yet.</p>
       {/each}
     </section>
-    {#if turns && flight}
+    {#if turns && flight && !fromAbove}
       <section class="mt-4">
         <h2 class="mb-1">Over the ground</h2>
         <TrackMap {lesson} {flight} {cursor_s} />

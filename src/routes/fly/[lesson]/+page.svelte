@@ -71,6 +71,7 @@
   let animation = 0;
   let lastPicture = 0;
   let lastPhase = -1;
+  let lastHint_s = -1;
   let eyesWereClosed = false;
 
   const RATES = [1, 2, 4, 8];
@@ -87,6 +88,11 @@
   });
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   const hints = plan.corridors === 'hints';
+  /** A hint stands for as long as it takes to do it. */
+  const HINT_STANDS_S = 9;
+  const coached = $derived(
+    frame?.hint && frame.time_s - frame.hint.time_s < HINT_STANDS_S ? frame.hint.words : null
+  );
   const flying = $derived(session?.state === 'running');
   const stopwatch_s = $derived(
     watchFrom_s === null ? watchHeld_s : watchHeld_s + (frame?.time_s ?? 0) - watchFrom_s
@@ -165,6 +171,10 @@
       const call = drill.phases[lastPhase]!.call;
       if (call && voice) speak(call);
     }
+    if (seen?.hint && seen.hint.time_s !== lastHint_s && session?.state === 'running') {
+      lastHint_s = seen.hint.time_s;
+      if (voice) speak(seen.hint.words);
+    }
     animation = requestAnimationFrame(picture);
   }
 
@@ -234,7 +244,16 @@
         ? noHabits
         : task
           ? { ...noHabits, fixates: 1, omitsEngine: 1 }
-          : { ...noHabits, startsDownBeforeSlowing: 1, pumpsPitch: 0.8, rollsOutLate: 1, levelsOffLate: 1 };
+          : lesson.navigation
+            ? {
+                ...noHabits,
+                ignoresWind: 1,
+                wrongEntry: 1,
+                holdsWithoutWind: 1,
+                widensArc: 1,
+                forgetsIdent: 1
+              }
+            : { ...noHabits, startsDownBeforeSlowing: 1, pumpsPitch: 0.8, rollsOutLate: 1, levelsOffLate: 1 };
     prepare({ habits, seed: plan.seed, kind }, []);
   }
 
@@ -403,6 +422,7 @@
 <PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
 <p class="min-h-6 text-[15px] font-bold text-now" aria-live="assertive">
   {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
+  {#if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
 </p>
 
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
@@ -423,7 +443,7 @@
         speeds={aircraft.speeds}
         corridors={hints && phase ? phase.corridors : []}
         {covered}
-        compass
+        compass={!lesson.navigation || covered.includes('heading') || plan.faults.length > 0}
         {view}
         navigation={calm?.navigation ?? frame.navigation}
       />
@@ -459,7 +479,7 @@
             track={way.points}
             track_deg={way.track_deg}
             width={270}
-            height={215}
+            height={190}
             label="Plan view: corridors, and the way flown so far"
           />
         {/if}

@@ -11,7 +11,6 @@
   } from '$core/radio/radio-settings';
   import type { World } from '$core/radio/world';
   import { identWords } from '$lib/controls/ident-sound';
-  import { sourceNames } from '$lib/panel/navigation';
 
   /** The radios: what is tuned and what stands by, courses, what feeds the needle and the pointer, whose ident is heard. */
   let {
@@ -40,6 +39,7 @@
   let answer = $state('');
   let legs = $derived(radios.rnav.legs.join(' '));
 
+  const shortNames = { nav1: '1', nav2: '2', adf: 'beacon', rnav: 'waypoint' } as const;
   const NAVS = ['nav1', 'nav2'] as const;
 
   function tune(radio: 'nav1' | 'nav2' | 'adf', text: string) {
@@ -235,7 +235,7 @@
           onclick={(event) => {
             onset({ ...radios, source });
             released(event);
-          }}>{sourceNames[source]}</button
+          }}>{shortNames[source]}</button
         >{/each}</span
     >
     <span class="flex items-center gap-1" role="group" aria-label="What the pointer points at"
@@ -248,7 +248,7 @@
           onclick={(event) => {
             onset({ ...radios, pointer: source });
             released(event);
-          }}>{sourceNames[source]}</button
+          }}>{shortNames[source]}</button
         >{/each}</span
     >
     <button
@@ -279,7 +279,7 @@
       <button class="{small} px-2" disabled={readonly}>answer</button>
     </form>
   {/if}
-  <p class="mt-1 min-h-4" role="status">
+  <p class="mt-0.5" role="status">
     {#if problem}<span class="text-hard">{problem}</span>
     {:else if lettersShown && radios.listening}<span class="figure"
         >{shown.idents[radios.listening]

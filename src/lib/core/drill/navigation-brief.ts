@@ -1,0 +1,161 @@
+import { normaliseBearing } from '../measure/angle';
+import { clock, figure, heading, signedFigure } from '../measure/figure';
+import { leadRadial } from '../procedure/dme-arc';
+import { planReversal } from '../procedure/course-reversal';
+import { solveHold } from '../procedure/hold';
+import { holdEntry } from '../procedure/hold-entry';
+import { procedureTurnRate, turnRadius } from '../procedure/turn';
+import { windTriangle } from '../procedure/wind-triangle';
+import { morseOf } from '../radio/morse';
+import { frequencyOf } from '../radio/world-check';
+import { windFor } from './briefing';
+import { tasOf } from './compose-drill';
+import { isNavigation, type NavigationGoal, type Phase } from './drill';
+import type { Lesson } from './lesson';
+import type { LessonNavigation } from './lesson-navigation';
+
+/** One line of a navigation briefing. */
+export interface BriefLine {
+  name: string;
+  words: string;
+}
+
+/** What to tune, set, steer and time for a lesson flown by radio; nothing without. */
+export function navigationBrief(lesson: Lesson): BriefLine[] {
+  const { navigation, drill } = lesson;
+  if (!navigation) return [];
+  const lines: BriefLine[] = [{ name: 'Fix', words: fixWords(navigation) }];
+  const said = new Set<string>();
+  drill.phases.forEach((phase, index) => {
+    const { lateral } = phase.goal;
+    if (!isNavigation(lateral)) return;
+    for (const line of goalLines(lesson, navigation, phase, lateral, drill.phases[index - 1])) {
+      const key = JSON.stringify(line);
+      if (!said.has(key)) lines.push(line);
+      said.add(key);
+    }
+  });
+  return lines;
+}
+
+function fixWords(navigation: LessonNavigation): string {
+  const { fix, station, crossing } = navigation;
+  if (!station) return `${fix}, waypoint; needle edge 1 NM within 30 NM`;
+  const tune = `${station.id} ${frequencyOf(station)} (${morseOf(station.id)})`;
+  if (crossing)
+    return `${fix}: ${tune}, radial ${heading(navigation.radial_deg)}; second radio ${crossing.station.id} ${frequencyOf(crossing.station)}, radial ${heading(crossing.radial_deg)}`;
+  return navigation.distance_nm > 0
+    ? `${fix}: ${tune}, radial ${heading(navigation.radial_deg)}, ${figure(navigation.distance_nm, 1)} NM`
+    : tune;
+}
+
+function goalLines(
+  lesson: Lesson,
+  navigation: LessonNavigation,
+  phase: Phase,
+  lateral: NavigationGoal,
+  before: Phase | undefined
+): BriefLine[] {
+  const { area, plan } = lesson;
+  const tas_kt = tasOf(phase.goal, plan);
+  const briefed = windFor(lesson);
+  const turned = area.variation_deg - navigation.north_deg;
+  const wind = { from_deg: briefed.from_deg + turned, speed_kt: briefed.speed_kt };
+  const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - turned));
+  switch (lateral.kind) {
+    case 'course': {
+      const triangle = windTriangle(lateral.course_deg, tas_kt, wind);
+      if (triangle.kind === 'impossible') return [{ name: phase.name, words: triangle.reason }];
+      return [
+        {
+          name: `Course ${heading(lateral.course_deg)}`,
+          words: `hold ${onPanel(triangle.heading_deg)} (correction ${signedFigure(triangle.windCorrectionAngle_deg)}°), ${figure(triangle.groundspeed_kt)} kt over the ground`
+        }
+      ];
+    }
+    case 'arc': {
+      const rate = procedureTurnRate(tas_kt);
+      return [
+        {
+          name: `Arc ${figure(lateral.radius_nm)} NM`,
+          words: `turn onto it ${figure(turnRadius(tas_kt, rate), 1)} NM before, off it ${figure(leadRadial(lateral.radius_nm, tas_kt, rate))}° of radial before`
+        }
+      ];
+    }
+    case 'hold': {
+      const solution = solveHold(lateral.hold, { tas_kt, wind });
+      if (solution.kind === 'impossible') return [{ name: 'Hold', words: solution.reason }];
+      const arrival = before && before.goal.lateral.kind === 'course' ? before.goal.lateral.course_deg : null;
+      const entry = arrival === null ? null : holdEntry(lateral.hold, arrival);
+      return [
+        ...(entry
+          ? [
+              {
+                name: 'Entry',
+                words: `${entry.entry}${entry.alternative ? ` or ${entry.alternative}` : ''}, arriving on ${heading(arrival!)}`
+              }
+            ]
+          : []),
+        {
+          name: 'Outbound',
+          words: `${onPanel(solution.outboundHeading_deg)} (correction ${signedFigure(solution.outboundCorrection_deg)}°), ${clock(solution.timed_s)} from ${solution.timedFrom}`
+        },
+        {
+          name: 'Inbound',
+          words: `${onPanel(solution.inbound.heading_deg)} (correction ${signedFigure(solution.inbound.windCorrectionAngle_deg)}°), ${clock(solution.inbound_s)} to the fix`
+        }
+      ];
+    }
+    case 'reversal': {
+      const planned = planReversal(lateral.reversal, tas_kt, wind);
+      return [
+        {
+          name: lateral.reversal.kind,
+          words:
+            planned.kind === 'impossible'
+              ? planned.reason
+              : `${clock(planned.outbound_s)} outbound at the most to stay within ${figure(lateral.reversal.within_nm)} NM; the turn takes ${figure(planned.turnAllowance_nm, 1)} NM of it`
+        }
+      ];
+    }
+  }
+}
+
+/** Why a goal by radio cannot be flown in the lesson's wind or place, with the field to change; nothing when it can. */
+export function navigationProblems(lesson: Lesson): { field: string; message: string }[] {
+  const { navigation, drill, plan, area } = lesson;
+  if (!navigation) return [];
+  const windField = plan.windLayers.length > 0 ? 'windLayers' : 'windSpeed_kt';
+  const briefed = windFor(lesson);
+  const wind = {
+    from_deg: briefed.from_deg + area.variation_deg - navigation.north_deg,
+    speed_kt: briefed.speed_kt
+  };
+  return drill.phases.flatMap(({ goal }) => {
+    const { lateral } = goal;
+    if (!isNavigation(lateral)) return [];
+    const tas_kt = tasOf(goal, plan);
+    const course =
+      lateral.kind === 'course'
+        ? lateral.course_deg
+        : lateral.kind === 'hold'
+          ? lateral.hold.inboundCourse_deg
+          : null;
+    if (course !== null && lateral.kind === 'course') {
+      const triangle = windTriangle(course, tas_kt, wind);
+      if (triangle.kind === 'impossible') return [{ field: windField, message: sentence(triangle.reason) }];
+    }
+    if (lateral.kind === 'hold') {
+      const solution = solveHold(lateral.hold, { tas_kt, wind });
+      if (solution.kind === 'impossible') return [{ field: windField, message: sentence(solution.reason) }];
+    }
+    if (lateral.kind === 'reversal') {
+      const planned = planReversal(lateral.reversal, tas_kt, wind);
+      if (planned.kind === 'impossible')
+        return [{ field: 'figures.within_nm', message: sentence(planned.reason) }];
+    }
+    return [];
+  });
+}
+
+const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;

@@ -1,0 +1,89 @@
+import type { Lesson } from '../drill/lesson';
+import { RECORDING_RATE_HZ } from '../flight/channels';
+import { coursesHint } from './coach/course-hint';
+import { corridorHint } from './coach/corridor-hint';
+import { holdHint } from './coach/hold-hint';
+import type { CoachMoment } from './coach/coach-moment';
+import { setUpHint } from './coach/set-up-hint';
+
+/** At the earliest so long after the last hint comes another one, and so long after it the same again. */
+export const HINT_PAUSE_S = 12;
+export const SAME_HINT_PAUSE_S = 40;
+/** What the coach remembers. */
+const REMEMBERS_S = 40;
+/** The first moments of a drill are for taking in the panel. */
+const QUIET_FOR_S = 8;
+/** It looks so often. */
+const LOOKS_EVERY_SAMPLES = 5;
+
+/** An instructor's voice while somebody practises: the one thing to say now, or nothing. */
+export interface Coach {
+  /** To be asked at every recorded sample. @param read the newest value of a channel */
+  watch(time_s: number, phaseIndex: number, read: (channel: string) => number): string | null;
+  /** What the student has done besides flying: the clock, the radios. */
+  heard(kind: string, detail: string, time_s: number): void;
+}
+
+/** Speaks only in lessons with hints; what it says comes from the same measures a flight is graded by. */
+export function coach(lesson: Lesson): Coach {
+  const hints = [setUpHint(lesson), holdHint(lesson), coursesHint(lesson), corridorHint(lesson)];
+  const memory: CoachMoment[] = [];
+  const said = new Map<string, number>();
+  let last_s = -Infinity;
+  let samples = 0;
+  let phaseIndex = -1;
+  let phaseSince_s = 0;
+  return {
+    watch(time_s, phase, read) {
+      if (phase !== phaseIndex) {
+        phaseIndex = phase;
+        phaseSince_s = time_s;
+        memory.length = 0;
+      }
+      samples += 1;
+      if (samples % LOOKS_EVERY_SAMPLES !== 0) return null;
+      const moment: CoachMoment = {
+        time_s,
+        inPhase_s: time_s - phaseSince_s,
+        phaseIndex: phase,
+        values: new Map()
+      };
+      for (const channel of WATCHED) moment.values.set(channel, read(channel));
+      memory.push(moment);
+      while (memory[0]!.time_s < time_s - REMEMBERS_S) memory.shift();
+      if (lesson.plan.corridors !== 'hints' || time_s < QUIET_FOR_S) return null;
+      // Rules that keep count look at every moment; what they say waits for its turn.
+      const wanted = hints.map((hint) => hint.look(memory)).filter((words) => words !== null);
+      if (time_s - last_s < HINT_PAUSE_S) return null;
+      const words = wanted.find(
+        (candidate) => time_s - (said.get(kindOf(candidate)) ?? -Infinity) >= SAME_HINT_PAUSE_S
+      );
+      if (words === undefined) return null;
+      last_s = time_s;
+      said.set(kindOf(words), time_s);
+      return words;
+    },
+    heard: (kind, detail, time_s) => hints.forEach((hint) => hint.heard?.(kind, detail, time_s))
+  };
+}
+
+/** The same thing with another figure in it is the same thing. */
+const kindOf = (words: string) => words.replace(/[\d:]+/g, '');
+
+const WATCHED = [
+  'altitude_ft',
+  'ias_kt',
+  'verticalSpeed_fpm',
+  'heading_deg',
+  'track_deg',
+  'bank_deg',
+  'turnRate_degps',
+  'groundspeed_kt',
+  'offCourse',
+  'fixDistance_nm',
+  'along_nm',
+  'crossTrack_nm'
+];
+
+/** Moments a second the coach sees. */
+export const COACH_RATE_HZ = RECORDING_RATE_HZ / LOOKS_EVERY_SAMPLES;

@@ -1,0 +1,22 @@
+/** What the coach sees at one moment. */
+export interface CoachMoment {
+  time_s: number;
+  inPhase_s: number;
+  phaseIndex: number;
+  values: Map<string, number>;
+}
+
+/** One kind of thing to say. */
+export interface Hint {
+  /** @param memory the last moments of this phase, the newest last */
+  look(memory: readonly CoachMoment[]): string | null;
+  heard?(kind: string, detail: string, time_s: number): void;
+}
+
+export const valueOf = (moment: CoachMoment, channel: string): number => moment.values.get(channel) ?? 0;
+
+/** The moment so many seconds before the newest; null when that is not remembered. */
+export function before(memory: readonly CoachMoment[], seconds: number): CoachMoment | null {
+  const now = memory[memory.length - 1]!.time_s;
+  return memory.findLast((moment) => moment.time_s <= now - seconds) ?? null;
+}

@@ -1,0 +1,49 @@
+import { isNavigation } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import { radiosFor } from '../../drill/lesson-navigation';
+import { frequencyOf } from '../../radio/world-check';
+import { radioSettingsFrom, type RadioSettings } from '../../radio/radio-settings';
+import type { Hint } from './coach-moment';
+
+/** When each step of setting up is missed, s into the phase. */
+const TUNE_S = 15;
+const IDENTIFY_S = 25;
+const COURSE_S = 38;
+const SOURCE_S = 48;
+const COURSE_WITHIN_DEG = 5;
+
+/** Tune, identify, course, source: the next of them that is missing. */
+export function setUpHint(lesson: Lesson): Hint {
+  const { drill, navigation } = lesson;
+  let radios: RadioSettings | null = null;
+  let listened = false;
+  return {
+    heard(kind, detail) {
+      if (kind !== 'radio') return;
+      radios = radioSettingsFrom(detail) ?? radios;
+      if (radios?.listening) listened = true;
+    },
+    look(memory) {
+      const now = memory[memory.length - 1]!;
+      const phase = drill.phases[now.phaseIndex]!;
+      const asked = drill.checks.some((check) => check.kind === 'set-up' && check.phase === phase.id);
+      const goal = drill.phases.slice(now.phaseIndex).find((p) => isNavigation(p.goal.lateral))?.goal;
+      if (!asked || !navigation || navigation.radios === 'ready' || !radios || !goal) return null;
+      const wanted = radiosFor(navigation, goal.lateral);
+      if (navigation.by === 'rnav' || navigation.by === 'ndb' || !navigation.station) return null;
+      const which = radios.source === 'nav2' ? ('nav2' as const) : ('nav1' as const);
+      if (Math.abs(radios[which].active_MHz - wanted.nav1.active_MHz) > 0.004)
+        return now.inPhase_s > TUNE_S
+          ? `Tune ${navigation.station.id}: ${frequencyOf(navigation.station)}.`
+          : null;
+      if (!listened)
+        return now.inPhase_s > IDENTIFY_S ? 'Identify it before you use it: listen to the ident.' : null;
+      const off = Math.abs(((radios[which].course_deg - wanted.nav1.course_deg + 540) % 360) - 180);
+      if (off > COURSE_WITHIN_DEG)
+        return now.inPhase_s > COURSE_S ? 'Turn the course until the needle is in the middle with TO.' : null;
+      if (radios.source !== which)
+        return now.inPhase_s > SOURCE_S ? 'Now the source: what feeds this needle?' : null;
+      return null;
+    }
+  };
+}
