@@ -4,6 +4,8 @@
  */
 import { parseArgs } from 'node:util';
 import { aircraftCatalogue } from '../src/lib/core/aircraft/catalogue';
+import { drillFileById } from '../src/lib/core/drill/catalogue/catalogue';
+import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
@@ -19,7 +21,9 @@ const { values: options } = parseArgs({
     part: { type: 'string', default: '0/1' },
     flights: { type: 'string', default: '40' },
     reference: { type: 'string', default: '500' },
-    seed: { type: 'string', default: '12000' }
+    seed: { type: 'string', default: '12000' },
+    /** Only findings of these habits. */
+    habits: { type: 'string', default: '' }
   }
 });
 const [part, parts] = options.part.split('/').map(Number) as [number, number];
@@ -29,8 +33,30 @@ interface Truth {
   finding: FindingKind;
   habit: keyof Habits;
   drills: string[];
+  /** Flown by radio: longer flights, fewer of them, in a wind from the side. */
+  byRadio?: true;
 }
-const truths: Truth[] = [
+const TRACKED = ['vor-tracking', 'rnav-tracking', 'station-passage'];
+const byRadio = (
+  [
+    { finding: 'no-wind-correction', habit: 'ignoresWind', drills: ['vor-tracking', 'rnav-tracking'] },
+    { finding: 'chasing-needle', habit: 'chasesNeedle', drills: TRACKED },
+    { finding: 'still-turning', habit: 'keepsTurning', drills: ['vor-tracking', 'intercept'] },
+    {
+      finding: 'intercept-overshoot',
+      habit: 'turnsOnLate',
+      drills: ['intercept', 'intercept-outbound', 'double-the-angle']
+    },
+    { finding: 'arc-off', habit: 'widensArc', drills: ['dme-arc'] },
+    { finding: 'wrong-entry', habit: 'wrongEntry', drills: ['vor-hold', 'rnav-hold', 'dme-hold'] },
+    { finding: 'no-hold-correction', habit: 'holdsWithoutWind', drills: ['vor-hold', 'rnav-hold'] },
+    { finding: 'hold-timing', habit: 'timesLate', drills: ['vor-hold', 'rnav-hold', 'ndb-hold'] },
+    { finding: 'not-identified', habit: 'forgetsIdent', drills: ['centring-and-identifying'] },
+    { finding: 'wrong-course', habit: 'setsWrongCourse', drills: ['centring-and-identifying'] },
+    { finding: 'wrong-source', habit: 'feedsWrongSource', drills: ['centring-and-identifying'] }
+  ] as Truth[]
+).map((truth) => ({ ...truth, byRadio: true as const }));
+const allTruths: Truth[] = [
   {
     finding: 'started-down-before-slowing',
     habit: 'startsDownBeforeSlowing',
@@ -101,9 +127,17 @@ const truths: Truth[] = [
     finding: 'scan-emphasis',
     habit: 'overemphasises',
     drills: ['straight-and-level', 'standard-rate-turns', 'constant-rate-climb']
-  }
+  },
+  ...byRadio
 ];
-const allDrills = [...new Set(truths.flatMap(({ drills }) => drills))];
+const truths = allTruths.filter(
+  ({ habit }) => options.habits === '' || options.habits.split(',').includes(habit)
+);
+const drillsOf = (radio: boolean) => [
+  ...new Set(truths.filter((t) => (t.byRadio ?? false) === radio).flatMap(({ drills }) => drills))
+];
+const radioDrills = drillsOf(true);
+const attitudeDrills = drillsOf(false);
 
 interface Flown {
   pilot: keyof Habits | 'reference';
@@ -128,12 +162,14 @@ function fly(
 ): Flown {
   const aircraft = aircraftCatalogue[number % aircraftCatalogue.length]!;
   const seed = Number(options.seed) + number * 7;
+  const radio = drillFileById(drill).navigation !== undefined;
   const plan = {
     ...sensiblePlan(aircraft, trainingAreaById('vesterlund-bay'), drill),
     seed,
     windFrom_deg: (number * 67) % 360,
     windSpeed_kt: [0, 12, 25][number % 3]!,
-    heading_deg: 1 + ((number * 101) % 360)
+    heading_deg: 1 + ((number * 101) % 360),
+    ...(radio ? byRadioPlan(drill, number) : {})
   };
   const acted: number[] = [];
   const habits = pilot === 'reference' ? noHabits : { ...noHabits, [pilot]: strength };
@@ -165,6 +201,24 @@ function fly(
   };
 }
 
+/** A wind that matters, within 40° of square to the course; holds with two circuits, entered from all round. */
+function byRadioPlan(drill: string, number: number): Partial<LessonPlan> {
+  const holds = drill.endsWith('-hold');
+  const course = 1 + ((number * 101) % 360);
+  const side = number % 2 === 0 ? 90 : -90;
+  // A fix on a radial is held along it.
+  const fixed = drill === 'dme-hold' || drill === 'dme-arc';
+  return {
+    windFrom_deg: ((fixed ? 65 : course) + side + ((number * 37) % 81) - 40 + 720) % 360,
+    windSpeed_kt: [14, 18, 24][number % 3]!,
+    figures: holds
+      ? { ...(fixed ? {} : { course_deg: course }), arrival_deg: 1 + ((number * 59) % 360), circuits: 2 }
+      : fixed
+        ? {}
+        : { course_deg: course }
+  };
+}
+
 /** The finding's stretch against the nearest moment the habit acted. */
 function timeFrom(finding: Finding, acted: readonly number[]): number {
   const gap = (t: number) =>
@@ -175,15 +229,20 @@ function timeFrom(finding: Finding, acted: readonly number[]): number {
 const flights: Flown[] = [];
 let number = 0;
 const mine = () => number++ % parts === part;
-for (const { habit, drills, finding } of truths) {
-  for (let i = 0; i < Number(options.flights); i++) {
+for (const { habit, drills, finding, byRadio: radio } of truths) {
+  for (let i = 0; i < Number(options.flights) * (radio ? 0.6 : 1); i++) {
     // Three of four at plain strength, the fourth at half: weak habits are counted apart.
     const strength = i % 4 === 3 ? 0.5 : 1;
     if (mine()) flights.push(fly(habit, strength, drills[i % drills.length]!, number, finding));
   }
 }
 for (let i = 0; i < Number(options.reference); i++) {
-  if (mine()) flights.push(fly('reference', 0, allDrills[i % allDrills.length]!, number, null));
+  if (mine()) {
+    // Every fifth by radio: those flights are long.
+    const drills = i % 5 === 0 ? radioDrills : attitudeDrills;
+    if (drills.length > 0)
+      flights.push(fly('reference', 0, drills[Math.floor(i / 5) % drills.length]!, number, null));
+  }
 }
 process.stdout.write(
   JSON.stringify({ truths: truths.map(({ finding, habit }) => ({ finding, habit })), flights })

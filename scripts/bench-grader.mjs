@@ -11,7 +11,12 @@ const FOLLOWS = {
   configuresLate: ['started-down-before-slowing'],
   omitsHeading: ['fixation', 'bias-to-one-side', 'over-correcting'],
   wrongOrder: ['slow-recovery'],
-  slowToReact: ['wrong-order']
+  slowToReact: ['wrong-order'],
+  keepsTurning: ['chasing-needle', 'intercept-overshoot', 'no-wind-correction'],
+  chasesNeedle: ['intercept-overshoot'],
+  ignoresWind: ['intercept-overshoot'],
+  holdsWithoutWind: ['hold-timing'],
+  timesLate: ['no-hold-correction']
 };
 
 const share = (part, whole) => (whole === 0 ? null : part / whole);

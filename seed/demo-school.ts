@@ -6,6 +6,7 @@ import { lessonOf } from '../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { scanStages } from '../src/lib/core/drill/scan-task';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
+import { worldById } from '../src/lib/core/radio/world-catalogue';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
@@ -118,7 +119,7 @@ function demoPlan(drill: string, index: number, aircraft = 'sandling-160', scan?
   const stage = scanStages.find((s) => s.id === scan);
   const base = sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill);
   const headings = [210, 210, 210, 340, 60];
-  const navigation = usualNavigation(drillFileById(drill), trainingAreaById('vesterlund-bay'));
+  const navigation = usualNavigation(drillFileById(drill), worldById('vesterlund'));
   return {
     ...base,
     heading_deg: headings[index % headings.length]!,

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { placeOfWorld } from '../core/drill/lesson-place';
 import { LessonPlan } from '../core/drill/lesson-plan';
 import { problemsOf } from '../core/drill/plan-check';
 import { toleranceProfiles } from '../core/drill/tolerance-profile';
@@ -7,7 +8,7 @@ import { parse } from '../core/measure/validation';
 import { drillCatalogue } from '../core/drill/catalogue/catalogue';
 import { as } from './database';
 import type { Identity } from './identity';
-import { schoolDrills, usableProfiles } from './school-library';
+import { schoolDrills, schoolWorlds, usableProfiles } from './school-library';
 
 export interface Lesson {
   id: string;
@@ -65,14 +66,23 @@ export async function planLesson(
 
 /** A school's own drill or profile goes into the plan as it is today, whatever the browser sent under its name. */
 async function completed(identity: Identity, plan: LessonPlan): Promise<LessonPlan> {
-  const { ownDrill: _, ownTolerance: __, ...bare } = plan;
+  const { ownDrill: _, ownTolerance: __, ownPlace: asked, ...bare } = plan;
   const own = drillCatalogue.some((drill) => drill.id === plan.drill)
     ? null
     : (await schoolDrills(identity)).find(({ body }) => body.id === plan.drill);
   const profile = toleranceProfiles.some((shipped) => shipped.id === plan.toleranceProfile)
     ? null
     : (await usableProfiles(identity)).find((usable) => usable.id === plan.toleranceProfile);
-  return { ...bare, ...(own ? { ownDrill: own.body } : {}), ...(profile ? { ownTolerance: profile } : {}) };
+  const world = asked
+    ? (await schoolWorlds(identity)).find(({ body }) => body.id === asked.world.id)?.body
+    : null;
+  if (asked && !world) throw new Rejection('area', asked.world.id, 'a world that is on the school’s shelf');
+  return {
+    ...bare,
+    ...(own ? { ownDrill: own.body } : {}),
+    ...(profile ? { ownTolerance: profile } : {}),
+    ...(world ? { ownPlace: placeOfWorld(world, new Date()) } : {})
+  };
 }
 
 /** Value of a plan's field by its path, for saying what was not accepted. */

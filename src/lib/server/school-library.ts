@@ -15,6 +15,9 @@ import {
 import { trainingAreas } from '../core/earth/training-area';
 import { Rejection } from '../core/measure/rejection';
 import { parse } from '../core/measure/validation';
+import { worldFrom } from '../core/format/world-file';
+import type { World } from '../core/radio/world';
+import { worlds } from '../core/radio/world-catalogue';
 import { as } from './database';
 import type { Identity } from './identity';
 
@@ -27,7 +30,7 @@ export interface Kept<T> {
   changedAt: string;
 }
 
-type Shelf = 'school_drill' | 'school_profile';
+type Shelf = 'school_drill' | 'school_profile' | 'school_world';
 
 async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept<T>[]> {
   return as(identity, async (db) => {
@@ -112,6 +115,23 @@ export async function keepDrill(identity: Identity, asked: unknown): Promise<Dri
 
 export function schoolProfiles(identity: Identity): Promise<Kept<InheritingProfile>[]> {
   return shelfOf<InheritingProfile>(identity, 'school_profile');
+}
+
+export function schoolWorlds(identity: Identity): Promise<Kept<World>[]> {
+  return shelfOf<World>(identity, 'school_world');
+}
+
+/** @throws Rejection where the world does not fit, leads nowhere, or its id is a shipped one's */
+export async function keepWorld(
+  identity: Identity,
+  text: string,
+  named: { id: string; name: string } | null
+): Promise<World> {
+  const world = worldFrom(text, named);
+  if (worlds.some((shipped) => shipped.id === world.id))
+    throw new Rejection('id', world.id, 'an id no shipped world has');
+  await as(identity, (db) => put(db, identity, 'school_world', world.id, world));
+  return world;
 }
 
 /** Every profile a lesson can be planned with: the shipped ones, then the school's with what they inherit filled in. */

@@ -12,7 +12,7 @@
   import { figure, percent } from '$core/measure/figure';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
-  import { BenchAnswers } from './bench-answers.svelte';
+  import { BenchAnswers } from '$lib/worker/bench-answers.svelte';
   import type { PageData } from './$types';
   import PanelQuestionView from './PanelQuestionView.svelte';
   import SumQuestionView from './SumQuestionView.svelte';

@@ -10,7 +10,7 @@
   import { button } from '$lib/ui/button';
   import type { BenchQuestion, BenchRequest } from '$lib/worker/bench.worker';
   import BenchWorker from '$lib/worker/bench.worker?worker';
-  import type { BenchAnswers } from './bench-answers.svelte';
+  import type { BenchAnswers } from '$lib/worker/bench-answers.svelte';
 
   /** Questions about a flown panel, one after the other. */
   let {

@@ -5,8 +5,10 @@
   import { isRight, sumKinds, sumNames, type SumKind, type SumQuestion } from '$core/bench/sum-question';
   import { figure, heading } from '$core/measure/figure';
   import HeadingDial from './HeadingDial.svelte';
+  import { spokenNumber } from '$core/bench/spoken-number';
+  import { canListen, listenOnce } from '$lib/controls/listening';
   import { button } from '$lib/ui/button';
-  import type { BenchAnswers } from './bench-answers.svelte';
+  import type { BenchAnswers } from '$lib/worker/bench-answers.svelte';
 
   /** Sums, one after the other: of one kind, or whatever is due. */
   let { kind, answers, onleave }: { kind: SumKind | null; answers: BenchAnswers; onleave: () => void } =
@@ -18,6 +20,8 @@
   let took_s = $state(0);
   let left_s = $state(0);
   let shownSince = 0;
+  let unheard = $state('');
+  let stopListening = () => {};
   let field: HTMLInputElement | undefined = $state();
   let timer: ReturnType<typeof setInterval> | null = null;
 
@@ -30,7 +34,10 @@
         left_s = Math.max(0, question.within_s - (performance.now() - shownSince) / 1000);
     }, 100);
   });
-  onDestroy(() => timer && clearInterval(timer));
+  onDestroy(() => {
+    if (timer) clearInterval(timer);
+    stopListening();
+  });
 
   async function ask() {
     const next = kind ?? (dueKinds(sumKinds, answers.all, new Date().toISOString())[0]!.kind as SumKind);
@@ -54,6 +61,20 @@
       prompt: took_s <= question.within_s,
       took_s
     });
+  }
+  function listen() {
+    unheard = '';
+    stopListening = listenOnce(
+      (heard) => {
+        const value = heard.map(spokenNumber).find((number) => number !== null) ?? null;
+        if (value === null) unheard = `“${heard[0]}” is no number.`;
+        else {
+          typed = String(value);
+          answer(value);
+        }
+      },
+      (why) => (unheard = why)
+    );
   }
   const submit = () =>
     given === null ? typed.trim() !== '' && answer(Number(typed.replace('−', '-'))) : void ask();
@@ -121,7 +142,11 @@
           />
           <span class="text-soft">{question.answer.unit}</span>
           {#if given === null}<button class={button.main}>Answer</button>{/if}
+          {#if given === null && canListen()}<button type="button" class={button.plain} onclick={listen}
+              >Say it</button
+            >{/if}
         </form>
+        {#if unheard}<p class="mt-1 text-xs text-below" role="status">{unheard}</p>{/if}
       {/if}
       {#if given === null}
         <div

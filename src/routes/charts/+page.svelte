@@ -8,12 +8,19 @@
   import { figure, heading, signedFigure } from '$core/measure/figure';
   import { morseOf } from '$core/radio/morse';
   import { placeOfFix } from '$core/radio/station-geometry';
-  import { worldById, worlds } from '$core/radio/world-catalogue';
+  import { worlds } from '$core/radio/world-catalogue';
   import { frequencyOf, worldProblems } from '$core/radio/world-check';
   import { chartProjection } from '$lib/draw/chart-projection';
+  import { enhance } from '$app/forms';
+  import PutBack from '$lib/ui/PutBack.svelte';
+  import type { ActionData, PageData } from './$types';
+  import WorldImport from './WorldImport.svelte';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
 
+  let { data, form }: { data: PageData; form: ActionData } = $props();
+  let importing = $state(false);
+  const all = $derived([...worlds, ...data.own.map(({ body }) => body)]);
   const WIDTH = 700;
   const HEIGHT = 560;
   let worldId = $state(worlds[0]!.id);
@@ -25,9 +32,12 @@
   const zooming = zoom<SVGSVGElement, unknown>().scaleExtent([0.4, 40]);
   const today = new Date();
 
-  const world = $derived(worldById(worldId));
+  const world = $derived(all.find((each) => each.id === worldId) ?? worlds[0]!);
+  const own = $derived(data.own.some(({ body }) => body.id === world.id));
   const { project, pixelsPerMile } = $derived(chartProjection(world, WIDTH, HEIGHT));
-  const variation = $derived(magneticVariation(world.stations[0]!, today));
+  const variation = $derived(
+    magneticVariation(world.stations[0] ?? world.runways[0] ?? placeOfFix(world, world.fixes[0]!), today)
+  );
   const problems = $derived(worldProblems(world));
   const points = $derived([
     ...world.stations.map((s) => ({
@@ -121,7 +131,7 @@
         whole();
       }}
     >
-      {#each worlds as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
+      {#each all as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
     </select>
     <button class={button.plain} onclick={() => save(world, `${world.id}.json`, 'application/json')}
       >JSON</button
@@ -131,8 +141,34 @@
       onclick={() => save(worldToGeoJson(world), `${world.id}.geojson`, 'application/geo+json')}
       >GeoJSON</button
     >
+    {#if data.teaches}
+      {#if own}
+        <form method="POST" action="?/remove" use:enhance>
+          <input type="hidden" name="key" value={world.id} />
+          <button class={button.plain}>Remove</button>
+        </form>
+      {/if}
+      <button class={button.main} onclick={() => (importing = true)}>Import a world…</button>
+    {/if}
   </div>
 </header>
+{#if form && 'removed' in form && form.removed}
+  <PutBack
+    field="key"
+    removed={form.removed}
+    words="“{form.removed}” is off the shelf. Lessons planned with it keep it."
+  />
+{/if}
+{#if data.teaches}<WorldImport
+    bind:open={importing}
+    problem={form && 'message' in form ? (form.message ?? null) : null}
+    kept={form && 'kept' in form ? (form.kept ?? null) : null}
+    onkept={(id) => {
+      worldId = id;
+      chosen = null;
+      measuredFrom = null;
+    }}
+  />{/if}
 
 <div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="min-w-0">

@@ -12,7 +12,7 @@ import { debriefOf } from '$lib/server/debrief';
 import { dwellLogById } from '$lib/server/dwell-logs';
 import type { Identity } from '$lib/server/identity';
 import { lessonsOf, planLesson } from '$lib/server/lessons';
-import { schoolDrills, usableProfiles } from '$lib/server/school-library';
+import { schoolDrills, schoolWorlds, usableProfiles } from '$lib/server/school-library';
 import { studentNames } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -35,6 +35,9 @@ export const load: PageServerLoad = async ({ locals, url, cookies }) => {
     start: mended?.plan ?? last?.plan ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!),
     ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
     profiles: await usableProfiles(identity),
+    worlds: (await schoolWorlds(identity))
+      .map(({ body }) => body)
+      .filter((w) => w.stations.length + w.runways.length > 0),
     newLessonId: randomUUID(),
     newSeed: 1 + Math.floor(Math.random() * 1_000_000)
   };

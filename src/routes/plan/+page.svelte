@@ -12,13 +12,14 @@
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { toleranceProfiles } from '$core/drill/tolerance-profile';
   import { Rejection } from '$core/measure/rejection';
-  import { trainingAreaById, trainingAreas } from '$core/earth/training-area';
+  import { trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input, numberInput } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
+  import { areaOf, placeOfWorld, worldOf } from '$core/drill/lesson-place';
   import { lessonNavigation } from '$core/drill/lesson-navigation';
   import AirFields from './AirFields.svelte';
   import NavigationFields from './NavigationFields.svelte';
@@ -76,13 +77,13 @@
   /** What a figure is unless the plan says otherwise; null while the plan is not whole. */
   function usualOf(id: string): number | null {
     try {
-      const area = trainingAreaById(plan.area);
+      const area = areaOf(plan);
       return figuresOf(
         drillFile,
         { ...whole, figures: {} },
         aircraft,
         area,
-        lessonNavigation(drillFile, whole, area)
+        lessonNavigation(drillFile, whole, worldOf(plan), area.variation_deg)
       )({ figure: id }, id);
     } catch (error) {
       if (!(error instanceof Rejection)) throw error;
@@ -94,19 +95,31 @@
   useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: sensible }]);
 
   function sensible() {
-    plan = { ...sensiblePlan(aircraft, trainingAreaById(plan.area), plan.drill), seed: plan.seed };
+    plan = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
   }
 
   function chooseDrill(id: string) {
     const { navigation: _, ...rest } = plan;
     const file = drills.find((drill) => drill.id === id);
-    const fresh = sensiblePlan(aircraft, trainingAreaById(plan.area), id);
+    const fresh = sensiblePlan(aircraft, areaOf(plan), id);
     // By radio it is flown at a speed of its own.
     const startSpeed_kt = file?.navigation ? fresh.startSpeed_kt : plan.startSpeed_kt;
     plan = { ...rest, drill: id, figures: {}, startSpeed_kt };
   }
+  /** The school's own worlds, and the one this plan was made with. */
+  const places = $derived.by(() => {
+    const today = data.worlds.map((world) => placeOfWorld(world, new Date()));
+    const { ownPlace } = plan;
+    return ownPlace && !today.some(({ area }) => area.id === ownPlace.area.id) ? [...today, ownPlace] : today;
+  });
+
+  function chooseArea(id: string) {
+    const { ownPlace: _, navigation: __, ...rest } = plan;
+    const place = places.find(({ area }) => area.id === id);
+    plan = { ...rest, area: id, ...(place ? { ownPlace: place } : {}) };
+  }
   function chooseAircraft(id: string) {
-    const fresh = sensiblePlan(aircraftById(id), trainingAreaById(plan.area), plan.drill);
+    const fresh = sensiblePlan(aircraftById(id), areaOf(plan), plan.drill);
     plan = { ...plan, aircraft: id, figures: {}, startSpeed_kt: fresh.startSpeed_kt };
   }
 </script>
@@ -207,12 +220,20 @@
         label="Where"
         name="area"
         problem={problem('area')}
-        hint={trainingAreaById(plan.area).groundElevation_ft > 0
-          ? `ground up to ${trainingAreaById(plan.area).groundElevation_ft} ft`
+        hint={areaOf(plan).groundElevation_ft > 0
+          ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
           : 'over the sea'}
       >
-        <select id="area" class={input} bind:value={plan.area}>
+        <select
+          id="area"
+          class={input}
+          value={plan.area}
+          onchange={(event) => chooseArea(event.currentTarget.value)}
+        >
           {#each trainingAreas as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
+          {#if places.length > 0}<optgroup label="the school’s own worlds">
+              {#each places as { area } (area.id)}<option value={area.id}>{area.name}</option>{/each}
+            </optgroup>{/if}
         </select>
       </Field>
       <Field label="Tolerances" name="toleranceProfile" problem={problem('toleranceProfile')}>

@@ -3,9 +3,8 @@
   import { fixesFor, usualNavigation } from '$core/drill/lesson-navigation';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import type { NavigationPlan } from '$core/drill/navigation-plan';
-  import { trainingAreaById } from '$core/earth/training-area';
+  import { worldOf } from '$core/drill/lesson-place';
   import { radioErrorKinds, type RadioError } from '$core/radio/radio-error';
-  import { worldById } from '$core/radio/world-catalogue';
   import Field from '$lib/ui/Field.svelte';
   import { input, numberInput } from '$lib/ui/input';
 
@@ -16,16 +15,14 @@
     problem
   }: { plan: LessonPlan; drillFile: DrillFile; problem: (field: string) => string | null } = $props();
 
-  const area = $derived(trainingAreaById(plan.area));
-  const fixes = $derived(
-    drillFile.navigation ? fixesFor(worldById(area.world), drillFile.navigation.by) : []
-  );
-  const now = $derived(plan.navigation ?? usualNavigation(drillFile, area));
+  const world = $derived(worldOf(plan));
+  const fixes = $derived(drillFile.navigation ? fixesFor(world, drillFile.navigation.by) : []);
+  const now = $derived(plan.navigation ?? usualNavigation(drillFile, world));
   const set = (change: Partial<NavigationPlan>) => now && (plan.navigation = { ...now, ...change });
   const first = $derived(now?.errors[0] ?? null);
   function setError(change: Partial<RadioError> | null) {
     if (!now) return;
-    const station = first?.station ?? worldById(area.world).stations[0]!.id;
+    const station = first?.station ?? world.stations[0]!.id;
     set({ errors: change === null ? [] : [{ kind: 'off the air', at_s: 60, ...first, station, ...change }] });
   }
 </script>
@@ -91,7 +88,7 @@
             value={first.station}
             onchange={(event) => setError({ station: event.currentTarget.value })}
           >
-            {#each worldById(area.world).stations.filter((s) => s.kind !== 'marker') as station (station.id)}<option
+            {#each world.stations.filter((s) => s.kind !== 'marker') as station (station.id)}<option
                 value={station.id}>{station.id}</option
               >{/each}
           </select>

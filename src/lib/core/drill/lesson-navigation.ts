@@ -1,6 +1,5 @@
 import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
-import type { TrainingArea } from '../earth/training-area';
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import type { CourseLine } from '../radio/course-line';
@@ -8,7 +7,6 @@ import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
 import { RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../radio/receiver';
 import { placeByName, stationById, type Vor } from '../radio/station-geometry';
 import type { Station, World } from '../radio/world';
-import { worldById } from '../radio/world-catalogue';
 import type { DrillFile, FixedBy } from './drill-file';
 import { isNavigation, type Goal } from './drill';
 import type { LessonPlan } from './lesson-plan';
@@ -33,12 +31,14 @@ export interface LessonNavigation extends NavigationPlan {
 /** NDB tracking is held to this angle at full scale, as a VOR's needle is. */
 const NDB_FULL_SCALE_DEG = 10;
 
-/** What a drill by radio is usually flown with in an area. */
-export function usualNavigation(file: DrillFile, area: TrainingArea): NavigationPlan | null {
+/** What a drill by radio is usually flown with in a world. */
+export function usualNavigation(file: DrillFile, world: World): NavigationPlan | null {
   if (!file.navigation) return null;
-  const world = worldById(area.world);
   const names = [...world.stations, ...world.fixes].map((known) => known.id);
-  const fix = file.navigation.usualFixes.find((id) => names.includes(id)) ?? file.navigation.usualFixes[0]!;
+  const fix =
+    file.navigation.usualFixes.find((id) => names.includes(id)) ??
+    fixesFor(world, file.navigation.by)[0] ??
+    file.navigation.usualFixes[0]!;
   return {
     fix,
     turn: 'right',
@@ -54,13 +54,13 @@ export function usualNavigation(file: DrillFile, area: TrainingArea): Navigation
 export function lessonNavigation(
   file: DrillFile,
   plan: LessonPlan,
-  area: TrainingArea
+  world: World,
+  variation_deg: number
 ): LessonNavigation | null {
-  const usual = usualNavigation(file, area);
+  const usual = usualNavigation(file, world);
   if (!file.navigation || !usual) return null;
   const asked = plan.navigation ?? usual;
   const { by } = file.navigation;
-  const world = worldById(area.world);
   const field = 'navigation.fix';
   const candidates = fixesFor(world, by);
   if (!candidates.includes(asked.fix))
@@ -83,8 +83,8 @@ export function lessonNavigation(
     radial_deg: 0,
     distance_nm: 0
   });
-  if (by === 'rnav') return over(null, area.variation_deg);
-  if (by === 'ndb') return over(stationById(world, asked.fix, field), area.variation_deg);
+  if (by === 'rnav') return over(null, variation_deg);
+  if (by === 'ndb') return over(stationById(world, asked.fix, field), variation_deg);
   if (by === 'vor') {
     const station = stationById(world, asked.fix, field) as Vor;
     return over(station, station.alignment_deg);

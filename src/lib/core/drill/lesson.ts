@@ -1,11 +1,12 @@
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { aircraftById } from '../aircraft/catalogue';
-import { trainingAreaById, type TrainingArea } from '../earth/training-area';
+import type { TrainingArea } from '../earth/training-area';
 import type { InstrumentId } from '../instrument/readings';
 import { drillFileOf } from './catalogue/catalogue';
 import { composeDrill, figuresOf, startOf } from './compose-drill';
 import type { Drill } from './drill';
 import type { DrillFile } from './drill-file';
+import { areaOf, worldOf } from './lesson-place';
 import { lessonNavigation, type LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
 import { toleranceProfileById, type ToleranceProfile } from './tolerance-profile';
@@ -29,10 +30,10 @@ export interface Lesson {
 /** @throws Rejection naming the field whose name is not known, or the place in the drill that does not fit */
 export function lessonOf(plan: LessonPlan): Lesson {
   const aircraft = aircraftById(plan.aircraft);
-  const area = trainingAreaById(plan.area);
+  const area = areaOf(plan);
   const tolerance = plan.ownTolerance ?? toleranceProfileById(plan.toleranceProfile);
   const drillFile = drillFileOf(plan);
-  const navigation = lessonNavigation(drillFile, plan, area);
+  const navigation = lessonNavigation(drillFile, plan, worldOf(plan), area.variation_deg);
   return {
     plan,
     aircraft,

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { chooseStudent } from '$lib/chosen-student';
 import { idFrom, identityFrom } from '$lib/server/answers';
+import { benchAnswersOf } from '$lib/server/bench-answers';
 import { openAttempts } from '$lib/server/attempts';
 import { lessonById } from '$lib/server/lessons';
 import type { PageServerLoad } from './$types';
@@ -10,5 +11,9 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
   const lesson = await lessonById(identity, idFrom(params.lesson));
   if (!lesson) error(404, 'There is no such lesson.');
   chooseStudent(cookies, url, lesson.studentId);
-  return { lesson, open: await openAttempts(identity, lesson.id) };
+  return {
+    lesson,
+    open: await openAttempts(identity, lesson.id),
+    bench: await benchAnswersOf(identity, identity.accountId)
+  };
 };

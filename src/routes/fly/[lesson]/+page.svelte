@@ -21,12 +21,14 @@
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { BenchAnswers } from '$lib/worker/bench-answers.svelte';
   import { FlightOutbox, type OutboxAttempt } from '$lib/worker/flight-outbox.svelte';
   import { FlightSession } from '$lib/worker/flight-session.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import type { PageData } from './$types';
   import CoverSheet from './CoverSheet.svelte';
   import PhaseRibbon from './PhaseRibbon.svelte';
+  import SumBox from './SumBox.svelte';
   import SideColumn from './SideColumn.svelte';
   import UnfinishedAttempt from './UnfinishedAttempt.svelte';
   import DistractionBox from './DistractionBox.svelte';
@@ -101,6 +103,9 @@
   const fromAbove = hints ? planPicture(lesson) : null;
   const way = new FlownWay(lesson);
   const sound = new RadioSound();
+  /** Sums are asked meanwhile. */
+  let underLoad = $state(false);
+  const benchAnswers = new BenchAnswers(() => data.bench);
   const asksTime = $derived(
     drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
   );
@@ -425,6 +430,14 @@
   {#if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
 </p>
 
+{#if underLoad && frame && session}
+  <SumBox
+    answers={benchAnswers}
+    time_s={frame.time_s}
+    running={flying}
+    onanswered={(words) => session?.note('answer', words)}
+  />
+{/if}
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
   <div class="relative mx-auto w-full max-w-[812px]">
@@ -509,6 +522,7 @@
 <FlightBar
   {session}
   {attention}
+  bind:underLoad
   onpause={togglePause}
   onleave={() => (leaving = true)}
   onsimulate={flySimulated}

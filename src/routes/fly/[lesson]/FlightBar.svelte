@@ -9,13 +9,16 @@
     attention,
     onpause,
     onleave,
-    onsimulate
+    onsimulate,
+    underLoad = $bindable()
   }: {
     session: FlightSession | null;
     attention: ScanAttention | null;
     onpause: () => void;
     onleave: () => void;
     onsimulate: (kind: 'reference' | 'habits') => void;
+    /** Whether sums are asked meanwhile. */
+    underLoad: boolean;
   } = $props();
 
   const RATES = [1, 2, 4, 8];
@@ -69,5 +72,9 @@
       </select>: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
     >
   {/if}
+  <label class="flex min-h-6 items-center gap-1.5 text-xs text-soft"
+    ><input type="checkbox" bind:checked={underLoad} onchange={(event) => event.currentTarget.blur()} /> sums while
+    flying</label
+  >
   <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
 </footer>

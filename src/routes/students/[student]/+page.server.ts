@@ -4,6 +4,7 @@ import { historyOf, leansOf } from '$core/grade/history';
 import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { progressToward } from '$core/record/progress';
 import { idFrom, identityFrom } from '$lib/server/answers';
+import { benchAnswersOf } from '$lib/server/bench-answers';
 import { historyAttempts, listAttempts } from '$lib/server/debrief';
 import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
 import { lessonsOf } from '$lib/server/lessons';
@@ -17,14 +18,15 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
   const student = await studentById(identity, idFrom(params.student));
   if (!student) error(404, 'There is no such student.');
   chooseStudent(cookies, url, student.id);
-  const [lessons, attempts, log, flights, names, scans, watched] = await Promise.all([
+  const [lessons, attempts, log, flights, names, scans, watched, bench] = await Promise.all([
     lessonsOf(identity, student.id),
     listAttempts(identity, { studentId: student.id }),
     logOf(identity, student.id),
     historyAttempts(identity, student.id),
     drillNames(identity),
     scanAttemptsOf(identity, student.id),
-    watchedLogsOf(identity, student.id)
+    watchedLogsOf(identity, student.id),
+    benchAnswersOf(identity, student.id)
   ]);
   const completed = flights.filter((flight) => flight.comparable.completed);
   const drills = [...new Set(completed.map((flight) => flight.drill))];
@@ -38,6 +40,7 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
     progress: progressToward(instrumentRatingAirplane, log, today),
     names,
     scans,
+    bench,
     watched: watched.map(({ id, name, addedBy, addedAt }) => ({ id, name, addedBy, addedAt })),
     trends: drills.map((drill) => ({
       drill,

@@ -10,6 +10,7 @@
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import BenchProgress from './BenchProgress.svelte';
   import ScanProgress from './ScanProgress.svelte';
   import type { PageData } from './$types';
 
@@ -91,6 +92,7 @@
     </section>
 
     {#if data.scans.length > 0}<ScanProgress attempts={data.scans} names={data.names} />{/if}
+    {#if data.bench.length > 0}<BenchProgress answers={data.bench} />{/if}
     {#if data.watched.length > 0}
       <section class="mt-8">
         <h2>Eyes watched</h2>

@@ -23,13 +23,14 @@ export function judgedCircuits(m: HoldMeasure): CircuitMeasure[] {
   return m.circuits.slice(m.firstCircuit);
 }
 
-/** Whether the circuits come to the leg asked for: the last is within, and no worse than the first. */
+/** Whether the circuits come to the leg asked for: the last is within, and all are or it is no worse than the first. */
 export function converges(m: HoldMeasure): boolean {
   const legs = known(judgedCircuits(m).map((c) => c.inbound_s));
   const { leg_s } = m;
   if (leg_s === null || legs.length < 2) return false;
   const off = legs.map((leg) => Math.abs(leg - leg_s));
-  return off.at(-1)! <= INBOUND_WITHIN_S && off.at(-1)! <= off[0]! + 2;
+  const last = off.at(-1)!;
+  return last <= INBOUND_WITHIN_S && (last <= off[0]! + 2 || off.every((each) => each <= INBOUND_WITHIN_S));
 }
 
 export function holdFindings(m: HoldMeasure): Finding[] {

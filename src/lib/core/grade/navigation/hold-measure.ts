@@ -90,7 +90,13 @@ export function measureHold(
           outboundCorrection_deg: solved.outboundCorrection_deg,
           inboundCorrection_deg: solved.inbound.windCorrectionAngle_deg
         };
-  const entry = entryFlown(reading, hold, laps[0]!, solution?.outboundCorrection_deg ?? 0);
+  const entry = entryFlown(
+    reading,
+    hold,
+    laps[0]!,
+    solution?.outboundCorrection_deg ?? 0,
+    -(solution?.inboundCorrection_deg ?? 0)
+  );
   const clocks = flight.events.filter((e) => e.kind === 'timer' && e.detail === 'start').map((e) => e.time_s);
   const direct = entry === null ? due.entry === 'direct' : entry === 'direct';
   return {
@@ -196,7 +202,8 @@ function entryFlown(
   reading: CourseReading,
   hold: HoldGoal['hold'],
   [from, to]: [number, number],
-  directCorrection_deg: number
+  directCorrection_deg: number,
+  wind_deg: number
 ): HoldEntry | null {
   const side = sideOf(hold);
   const level = levelFrom(reading, from + 4 * reading.rate_hz, to, 12);
@@ -211,8 +218,11 @@ function entryFlown(
     if (Math.abs(away) > 50) turned = Math.sign(away);
   }
   if (turned === -side) return 'parallel';
-  const teardrop = Math.abs(normaliseSigned(outward + side * 30));
-  const direct = Math.abs(normaliseSigned(outward - directCorrection_deg));
+  // With the wind's correction, or, by who forgets it, on the plain angle itself.
+  const nearest = (headings: readonly number[]) =>
+    Math.min(...headings.map((heading) => Math.abs(normaliseSigned(outward - heading))));
+  const teardrop = nearest([-side * 30, -side * 30 + wind_deg]);
+  const direct = nearest([directCorrection_deg, 0, wind_deg]);
   if (Math.abs(teardrop - direct) > 12) return teardrop < direct ? 'teardrop' : 'direct';
   // With a large correction the two headings are alike: the direct entry lies a turn's width aside.
   return side * reading.crossTrack(level) > 0.45 ? 'direct' : 'teardrop';

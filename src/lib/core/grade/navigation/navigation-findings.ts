@@ -23,6 +23,9 @@ export type NavigationMeasure =
 export const COURSE_SET_WITHIN_DEG = 5;
 /** Through a course by no more than half of full scale. */
 export const OVERSHOOT_SHARE = 0.5;
+/** Most of the swings end in a bank that was kept: otherwise it is chasing. */
+const SWING_SHARE = 0.15;
+const KEPT_OF_SWINGS = 0.6;
 const CHASE_LEAST_OFF_S = 30;
 const CHASE_WAITED_SHARE = 0.3;
 const NEAR_STATION_DEG = 12;
@@ -152,7 +155,8 @@ function sayTracking(m: TrackingMeasure): Finding[] {
   const stretch = { moment_s: m.from_s, start_s: m.from_s, end_s: m.to_s };
   const where = { channel: 'offCourse' };
   const found: Finding[] = [];
-  const kept = m.keptTurning_s.length >= 2;
+  const swings = m.peaks.filter(({ off }) => Math.abs(off) >= SWING_SHARE).length;
+  const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
   const chased = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s && !kept;
   if (kept)
     found.push(

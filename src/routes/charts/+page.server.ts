@@ -1,0 +1,39 @@
+import { Rejection } from '$core/measure/rejection';
+import { identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { keepWorld, schoolWorlds, setRemoved } from '$lib/server/school-library';
+import type { Actions, PageServerLoad } from './$types';
+
+const LARGEST_WORLD = 1_000_000;
+
+export const load: PageServerLoad = async ({ locals }) => {
+  const identity = identityFrom(locals);
+  return { own: await schoolWorlds(identity), teaches: identity.role !== 'student' };
+};
+
+export const actions: Actions = {
+  import: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await request.formData();
+    return refusing(async () => {
+      const file = form.get('file');
+      const given = file instanceof File && file.size > 0;
+      const text = given ? await file.text() : String(form.get('text') ?? '');
+      if (text.length > LARGEST_WORLD) throw new Rejection('file', text.length, 'a world of up to 1 MB');
+      const name = String(form.get('name') ?? '').trim();
+      const id = name
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '')
+        .slice(0, 40);
+      const kept = await keepWorld(identity, text, name ? { id, name } : null);
+      return { kept: kept.id };
+    });
+  },
+  remove: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await request.formData();
+    const removed = form.get('undo') === null;
+    await setRemoved(identity, 'school_world', String(form.get('key')), removed);
+    return { removed: removed ? String(form.get('key')) : null };
+  }
+};
