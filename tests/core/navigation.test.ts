@@ -4,7 +4,7 @@ import { spokenNumber } from '$core/bench/spoken-number';
 import { navigationBrief } from '$core/drill/navigation-brief';
 import { lessonOf } from '$core/drill/lesson';
 import { areaOf, placeOfWorld } from '$core/drill/lesson-place';
-import type { LessonPlan } from '$core/drill/lesson-plan';
+import { LessonPlan as LessonPlanSchema, type LessonPlan } from '$core/drill/lesson-plan';
 import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeAt } from '$core/earth/geodesic';
@@ -21,6 +21,7 @@ import { worldToGeoJson } from '$core/format/world-geojson';
 import { HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { gradeFlight, type Grade } from '$core/grade/grade';
 import { Rejection } from '$core/measure/rejection';
+import { parse } from '$core/measure/validation';
 import { noHabits, type Habits } from '$core/pilot/habits';
 import { byCourseLine } from '$core/radio/course-line';
 import { mainNeedle } from '$core/radio/navigation-shown';
@@ -373,6 +374,11 @@ describe('grading by radio', () => {
 });
 
 describe('worlds of a school’s own', () => {
+  test('can be read after a plan that holds one, in whatever order', () => {
+    expect(() => parse(LessonPlanSchema, {})).toThrow('drill');
+    expect(worldFrom(JSON.stringify(vesterlund)).id).toBe('vesterlund');
+  });
+
   test('come back from JSON and GeoJSON as they went; what does not fit is said at its place', () => {
     expect(worldFrom(JSON.stringify(vesterlund))).toEqual(vesterlund);
     const back = worldFrom(JSON.stringify(worldToGeoJson(vesterlund)), {

@@ -52,6 +52,7 @@
     {#if fromAbove}<PlanView
         picture={fromAbove}
         track={[startPoint(lesson)]}
+        pointing_deg={lesson.start.heading_deg}
         width={520}
         height={230}
         label="Plan of the lesson: {navigationLines[0]?.words}"

@@ -10,6 +10,7 @@
     picture,
     track,
     track_deg = null,
+    pointing_deg = track_deg,
     width = 300,
     height = 230,
     label,
@@ -20,6 +21,8 @@
     track: readonly PlanPoint[];
     /** Way over the ground now, by the fix's north; null: there is no now. */
     track_deg?: number | null;
+    /** Which way the airplane is drawn to point. */
+    pointing_deg?: number | null;
     width?: number;
     height?: number;
     label: string;
@@ -133,7 +136,7 @@
         />{/each}
       {#if here}<g
           transform="translate({here.east_nm * UNIT} {-here.north_nm *
-            UNIT}) scale({pixel}) rotate({track_deg ?? 0})"
+            UNIT}) scale({pixel}) rotate({pointing_deg ?? 0})"
           ><path d="M0 -8L5 7L0 4L-5 7Z" fill="var(--sheet)" stroke="var(--ink)" stroke-width="1.6" /></g
         >{/if}
     </g>

@@ -13,7 +13,7 @@ export function drillName(plan: LessonPlan): string {
 export function planWords(plan: LessonPlan): string {
   return [
     aircraftById(plan.aircraft).name,
-    `${figure(plan.startAltitude_ft)} ft, ${plan.startSpeed_kt} kt, ${heading(plan.heading_deg)}`,
+    `${figure(plan.startAltitude_ft)} ft, ${plan.startSpeed_kt} kt, ${drillFileOf(plan).navigation ? (plan.navigation?.fix ?? 'by radio') : heading(plan.heading_deg)}`,
     ...(plan.covered.length > 0 ? ['partial panel'] : []),
     ...(plan.scan ? [`scan: ${patternNames[plan.scan.pattern]}`] : []),
     plan.corridors

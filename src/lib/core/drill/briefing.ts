@@ -4,6 +4,7 @@ import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/un
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { descentAngle, groundTrack, type Wind } from '../air/wind';
 import type { NoTrim } from '../aircraft/trim';
+import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
 import { STANDARD_RATE_DEGPS, bankOf } from './compose-drill';
 import type { Phase } from './drill';
 import type { Lesson } from './lesson';
@@ -170,6 +171,15 @@ function toleranceWords({ tolerance, drill }: Lesson): string[] {
     [channels.has('ias_kt'), `Speed ${speed}.`],
     [channels.has('verticalSpeed_fpm'), `Rate within ${tolerance.verticalSpeed_fpm} ft/min once steady.`],
     [channels.has('bank_deg'), `Bank within ${tolerance.bank_deg}° of what is asked.`],
+    [
+      drill.phases.some((p) => p.goal.lateral.kind === 'course' && p.goal.lateral.intercept_deg === null),
+      `Course within ${Math.round(100 * (tolerance.courseNeedle ?? COURSE_NEEDLE))} % of full scale once joined.`
+    ],
+    [drill.checks.some((c) => c.kind === 'arc'), `Arc within ${tolerance.arc_nm ?? ARC_NM} NM.`],
+    [
+      drill.checks.some((c) => c.kind === 'hold'),
+      'Entry as due, within 5° either; inbound legs within 10 s.'
+    ],
     [channels.has('turnRate_degps'), `Turn rate within ${tolerance.turnRate_degps}°/s.`],
     [
       drill.checks.some((c) => c.kind === 'roll-out'),

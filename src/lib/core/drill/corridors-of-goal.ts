@@ -14,8 +14,8 @@ const SETTLING: Record<CorridorChannel, { for_s: number; atLatest_s: number }> =
 };
 const SETTLING_S_PER_KNOT = 1.2;
 /** Unless a profile says otherwise: three quarters of full scale, and a mile on an arc. */
-const COURSE_NEEDLE = 0.75;
-const ARC_NM = 1;
+export const COURSE_NEEDLE = 0.75;
+export const ARC_NM = 1;
 
 /**
  * The corridors a goal asks for, or those of them that are named. A turn is held by its bank, specified or from its rate;

@@ -28,8 +28,9 @@ export interface PlanPicture {
   wind: { from_deg: number; speed_kt: number };
 }
 
-/** Courses are drawn so far from the fix, and stations and fixes so far. */
-const COURSE_NM = 14;
+/** Courses are drawn at least so far from the fix, and a little beyond where the lesson begins. */
+const COURSE_NM = 6;
+const BEYOND_START_NM = 1;
 const MARKS_WITHIN_NM = 30;
 const ARC_STEP_DEG = 3;
 
@@ -59,13 +60,15 @@ export function planPicture(lesson: Lesson): PlanPicture | null {
   };
   const lanes: PlanPoint[][] = [];
   const ideals: PlanPoint[][] = [];
+  const arcs = drill.phases.map(({ goal }) => (goal.lateral.kind === 'arc' ? goal.lateral.radius_nm : 0));
+  const reach_nm = Math.round(Math.max(COURSE_NM, lesson.start.distance_nm, ...arcs) + BEYOND_START_NM);
   for (const { goal, corridors } of drill.phases) {
     const { lateral } = goal;
     if (!isNavigation(lateral)) continue;
     const share = corridors.find((c) => c.channel === 'offCourse')?.above;
     if (lateral.kind === 'course') {
-      ideals.push(line(lateral.course_deg, lateral.way));
-      if (share !== undefined) lanes.push(courseLane(lesson, lateral, share));
+      ideals.push(line(lateral.course_deg, lateral.way, reach_nm));
+      if (share !== undefined) lanes.push(courseLane(lesson, lateral, share, reach_nm));
     } else if (lateral.kind === 'arc') {
       ideals.push(circle(lateral.radius_nm));
       lanes.push([
@@ -95,8 +98,8 @@ const at = (bearing_deg: number, nm: number): PlanPoint => ({
   east_nm: nm * Math.sin(bearing_deg * RADIANS_PER_DEGREE)
 });
 
-function line(course_deg: number, way: 'to' | 'from'): PlanPoint[] {
-  return [at(0, 0), at(way === 'to' ? course_deg + 180 : course_deg, COURSE_NM)];
+function line(course_deg: number, way: 'to' | 'from', reach_nm: number): PlanPoint[] {
+  return [at(0, 0), at(way === 'to' ? course_deg + 180 : course_deg, reach_nm)];
 }
 
 function circle(radius_nm: number): PlanPoint[] {
@@ -107,13 +110,14 @@ function circle(radius_nm: number): PlanPoint[] {
 function courseLane(
   lesson: Lesson,
   lateral: Extract<Goal['lateral'], { kind: 'course' }>,
-  share: number
+  share: number,
+  reach_nm: number
 ): PlanPoint[] {
   const navigation = lesson.navigation!;
   const { scale } = courseLineOf(navigation, lateral)!;
   const out = lateral.way === 'to' ? lateral.course_deg + 180 : lateral.course_deg;
   const edge = (side: 1 | -1) =>
-    Array.from({ length: COURSE_NM + 1 }, (_, nm) => {
+    Array.from({ length: Math.round(reach_nm) + 1 }, (_, nm) => {
       // From the station a fix on its radial lies farther or nearer by the fix's own distance.
       const towardStation = Math.cos((out - navigation.radial_deg) * RADIANS_PER_DEGREE) < 0 ? -1 : 1;
       const away = Math.abs(navigation.distance_nm + towardStation * nm);

@@ -25,7 +25,7 @@ export function worldFrom(text: string, named: { id: string; name: string } | nu
   const fatal = worldProblems(world).find(
     ({ field }) => /\.(id|at|runway)$/.test(field) || field.includes('.at.')
   );
-  if (fatal) throw new Rejection(fatal.field, undefined, fatal.message);
+  if (fatal) throw new Rejection(fatal.field, fatal.value, fatal.message);
   return world;
 }
 

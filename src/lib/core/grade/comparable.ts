@@ -3,6 +3,7 @@ import type { CheckMeasure } from './check-measure';
 import type { ComparableFigure } from './comparable-figure';
 import { biasOf } from './corridor-findings';
 import type { CorridorMeasure } from './corridor-measure';
+import { navigationFigures } from './navigation/navigation-figures';
 import { scanFigures } from '../scan/scan-figures';
 import type { ScanReport } from '../scan/scan-report';
 import { quantityWords } from './quantity-words';
@@ -109,6 +110,8 @@ export function comparableOf(
     'less',
     of('recovery').map((m) => m.altitudeChange_ft)
   );
+  for (const figure of navigationFigures(checks))
+    add(figure.id, figure.name, figure.unit, figure.decimals, figure.better, figure.values);
   if (scan) figures.push(...scanFigures(scan));
   return { drill, completed, figures, bias };
 }

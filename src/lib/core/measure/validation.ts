@@ -21,11 +21,22 @@ const compiled = new WeakMap<TSchema, ValidateFunction>();
 export function parse<S extends TSchema>(schema: S, value: unknown, what = 'input'): Static<S> {
   let validate = compiled.get(schema);
   if (!validate) {
-    validate = ajv.compile(schema);
+    validate = ajv.compile(unpublished(schema) as object);
     compiled.set(schema, validate);
   }
   if (validate(value)) return value as Static<S>;
   throw rejectionOf(validate.errors![0]!, what);
+}
+
+/** A schema may stand inside another one: its published name is left out, for a name may be compiled only once. */
+function unpublished(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(unpublished);
+  if (typeof schema !== 'object' || schema === null) return schema;
+  return Object.fromEntries(
+    Object.entries(schema)
+      .filter(([key, value]) => key !== '$id' || !String(value).startsWith('https:'))
+      .map(([key, value]) => [key, unpublished(value)])
+  );
 }
 
 function rejectionOf(error: ErrorObject, what: string): Rejection {

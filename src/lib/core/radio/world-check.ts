@@ -8,6 +8,8 @@ import type { World } from './world';
 export interface WorldProblem {
   field: string;
   message: string;
+  /** What stands there, where that says something. */
+  value?: unknown;
 }
 
 /** What a schema cannot see: names twice, names that lead nowhere, frequencies that disturb each other, radials that hardly cross. */
@@ -62,7 +64,7 @@ export function worldProblems(world: World): WorldProblem[] {
       }
     } catch (error) {
       if (!(error instanceof Rejection)) throw error;
-      problems.push({ field: error.field, message: error.message });
+      problems.push({ field: error.field, value: error.value, message: error.message });
     }
   });
   return problems;

@@ -18,7 +18,7 @@
     shown,
     world,
     readonly,
-    onset,
+    onset: give,
     onmark,
     question,
     onanswer
@@ -40,6 +40,12 @@
   let legs = $derived(radios.rnav.legs.join(' '));
 
   const shortNames = { nav1: '1', nav2: '2', adf: 'beacon', rnav: 'waypoint' } as const;
+  /** What has been set rightly puts an end to the complaint about what had not. */
+  function onset(next: RadioSettings) {
+    problem = '';
+    give(next);
+  }
+
   const NAVS = ['nav1', 'nav2'] as const;
 
   function tune(radio: 'nav1' | 'nav2' | 'adf', text: string) {

@@ -47,7 +47,9 @@
     </div>
     <div>
       <dt>Begin</dt>
-      <dd>{figure(plan.startAltitude_ft)} ft, {plan.startSpeed_kt} kt, {heading(plan.heading_deg)}</dd>
+      <dd>
+        {figure(plan.startAltitude_ft)} ft, {plan.startSpeed_kt} kt, {heading(lesson.start.heading_deg)}
+      </dd>
     </div>
     <div>
       <dt>Wind</dt>

@@ -23,7 +23,8 @@
     'climbs and descents',
     'patterns',
     'partial panel',
-    'recovery'
+    'recovery',
+    'navigation'
   ] as const;
   let drill = $derived<DrillFile>(draftOf(data));
   let tryIn = $state(aircraftCatalogue[0]!.id);
@@ -147,6 +148,7 @@
         <PhaseEditor
           {phase}
           {index}
+          byRadio={drill.navigation !== undefined}
           onchange={(changed) => setPhase(index, changed)}
           onmove={(by) => movePhase(index, by)}
           onremove={() => (drill = { ...drill, phases: drill.phases.filter((_, i) => i !== index) })}

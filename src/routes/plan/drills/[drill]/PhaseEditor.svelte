@@ -3,17 +3,21 @@
   import { quantityFrom, quantityText } from '$core/drill/quantity-text';
   import { Rejection } from '$core/measure/rejection';
   import { input } from '$lib/ui/input';
+  import NavigationPhaseFields from './NavigationPhaseFields.svelte';
 
   /** One phase of a drill being written. What is left empty goes on as in the phase before. */
   let {
     phase,
     index,
+    byRadio,
     onchange,
     onmove,
     onremove
   }: {
     phase: PhaseFile;
     index: number;
+    /** The drill has a fix: courses, arcs and holds can be asked for. */
+    byRadio: boolean;
     onchange: (phase: PhaseFile) => void;
     onmove: (by: 1 | -1) => void;
     onremove: () => void;
@@ -44,7 +48,18 @@
   const vertical = $derived(
     phase.to_ft !== undefined ? 'to' : phase.altitude_ft !== undefined ? 'level' : 'before'
   );
-  const lateral = $derived(phase.turn ? 'turn' : phase.heading_deg !== undefined ? 'heading' : 'before');
+  const RADIO = ['course', 'arc', 'hold', 'reversal'] as const;
+  const lateral = $derived(
+    RADIO.find((part) => phase[part]) ??
+      (phase.turn ? 'turn' : phase.heading_deg !== undefined ? 'heading' : 'before')
+  );
+  const COURSE = { figure: 'course_deg' };
+  const fresh = {
+    course: { course: { course_deg: COURSE, way: 'to' as const } },
+    arc: { arc: { radius_nm: 10, to_radial_deg: COURSE } },
+    hold: { hold: { inbound_deg: COURSE, circuits: 3 } },
+    reversal: { reversal: { kind: '45/180' as const, inbound_deg: COURSE, within_nm: 10 } }
+  };
 
   function chooseVertical(kind: string) {
     const { altitude_ft: _, to_ft: __, rate_fpm: ___, nose_holds: ____, ...rest } = phase;
@@ -57,7 +72,16 @@
     );
   }
   function chooseLateral(kind: string) {
-    const { heading_deg: _, turn: __, ...rest } = phase;
+    const {
+      heading_deg: _,
+      turn: __,
+      course: ___,
+      arc: ____,
+      hold: _____,
+      reversal: ______,
+      ...rest
+    } = phase;
+    if (kind in fresh) return onchange({ ...rest, ...fresh[kind as keyof typeof fresh] });
     onchange(
       kind === 'heading'
         ? { ...rest, heading_deg: { figure: 'heading_deg' } }
@@ -161,8 +185,10 @@
         <option value="before">as before</option>
         <option value="heading">heading</option>
         <option value="turn">turn</option>
+        {#if byRadio}{#each RADIO as part (part)}<option value={part}>{part}</option>{/each}{/if}
       </select></label
     >
+    <NavigationPhaseFields {phase} {onchange} {reading} {small} />
     {#if lateral === 'heading'}{@render quantity('°', 'heading_deg', 'w-32')}{/if}
     {#if phase.turn}
       {@const turn = phase.turn}

@@ -1,0 +1,83 @@
+<script lang="ts">
+  import type { PhaseFile, Quantity } from '$core/drill/drill-file';
+  import { quantityText } from '$core/drill/quantity-text';
+  import { reversalKinds } from '$core/procedure/course-reversal';
+
+  /** What a phase by radio asks for: a course, an arc, a hold or a course reversal, with its figures. */
+  let {
+    phase,
+    onchange,
+    reading,
+    small
+  }: {
+    phase: PhaseFile;
+    onchange: (phase: PhaseFile) => void;
+    /** Reads a quantity and says what does not fit. */
+    reading: (text: string, field: string, use: (quantity: Quantity | undefined) => void) => void;
+    small: string;
+  } = $props();
+
+  type Part = 'course' | 'arc' | 'hold' | 'reversal';
+  function set(part: Part, key: string, text: string, optional: boolean) {
+    reading(text, `${part}.${key}`, (quantity) => {
+      if (quantity === undefined && !optional) return;
+      const next: Record<string, unknown> = { ...phase[part], [key]: quantity };
+      if (quantity === undefined) delete next[key];
+      onchange({ ...phase, [part]: next });
+    });
+  }
+</script>
+
+{#snippet figure(part: Part, key: string, label: string, value: Quantity | undefined, placeholder = '')}
+  <label class="w-32 text-xs text-soft"
+    >{label}
+    <input
+      class="{small} figure text-ink"
+      value={quantityText(value)}
+      {placeholder}
+      onchange={(event) => set(part, key, event.currentTarget.value, placeholder !== '')}
+    /></label
+  >
+{/snippet}
+
+{#if phase.course}
+  <label class="w-24 text-xs text-soft"
+    >way
+    <select
+      class="{small} text-ink"
+      value={phase.course.way}
+      onchange={(event) =>
+        onchange({ ...phase, course: { ...phase.course!, way: event.currentTarget.value as 'to' | 'from' } })}
+    >
+      <option value="to">inbound</option>
+      <option value="from">outbound</option>
+    </select></label
+  >
+  {@render figure('course', 'course_deg', 'course °', phase.course.course_deg)}
+  {@render figure('course', 'intercept_deg', 'join at °', phase.course.intercept_deg, 'is on it')}
+{:else if phase.arc}
+  {@render figure('arc', 'radius_nm', 'radius NM', phase.arc.radius_nm)}
+  {@render figure('arc', 'to_radial_deg', 'to radial °', phase.arc.to_radial_deg)}
+{:else if phase.hold}
+  {@render figure('hold', 'inbound_deg', 'inbound °', phase.hold.inbound_deg)}
+  {@render figure('hold', 'leg_s', 'leg s', phase.hold.leg_s, '60')}
+  {@render figure('hold', 'leg_nm', 'or out to NM', phase.hold.leg_nm, 'by time')}
+  {@render figure('hold', 'circuits', 'circuits', phase.hold.circuits)}
+{:else if phase.reversal}
+  <label class="w-28 text-xs text-soft"
+    >kind
+    <select
+      class="{small} text-ink"
+      value={phase.reversal.kind}
+      onchange={(event) =>
+        onchange({
+          ...phase,
+          reversal: { ...phase.reversal!, kind: event.currentTarget.value as (typeof reversalKinds)[number] }
+        })}
+    >
+      {#each reversalKinds as kind (kind)}<option value={kind}>{kind}</option>{/each}
+    </select></label
+  >
+  {@render figure('reversal', 'inbound_deg', 'inbound °', phase.reversal.inbound_deg)}
+  {@render figure('reversal', 'within_nm', 'within NM', phase.reversal.within_nm)}
+{/if}
