@@ -74,6 +74,42 @@ async function panel(page: Page, lesson: string) {
   };
 }
 
+/** The plan view of a flight with its way drawn out to two hours, pulled about: frames a second, beside the page left alone. */
+async function planPulled(page: Page, attempt: string) {
+  await page.goto(`/debrief/${demoId(attempt)}`);
+  const plan = page.getByTestId('plan-view');
+  await plan.waitFor();
+  const points = await page.evaluate<number>(`(() => {
+    const path = document.querySelector('[data-testid="plan-view"] path[stroke="var(--trace)"]');
+    const own = path.getAttribute('d').slice(1).split('L').map((p) => p.split(' ').map(Number));
+    const all = [];
+    for (let i = 0; all.length < 7200; i++) for (const [x, y] of own) all.push([x + 3 * i, y + 2 * i]);
+    path.setAttribute('d', 'M' + all.map((p) => p.join(' ')).join('L'));
+    window.planFrames = 0;
+    (function count() { window.planFrames += 1; requestAnimationFrame(count); })();
+    return all.length;
+  })()`);
+  const frames = () => page.evaluate<number>('window.planFrames');
+  const box = (await plan.boundingBox())!;
+  const rate = async (work: () => Promise<void>) => {
+    const before = await frames();
+    const from = performance.now();
+    await work();
+    return ((await frames()) - before) / ((performance.now() - from) / 1000);
+  };
+  const alone = await rate(() => page.waitForTimeout(3000));
+  await page.mouse.move(box.x + 170, box.y + 130);
+  await page.mouse.down();
+  const pulled = await rate(async () => {
+    for (let i = 0; i < 120; i++) {
+      await page.mouse.move(box.x + 170 + 60 * Math.sin(i / 9), box.y + 130 + 40 * Math.cos(i / 7));
+      await page.waitForTimeout(16);
+    }
+  });
+  await page.mouse.up();
+  return { points, alone, pulled };
+}
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
@@ -89,12 +125,22 @@ await page.waitForURL(/students/);
 const dials = await panel(page, 'lesson maren next');
 const tapes = await panel(page, 'lesson yusra next');
 const windowed = await panel(page, 'lesson tomas 3');
+const byRadio = await panel(page, 'lesson petra next');
+const plan = await planPulled(page, 'attempt petra 4');
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
 await browser.close();
 process.stdout.write(
   JSON.stringify(
-    { dials, tapes, windowed, pages: pageFigures, school: { students: STUDENTS, attempts: ATTEMPTS } },
+    {
+      dials,
+      tapes,
+      windowed,
+      byRadio,
+      plan,
+      pages: pageFigures,
+      school: { students: STUDENTS, attempts: ATTEMPTS }
+    },
     null,
     2
   )

@@ -60,7 +60,9 @@ export function graderReport({ truths, flights }) {
 Simulated pilots with one habit each, at drills where it can show, in three airplanes, three wind strengths from all round and
 light turbulence; ${flights.length} flights from seeds no threshold was chosen on. A finding in a flight whose habit brings it
 about by what it says (down before slow: configuration late, and the reverse; staring, level-offs: to one side; staring: levelled by an old rate; wrong order: late
-with the right input, and the reverse; heading left out: to one side, over-corrected) is counted neither way. Findings of the scan come
+with the right input, and the reverse; heading left out: to one side, over-corrected; bank kept in: chasing, through the
+course; no wind correction in a hold: turned inbound late) is counted neither way. Flights by radio have a wind of 14 to 24 kt
+within 40° of square to the course. Findings of the scan come
 from the recorded looks, "fixation" from the flying alone. Time error: from the nearest moment the habit acted to the stretch the finding points at,
 median / largest.
 

@@ -33,15 +33,23 @@ const shots: Shot[] = [
   { name: 'students', path: '/students' },
   { name: 'student', path: `/students/${demoId('maren')}` },
   { name: 'plan', path: `/plan?student=${demoId('maren')}` },
-  { name: 'brief', path: `/plan/${demoId('lesson maren next')}` },
+  { name: 'brief', path: `/plan/${demoId('lesson petra next')}` },
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
   { name: 'fly-night', path: `/fly/${demoId('lesson maren 1')}`, theme: 'night', before: flyUntil(70) },
   { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the pitch/) },
-  { name: 'grade', path: `/debrief/${demoId('attempt davi 1')}`, before: (page) => page.keyboard.press('m') },
+  {
+    name: 'hold',
+    path: `/debrief/${demoId('attempt petra 4')}`,
+    before: (page) =>
+      page
+        .getByRole('region', { name: 'Hold, circuit by circuit' })
+        .evaluate((hold) => hold.scrollIntoView({ block: 'center' }))
+  },
+  { name: 'fly-radio', path: `/fly/${demoId('lesson petra next')}`, before: flyUntil(300) },
   {
     name: 'fly-tapes',
-    path: `/fly/${demoId('lesson yusra next')}`,
-    before: flyUntil(62)
+    path: `/fly/${demoId('lesson oskar next')}`,
+    before: flyUntil(330)
   },
   {
     name: 'debrief-recovery',
@@ -69,8 +77,7 @@ const shots: Shot[] = [
     }
   },
   { name: 'bench', path: '/bench' },
-  { name: 'drill-editor', path: '/plan/drills/pattern-b' },
-  { name: 'tolerances', path: '/plan/profiles' },
+  { name: 'drill-editor', path: '/plan/drills/dme-arc' },
   { name: 'record', path: '/record' },
   {
     name: 'hangar',

@@ -7,15 +7,15 @@ const VIEWS = [
   '/students',
   `/students/${demoId('maren')}`,
   '/plan',
-  `/plan/${demoId('lesson maren next')}`,
-  '/fly',
+  `/fly/${demoId('lesson petra next')}`,
+  `/fly/${demoId('lesson oskar next')}`,
+  `/debrief/${demoId('attempt petra 4')}`,
+  `/plan/${demoId('lesson petra next')}`,
   `/fly/${demoId('lesson maren next')}`,
   '/debrief',
   `/debrief/${demoId('attempt maren 1')}`,
   `/debrief/${demoId('attempt petra 2')}`,
-  `/students/${demoId('davi')}`,
   `/debrief/${demoId('attempt tomas 1')}/scan`,
-  `/debrief/${demoId('attempt maren 1')}/scan`,
   `/students/${demoId('tomas')}`,
   '/watch',
   '/bench',
@@ -26,7 +26,6 @@ const VIEWS = [
   '/plan/profiles',
   '/record',
   '/hangar?aircraft=tarnvik-200',
-  '/hangar',
   '/sign-out'
 ];
 
