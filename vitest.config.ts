@@ -6,6 +6,8 @@ const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 export default defineConfig({
   resolve: { alias: { $core: at('./src/lib/core'), $lib: at('./src/lib') } },
   test: {
+    // Left to itself it would use one core of two.
+    maxWorkers: 2,
     projects: [
       {
         extends: true,

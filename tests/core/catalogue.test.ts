@@ -36,10 +36,10 @@ describe('the drills that ship', () => {
     expect(new Set(drillCatalogue.map((drill) => drill.id)).size).toBe(drillCatalogue.length);
   });
 
-  // By radio flights are long: each such drill is flown in one airplane, in turn.
-  const flights = aircraftCatalogue.flatMap((aircraft, a) =>
+  const flights = aircraftCatalogue.flatMap((aircraft) =>
     drillCatalogue
-      .filter((drill, d) => !drill.navigation || d % aircraftCatalogue.length === a)
+      // Those by radio are flown in a file of their own.
+      .filter((drill) => !drill.navigation)
       .map((drill) => [`${drill.name} in the ${aircraft.name}`, drill.id, aircraft] as const)
   );
   test.each(flights)(
@@ -58,7 +58,7 @@ describe('the drills that ship', () => {
       ).toEqual([]);
       expect(grade.comparable.completed).toBe(true);
       // What the drill is expected to take, it takes.
-      expect(duration(flight) / briefing.expected_s).toBeGreaterThan(0.5);
+      expect(duration(flight) / briefing.expected_s).toBeGreaterThan(0.6);
       expect(duration(flight) / briefing.expected_s).toBeLessThan(1.7);
     }
   );

@@ -5,7 +5,10 @@ import { drillFileById } from '$core/drill/catalogue/catalogue';
 import { lessonOf } from '$core/drill/lesson';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
+import { placeOfWorld } from '$core/drill/lesson-place';
+import { column } from '$core/flight/flight';
 import { flightFromChunks } from '$core/flight/recorder';
+import { worldById } from '$core/radio/world-catalogue';
 import { flightFromParquet } from '$core/format/flight-parquet';
 import { GRADER_VERSION } from '$core/grade/grade';
 import { finishAttempt, keepChunks, openAttempt } from '../../src/lib/server/attempts';
@@ -19,8 +22,10 @@ import {
   drillNames,
   keepDrill,
   keepProfile,
+  keepWorld,
   schoolDrills,
   schoolProfiles,
+  schoolWorlds,
   setRemoved,
   usableProfiles
 } from '../../src/lib/server/school-library';
@@ -88,6 +93,50 @@ describe('a school’s own drills and tolerances', () => {
     await expect(keepDrill(school.instructor, endless)).rejects.toMatchObject({ field: 'phases.0.until' });
     await expect(keepDrill(school.student, turns)).rejects.toThrow(/row-level security/);
     await expect(keepProfile(school.student, profile)).rejects.toThrow(/row-level security/);
+  });
+
+  test('worlds are kept and flown in, another school sees none, a student keeps none', async () => {
+    const ours = { ...structuredClone(worldById('morrow')), id: 'our-sound', name: 'Our sound' };
+    const text = JSON.stringify(ours);
+    await keepWorld(school.instructor, text, null);
+    await keepWorld(school.instructor, text, null);
+    expect((await schoolWorlds(school.student)).map(({ body }) => body.id)).toEqual(['our-sound']);
+    expect(await schoolWorlds(stranger.instructor)).toEqual([]);
+    await expect(keepWorld(school.student, text, null)).rejects.toThrow(/row-level security/);
+    await expect(
+      keepWorld(school.instructor, text.replace('our-sound', 'morrow'), null)
+    ).rejects.toMatchObject({
+      field: 'id'
+    });
+    const place = placeOfWorld(ours as never, new Date('2020-01-01'));
+    const plan = {
+      ...planOf({ drill: 'vor-tracking', figures: { distance_nm: 4 } }),
+      area: place.area.id,
+      ownPlace: place
+    };
+    const lesson = await lessonFor(plan);
+    // The world and its variation are the school's as they are today, not what a browser sent.
+    expect(lesson.plan.ownPlace!.area.variation_deg).toBe(
+      placeOfWorld(ours as never, new Date()).area.variation_deg
+    );
+    const strange = await planLesson(stranger.instructor, {
+      id: randomUUID(),
+      studentId: stranger.student.accountId,
+      plan
+    }).catch((error: unknown) => error);
+    expect(strange).toMatchObject({ field: 'area' });
+
+    const chunks = chunksOf(lesson.plan);
+    const attempt = await flownAttempt(lesson.id, chunks);
+    const debrief = (await debriefOf(school.instructor, attempt))!;
+    expect(debrief.grade.checks.map(({ kind }) => kind)).toEqual(['tracking', 'tracking']);
+    const stored = await flightFromParquet((await flightBytes(school.instructor, attempt))!, (p) =>
+      gunzipSync(p)
+    );
+    expect(Array.from(column(stored, 'offCourse'))).toEqual(
+      Array.from(column(flightFromChunks(chunks), 'offCourse'))
+    );
+    expect(stored.events.filter(({ kind }) => kind === 'radio')[0]!.detail).toContain('nav1 114.20/');
   });
 
   test('profiles inherit, and one that would lead back to itself is refused', async () => {

@@ -39,7 +39,8 @@ export async function chunksUntil(
   });
   if (!stored) return null;
   const flight = await flightFromParquet(new Uint8Array(stored.parquet), (part) => gunzipSync(part));
-  const counts = countsOf(flight);
+  // What was not recorded is no part of a chunk.
+  const counts = countsOf(flight).filter((values) => values.length > 0);
   const bytes = gunzipSync(stored.state.states as Buffer);
   const states = new Float64Array(bytes.buffer, bytes.byteOffset, bytes.byteLength / 8);
   const length = stored.state.length as number;

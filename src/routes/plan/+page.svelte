@@ -103,7 +103,8 @@
     const file = drills.find((drill) => drill.id === id);
     const fresh = sensiblePlan(aircraft, areaOf(plan), id);
     // By radio it is flown at a speed of its own.
-    const startSpeed_kt = file?.navigation ? fresh.startSpeed_kt : plan.startSpeed_kt;
+    const changes = (file?.navigation === undefined) !== (drillFile.navigation === undefined);
+    const startSpeed_kt = changes ? fresh.startSpeed_kt : plan.startSpeed_kt;
     plan = { ...rest, drill: id, figures: {}, startSpeed_kt };
   }
   /** The school's own worlds, and the one this plan was made with. */

@@ -65,6 +65,7 @@
   );
   const fromAbove = $derived(planPicture(lesson));
   const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
+  const hints = $derived(flight?.events.filter((event) => event.kind === 'hint') ?? []);
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
@@ -313,6 +314,27 @@
         </div>
       {/if}
     </section>
+
+    {#if hints.length > 0}
+      <details class="mt-3 text-[13px]">
+        <summary class="cursor-pointer text-now"
+          >The coach spoke {hints.length} {hints.length === 1 ? 'time' : 'times'}</summary
+        >
+        <ol class="mt-1 grid gap-0.5">
+          {#each hints as hint (hint.time_s)}
+            <li class="grid grid-cols-[44px_1fr] gap-1">
+              <button
+                class="figure text-left text-xs text-now underline underline-offset-2"
+                onclick={() => {
+                  cursor_s = hint.time_s;
+                  playing = false;
+                }}>{clock(hint.time_s)}</button
+              ><span>{hint.detail}</span>
+            </li>
+          {/each}
+        </ol>
+      </details>
+    {/if}
 
     <section class="mt-4">
       <div class="flex items-baseline justify-between">
