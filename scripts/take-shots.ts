@@ -16,13 +16,17 @@ interface Shot {
 const flyUntil = (seconds: number) => async (page: Page) => {
   await page.getByRole('button', { name: 'the reference pilot' }).click();
   await page.getByRole('button', { name: '8×' }).click();
-  await page.waitForFunction((until) => {
-    const shown = [...document.querySelectorAll('p')].find(
-      (p) => p.textContent === 'flown'
-    )?.nextElementSibling;
-    const [minutes, rest] = (shown?.textContent ?? '0:00').split(':').map(Number);
-    return minutes! * 60 + rest! >= until;
-  }, seconds);
+  await page.waitForFunction(
+    (until) => {
+      const shown = [...document.querySelectorAll('p')].find(
+        (p) => p.textContent === 'flown'
+      )?.nextElementSibling;
+      const [minutes, rest] = (shown?.textContent ?? '0:00').split(':').map(Number);
+      return minutes! * 60 + rest! >= until;
+    },
+    seconds,
+    { timeout: 120_000 }
+  );
   await page.keyboard.press('Space');
 };
 const toFinding = (title: RegExp) => async (page: Page) => {
@@ -45,11 +49,11 @@ const shots: Shot[] = [
         .getByRole('region', { name: 'Hold, circuit by circuit' })
         .evaluate((hold) => hold.scrollIntoView({ block: 'center' }))
   },
-  { name: 'fly-radio', path: `/fly/${demoId('lesson petra next')}`, before: flyUntil(300) },
+  { name: 'fly-radio', path: `/fly/${demoId('lesson petra next')}`, before: flyUntil(290) },
   {
     name: 'fly-tapes',
     path: `/fly/${demoId('lesson oskar next')}`,
-    before: flyUntil(330)
+    before: flyUntil(230)
   },
   {
     name: 'debrief-recovery',

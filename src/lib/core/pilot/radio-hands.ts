@@ -27,7 +27,10 @@ export function radioHands(
   return (time_s, step) => {
     // While nothing is flown by radio yet, what comes next is got ready; afterwards what was last stays.
     const next =
-      drill.phases.slice(step).find((phase) => isNavigation(phase.goal.lateral)) ??
+      // An arc has no course of its own: the one it leads to is set meanwhile.
+      drill.phases
+        .slice(step)
+        .find(({ goal: { lateral } }) => isNavigation(lateral) && lateral.kind !== 'arc') ??
       drill.phases.findLast((phase) => isNavigation(phase.goal.lateral)) ??
       drill.phases[step]!;
     const wanted = radiosFor(navigation, next.goal.lateral);

@@ -156,7 +156,7 @@
       <span class="flex items-center gap-1 text-soft">
         <svg
           viewBox="-50 -8 100 16"
-          class="h-4 w-24"
+          class="h-4 w-[74px]"
           role="img"
           aria-label="Needle of radio {i + 1}{shown.needles[radio].valid
             ? `, ${figure(shown.needles[radio].deflection * 100)} percent${shown.needles[radio].toFrom ? `, ${shown.needles[radio].toFrom}` : ''}`
@@ -169,7 +169,7 @@
               stroke-width="3.5"
             />{/if}
         </svg>
-        <span class="w-8">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
+        <span class="w-9">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
       </span>
     {/each}
     <span>beacon</span>
