@@ -47,9 +47,9 @@ try {
   ensurePrograms([chromium]);
   await ensurePackages();
   mkdirSync(results, { recursive: true });
-  await check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   await run('npx', ['svelte-kit', 'sync'], { cwd: root });
-  await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  // Two at a time: each keeps one core busy.
+  const lint = check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('types', 'npx', [
     'svelte-check',
     '--tsconfig',
@@ -58,7 +58,10 @@ try {
     '--output',
     'human'
   ]);
+  await lint;
+  const format = check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   await check('rooms', 'npx', ['depcruise', 'src/lib', 'cli', '--config', '.dependency-cruiser.cjs']);
+  await format;
 
   const vitest = async (project, env) => {
     const report = join(results, `${project}.json`);

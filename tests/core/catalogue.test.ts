@@ -36,10 +36,11 @@ describe('the drills that ship', () => {
     expect(new Set(drillCatalogue.map((drill) => drill.id)).size).toBe(drillCatalogue.length);
   });
 
-  const flights = aircraftCatalogue.flatMap((aircraft) =>
+  // Every drill in the trainer, and in one of the others in turn.
+  const flights = aircraftCatalogue.flatMap((aircraft, a) =>
     drillCatalogue
       // Those by radio are flown in a file of their own.
-      .filter((drill) => !drill.navigation)
+      .filter((drill, d) => !drill.navigation && (a === 0 || 1 + (d % 2) === a))
       .map((drill) => [`${drill.name} in the ${aircraft.name}`, drill.id, aircraft] as const)
   );
   test.each(flights)(
