@@ -83,7 +83,7 @@ function loop() {
 /** An hour of flight: the drill with its descent drawn out, so that every phase is in it and long. */
 function hour(): Flight {
   const flown = flightFromChunks(simulateFlight(lesson, noHabits, plan.seed));
-  const counts = countsOf(flown);
+  const counts = countsOf(flown).filter((values) => values.length > 0);
   const inDescent = 900;
   const samples = 36_000;
   const extra = samples - flown.length;
