@@ -1,5 +1,4 @@
 import type { Lesson } from '../drill/lesson';
-import { RECORDING_RATE_HZ } from '../flight/channels';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
 import { holdHint } from './coach/hold-hint';
@@ -84,6 +83,3 @@ const WATCHED = [
   'along_nm',
   'crossTrack_nm'
 ];
-
-/** Moments a second the coach sees. */
-export const COACH_RATE_HZ = RECORDING_RATE_HZ / LOOKS_EVERY_SAMPLES;

@@ -1,6 +1,6 @@
 import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 
 /** A course through a place on the ground, by that place's own north. */
@@ -49,10 +49,4 @@ function shareOf({ scale }: CourseLine, place: Place, crossTrack_nm: number): nu
   if (scale.kind === 'distance') return crossTrack_nm / scale.nm;
   const away = Math.max(LEAST_SCALE_DISTANCE_NM, wayBetween(scale.from, place).distance_nm);
   return (Math.asin(clamp(crossTrack_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
-}
-
-/** Degrees by which a bearing lies off a course or its reciprocal, whichever is nearer, [0, 90]. */
-export function offLine(bearing_deg: number, course_deg: number): number {
-  const off = Math.abs(normaliseSigned(bearing_deg - course_deg));
-  return Math.min(off, 180 - off);
 }

@@ -1,4 +1,4 @@
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
 import { column, sampleAt, type Flight } from '../../flight/flight';
 
@@ -79,5 +79,3 @@ export function medianOver(from: number, to: number, value: (k: number) => numbe
   values.sort((a, b) => a - b);
   return values[Math.floor(values.length / 2)] ?? 0;
 }
-
-export const asBearing = (angle_deg: number) => normaliseBearing(Math.round(angle_deg)) || 360;
