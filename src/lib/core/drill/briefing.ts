@@ -111,6 +111,13 @@ export function windFor({ plan }: Lesson): Wind {
     : { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
 }
 
+/** The same wind by the north of the lesson's fix, where there is one: what courses and holds about it are solved in. */
+export function windAboutFix(lesson: Lesson): Wind {
+  const wind = windFor(lesson);
+  const turned = lesson.navigation ? lesson.area.variation_deg - lesson.navigation.north_deg : 0;
+  return { from_deg: normaliseBearing(wind.from_deg + turned), speed_kt: wind.speed_kt };
+}
+
 function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {
   const bank_deg = bankOf(phase.goal, plan);
   const exact =

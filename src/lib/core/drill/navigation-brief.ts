@@ -8,7 +8,7 @@ import { procedureTurnRate, turnRadius } from '../procedure/turn';
 import { windTriangle } from '../procedure/wind-triangle';
 import { morseOf } from '../radio/morse';
 import { frequencyOf } from '../radio/world-check';
-import { windFor } from './briefing';
+import { windAboutFix } from './briefing';
 import { tasOf } from './compose-drill';
 import { isNavigation, type NavigationGoal, type Phase } from './drill';
 import type { Lesson } from './lesson';
@@ -58,9 +58,8 @@ function goalLines(
 ): BriefLine[] {
   const { area, plan } = lesson;
   const tas_kt = tasOf(phase.goal, plan);
-  const briefed = windFor(lesson);
   const turned = area.variation_deg - navigation.north_deg;
-  const wind = { from_deg: briefed.from_deg + turned, speed_kt: briefed.speed_kt };
+  const wind = windAboutFix(lesson);
   const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - turned));
   switch (lateral.kind) {
     case 'course': {
@@ -123,14 +122,10 @@ function goalLines(
 
 /** Why a goal by radio cannot be flown in the lesson's wind or place, with the field to change; nothing when it can. */
 export function navigationProblems(lesson: Lesson): { field: string; message: string }[] {
-  const { navigation, drill, plan, area } = lesson;
+  const { navigation, drill, plan } = lesson;
   if (!navigation) return [];
   const windField = plan.windLayers.length > 0 ? 'windLayers' : 'windSpeed_kt';
-  const briefed = windFor(lesson);
-  const wind = {
-    from_deg: briefed.from_deg + area.variation_deg - navigation.north_deg,
-    speed_kt: briefed.speed_kt
-  };
+  const wind = windAboutFix(lesson);
   return drill.phases.flatMap(({ goal }) => {
     const { lateral } = goal;
     if (!isNavigation(lateral)) return [];

@@ -1,6 +1,6 @@
-import { RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
+import { RADIANS_PER_DEGREE } from '../measure/angle';
 import type { Place } from '../earth/local-plane';
-import { windFor } from '../drill/briefing';
+import { windAboutFix } from '../drill/briefing';
 import { tasOf } from '../drill/compose-drill';
 import { isNavigation, type Goal } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -50,14 +50,10 @@ export function planProjection({ navigation }: Lesson): (place: Place) => PlanPo
 
 /** Lanes, ideal paths, stations and wind of a lesson flown by radio; null without. */
 export function planPicture(lesson: Lesson): PlanPicture | null {
-  const { navigation, drill, plan, area } = lesson;
+  const { navigation, drill, plan } = lesson;
   if (!navigation) return null;
   const project = planProjection(lesson);
-  const briefed = windFor(lesson);
-  const wind = {
-    from_deg: normaliseBearing(briefed.from_deg + area.variation_deg - navigation.north_deg),
-    speed_kt: briefed.speed_kt
-  };
+  const wind = windAboutFix(lesson);
   const lanes: PlanPoint[][] = [];
   const ideals: PlanPoint[][] = [];
   const arcs = drill.phases.map(({ goal }) => (goal.lateral.kind === 'arc' ? goal.lateral.radius_nm : 0));

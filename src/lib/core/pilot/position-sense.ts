@@ -1,7 +1,7 @@
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 import { windVelocity, type Wind } from '../air/wind';
-import { windFor } from '../drill/briefing';
+import { windAboutFix } from '../drill/briefing';
 import type { Lesson } from '../drill/lesson';
 import type { LessonNavigation } from '../drill/lesson-navigation';
 import { byCourse } from '../procedure/air-path';
@@ -27,8 +27,7 @@ export interface PositionSense {
 export function positionSense(lesson: Lesson, navigation: LessonNavigation): PositionSense {
   const { start, area } = lesson;
   const turned = area.variation_deg - navigation.north_deg;
-  const briefed = windFor(lesson);
-  const wind: Wind = { from_deg: briefed.from_deg + turned, speed_kt: briefed.speed_kt };
+  const wind = windAboutFix(lesson);
   const drift = windVelocity(wind);
   const at = (radial_deg: number, distance_nm: number) => ({
     north_nm: distance_nm * Math.cos(radial_deg * RADIANS_PER_DEGREE),

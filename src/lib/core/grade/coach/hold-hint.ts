@@ -1,6 +1,6 @@
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { clock, figure, heading } from '../../measure/figure';
-import { windFor } from '../../drill/briefing';
+import { windAboutFix } from '../../drill/briefing';
 import { tasOf } from '../../drill/compose-drill';
 import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
@@ -26,10 +26,9 @@ export function holdHint(lesson: Lesson): Hint {
 
   function solve(goal: Goal) {
     if (goal.lateral.kind !== 'hold') return null;
-    const briefed = windFor(lesson);
     const solution = solveHold(goal.lateral.hold, {
       tas_kt: tasOf(goal, plan),
-      wind: { from_deg: briefed.from_deg + north, speed_kt: briefed.speed_kt }
+      wind: windAboutFix(lesson)
     });
     return solution.kind === 'impossible' ? null : { hold: goal.lateral.hold, solution };
   }

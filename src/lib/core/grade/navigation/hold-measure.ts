@@ -1,5 +1,5 @@
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
-import { windFor } from '../../drill/briefing';
+import { windAboutFix } from '../../drill/briefing';
 import { tasOf } from '../../drill/compose-drill';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
@@ -76,11 +76,9 @@ export function measureHold(
   const arrival = normaliseBearing(reading.headingOff(start) + hold.inboundCourse_deg);
   const due = holdEntry(hold, arrival);
   const phase = lesson.drill.phases.find((p) => p.id === span.phaseId)!;
-  const north = lesson.area.variation_deg - lesson.navigation!.north_deg;
-  const briefed = windFor(lesson);
   const solved = solveHold(hold, {
     tas_kt: tasOf(phase.goal, lesson.plan),
-    wind: { from_deg: briefed.from_deg + north, speed_kt: briefed.speed_kt }
+    wind: windAboutFix(lesson)
   });
   const solution =
     solved.kind === 'impossible'
