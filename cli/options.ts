@@ -42,26 +42,32 @@ const OPTIONS = {
   aircraft: { type: 'string', default: aircraftCatalogue[0]!.id }
 } as const;
 
-/** A negative number after an option belongs to it: `--vs -500`. */
-const given = process.argv
-  .slice(2)
-  .reduce<string[]>(
+type Given = ReturnType<typeof parse>;
+export let options: Given['values'];
+export let positionals: Given['positionals'];
+
+/**
+ * Takes the words typed after `hanza`, for all that follows.
+ * @throws Rejection naming the option there is none of, or that has no value
+ */
+export function readWords(words: readonly string[]): void {
+  try {
+    ({ values: options, positionals } = parse(words));
+  } catch (error) {
+    throw new Rejection('options', words.join(' '), (error as Error).message.split('\n')[0]!);
+  }
+}
+
+function parse(words: readonly string[]) {
+  // A negative number after an option belongs to it: `--vs -500`.
+  const args = words.reduce<string[]>(
     (all, word) =>
       /^-\d/.test(word) && all.at(-1)?.startsWith('--')
         ? [...all.slice(0, -1), `${all.at(-1)}=${word}`]
         : [...all, word],
     []
   );
-
-export const { values: options, positionals } = readArguments();
-
-function readArguments() {
-  try {
-    return parseArgs({ args: given, allowPositionals: true, options: OPTIONS });
-  } catch (error) {
-    process.stderr.write(`hanza: ${(error as Error).message.split('\n')[0]}\n`);
-    process.exit(2);
-  }
+  return parseArgs({ args, allowPositionals: true, options: OPTIONS });
 }
 
 export type Option = keyof typeof OPTIONS;
