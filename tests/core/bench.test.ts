@@ -6,6 +6,7 @@ import { answerTime_s, panelQuestionKinds } from '$core/bench/question';
 import { dueKinds } from '$core/bench/repetition';
 import { sumQuestion } from '$core/bench/sum-bench';
 import { isRight, sumKinds } from '$core/bench/sum-question';
+import { drillFileById } from '$core/drill/catalogue/catalogue';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { aircraftById } from '$core/aircraft/catalogue';
 
@@ -24,6 +25,8 @@ describe('questions about a panel', () => {
       expect(q.working.length).toBeGreaterThan(30);
       expect(q.within_s).toBe(answerTime_s(kind, level));
       expect(q.clip.to_s).toBeGreaterThanOrEqual(q.clip.from_s);
+      // Which way the nose must go is said by the needles there, and they are not part of the question.
+      expect(drillFileById(q.clip.plan.drill).navigation).toBeUndefined();
     }
   );
 

@@ -21,9 +21,9 @@ export interface BenchFlight {
   spans: PhaseSpan[];
 }
 
-/** Drills in which a panel alone says what is flown. */
+/** Drills in which the panel alone says what is flown: by radio it is the needles that ask for a heading. */
 const ASKED_ABOUT = drillCatalogue.filter(
-  (drill) => drill.covers.length === 0 && drill.family !== 'recovery'
+  (drill) => !drill.navigation && drill.covers.length === 0 && drill.family !== 'recovery'
 );
 /** So much of a drill is asked about. */
 const LONG_ENOUGH_S = 130;

@@ -30,13 +30,15 @@ const AGAINST: Record<string, readonly [above: Input, below: Input]> = {
 /** One thing is plainly off, the others are not; shares of tolerance, less the harder the question. */
 const OFF = [0.95, 0.85, 0.75, 0.65, 0.55];
 const NOT_OFF = 0.4;
+/** Looking is cheap and flying is not: a flight is searched well before the next is flown. */
+const LOOKS_A_FLIGHT = 150;
 
 /** A panel and what was asked for: one quantity is off. Which input comes next? */
 export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKind): PanelQuestion {
   const wanted = choose(noise, ['altitude_ft', 'heading_deg', 'ias_kt']);
   for (let flights = 0; ; flights++) {
     const bench = benchFlight(noise, panel, true);
-    for (let tries = 0; tries < 30; tries++) {
+    for (let tries = 0; tries < LOOKS_A_FLIGHT; tries++) {
       const at = momentIn(noise, bench, 14);
       if (!at) continue;
       const { goal, corridors } = at.phase;
@@ -54,7 +56,7 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
       const [worst, ...rest] = ordered;
       if (!worst || share(worst) < OFF[level - 1]! || rest.some((other) => share(other) > NOT_OFF)) continue;
       // Not the same quantity time after time, as long as the flights give it.
-      if (flights < 6 && worst.corridor.channel !== wanted) continue;
+      if (flights < 3 && worst.corridor.channel !== wanted) continue;
       if (comingBack(bench.flight.columns, worst.corridor.channel, worst.deviation, k, bench.flight.rate_hz))
         continue;
       const right = AGAINST[worst.corridor.channel]![worst.deviation > 0 ? 0 : 1];
