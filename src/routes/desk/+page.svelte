@@ -4,7 +4,7 @@
   import { DeskAir } from './desk-air.svelte';
   import HoldDesk from './HoldDesk.svelte';
   import InterceptDesk from './InterceptDesk.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
   import ReversalDesk from './ReversalDesk.svelte';
   import StationDesk from './StationDesk.svelte';
   import WindDesk from './WindDesk.svelte';
@@ -31,7 +31,7 @@
       </p>
     </div>
     <div class="grid grid-cols-3 gap-3">
-      <NumberField
+      <BoundedNumber
         label="True airspeed"
         name="desk-tas"
         unit="kt"
@@ -40,7 +40,7 @@
         step={5}
         bind:value={air.tas_kt}
       />
-      <NumberField
+      <BoundedNumber
         label="Wind from"
         name="desk-from"
         unit="°"
@@ -49,7 +49,7 @@
         step={5}
         bind:value={() => air.wind.from_deg, (from_deg) => (air.wind = { ...air.wind, from_deg })}
       />
-      <NumberField
+      <BoundedNumber
         label="Wind"
         name="desk-wind"
         unit="kt"

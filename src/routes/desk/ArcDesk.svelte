@@ -6,7 +6,7 @@
   import { input } from '$lib/ui/input';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let radius_nm = $state(10);
@@ -29,8 +29,8 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_420px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-4 gap-x-4 gap-y-2">
-      <NumberField label="Arc" name="arc-radius" unit="NM" min={1} max={60} bind:value={radius_nm} />
-      <NumberField
+      <BoundedNumber label="Arc" name="arc-radius" unit="NM" min={1} max={60} bind:value={radius_nm} />
+      <BoundedNumber
         label="From radial"
         name="arc-from"
         unit="°"
@@ -39,7 +39,15 @@
         step={5}
         bind:value={from_deg}
       />
-      <NumberField label="To radial" name="arc-to" unit="°" min={1} max={360} step={5} bind:value={to_deg} />
+      <BoundedNumber
+        label="To radial"
+        name="arc-to"
+        unit="°"
+        min={1}
+        max={360}
+        step={5}
+        bind:value={to_deg}
+      />
       <Field label="Way round" name="arc-direction">
         <select id="arc-direction" class={input} bind:value={direction}
           ><option value="clockwise">clockwise</option><option value="counter-clockwise"

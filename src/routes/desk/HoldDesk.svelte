@@ -9,7 +9,7 @@
   import { input } from '$lib/ui/input';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
 
@@ -54,7 +54,7 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-4 gap-x-4 gap-y-2">
-      <NumberField
+      <BoundedNumber
         label="Inbound course"
         name="hold-course"
         unit="°"
@@ -74,7 +74,7 @@
         >
       </Field>
       {#if legKind === 'time'}
-        <NumberField
+        <BoundedNumber
           label="Inbound leg"
           name="hold-seconds"
           unit="s"
@@ -84,7 +84,7 @@
           bind:value={leg_s}
         />
       {:else}
-        <NumberField
+        <BoundedNumber
           label="Outbound to"
           name="hold-nm"
           unit="NM"
@@ -94,7 +94,7 @@
           bind:value={leg_nm}
         />
       {/if}
-      <NumberField
+      <BoundedNumber
         label="Arriving on"
         name="hold-heading"
         unit="°"
@@ -103,7 +103,7 @@
         step={5}
         bind:value={arriving_deg}
       />
-      <NumberField
+      <BoundedNumber
         label="Altitude"
         name="hold-altitude"
         unit="ft"

@@ -3,7 +3,7 @@
   import { planIntercept } from '$core/procedure/intercept';
   import PathMap from '$lib/draw/PathMap.svelte';
   import type { DeskAir } from './desk-air.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let course_deg = $state(90);
@@ -34,7 +34,7 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_440px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-3 gap-x-4 gap-y-2">
-      <NumberField
+      <BoundedNumber
         label="Course"
         name="intercept-course"
         unit="°"
@@ -43,7 +43,7 @@
         step={5}
         bind:value={course_deg}
       />
-      <NumberField
+      <BoundedNumber
         label="Right of it (−: left)"
         name="intercept-aside"
         unit="NM"
@@ -52,7 +52,7 @@
         step={0.5}
         bind:value={aside_nm}
       />
-      <NumberField
+      <BoundedNumber
         label="Angle"
         name="intercept-angle"
         unit="°"

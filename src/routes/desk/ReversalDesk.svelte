@@ -6,7 +6,7 @@
   import { input } from '$lib/ui/input';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let kind = $state<ReversalKind>('45/180');
@@ -26,7 +26,7 @@
           >{#each reversalKinds as k (k)}<option value={k}>{k}</option>{/each}</select
         >
       </Field>
-      <NumberField
+      <BoundedNumber
         label="Inbound course"
         name="reversal-course"
         unit="°"
@@ -40,7 +40,7 @@
           ><option value="right">right</option><option value="left">left</option></select
         >
       </Field>
-      <NumberField
+      <BoundedNumber
         label="Remain within"
         name="reversal-within"
         unit="NM"

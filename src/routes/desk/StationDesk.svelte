@@ -3,7 +3,7 @@
   import { stationTime } from '$core/procedure/station-time';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let minutes = $state(2);
@@ -16,7 +16,7 @@
 
 <div class="grid gap-6 lg:grid-cols-[380px_minmax(0,1fr)]">
   <div class="grid content-start gap-3">
-    <NumberField
+    <BoundedNumber
       label="Between the bearings"
       name="station-minutes"
       unit="min"
@@ -25,7 +25,7 @@
       step={0.5}
       bind:value={minutes}
     />
-    <NumberField
+    <BoundedNumber
       label="The bearing moved"
       name="station-degrees"
       unit="°"
@@ -33,7 +33,7 @@
       max={60}
       bind:value={degrees}
     />
-    <NumberField
+    <BoundedNumber
       label="Groundspeed"
       name="station-groundspeed"
       unit="kt"

@@ -5,7 +5,7 @@
   import PathMap from '$lib/draw/PathMap.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import NumberField from './NumberField.svelte';
+  import BoundedNumber from './BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let course_deg = $state(90);
@@ -21,7 +21,7 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid max-w-48">
-      <NumberField
+      <BoundedNumber
         label="Course"
         name="wind-course"
         unit="°"

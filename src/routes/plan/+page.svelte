@@ -15,13 +15,16 @@
   import { trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import Field from '$lib/ui/Field.svelte';
-  import { input, numberInput } from '$lib/ui/input';
+  import { input } from '$lib/ui/input';
+  import NumberField from '$lib/ui/NumberField.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
   import { areaOf, placeOfWorld, worldOf } from '$core/drill/lesson-place';
   import { lessonNavigation } from '$core/drill/lesson-navigation';
   import AirFields from './AirFields.svelte';
+  import FigureFields from './FigureFields.svelte';
   import NavigationFields from './NavigationFields.svelte';
   import PanelFields from './PanelFields.svelte';
   import ScanFields from './ScanFields.svelte';
@@ -30,6 +33,8 @@
 
   let plan = $state<LessonPlan>(untrack(() => ({ ...data.start, seed: data.newSeed })));
   let touchedSince = $state(0);
+  /** What is changed before the chosen student's last lesson has come would be lost to it. */
+  let fetching = $state(false);
   $effect(() => {
     // Another student brings another last lesson to start from.
     void data.studentId;
@@ -98,6 +103,14 @@
     plan = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
   }
 
+  async function chooseStudent(id: string) {
+    fetching = true;
+    try {
+      await goto(`/plan?student=${id}`, { keepFocus: true, noScroll: true });
+    } finally {
+      fetching = false;
+    }
+  }
   function chooseDrill(id: string) {
     const { navigation: _, ...rest } = plan;
     const file = drills.find((drill) => drill.id === id);
@@ -133,17 +146,7 @@
   unit: string,
   step: number
 )}
-  <Field {label} name={field} {unit} problem={problem(field)}>
-    <input
-      id={field}
-      type="number"
-      {step}
-      class={numberInput}
-      bind:value={plan[field]}
-      aria-invalid={problem(field) ? true : undefined}
-      aria-describedby={problem(field) ? `${field}-problem` : undefined}
-    />
-  </Field>
+  <NumberField {label} name={field} {unit} {step} problem={problem(field)} bind:value={plan[field]} />
 {/snippet}
 
 <header class="flex items-end justify-between gap-3">
@@ -157,8 +160,10 @@
     </p>
   </div>
   <div class="flex gap-2">
-    <button type="button" class={button.plain} onclick={sensible}>The airplane’s own figures</button>
-    <button form="plan" class={button.main} disabled={!ready}>Plan this lesson</button>
+    <button type="button" class={button.plain} disabled={fetching} onclick={sensible}
+      >The airplane’s own figures</button
+    >
+    <button form="plan" class={button.main} disabled={!ready || fetching}>Plan this lesson</button>
   </div>
 </header>
 
@@ -183,117 +188,81 @@
           name="student"
           class={input}
           value={data.studentId}
-          onchange={(event) =>
-            goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
+          onchange={(event) => chooseStudent(event.currentTarget.value)}
         >
           {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
             >{/each}
         </select>
       </Field>
-      <Field label="Drill" name="drill" problem={problem('drill')}>
-        <select
-          id="drill"
-          class={input}
-          value={plan.drill}
-          onchange={(event) => chooseDrill(event.currentTarget.value)}
-        >
-          {#each families as family (family)}
-            <optgroup label={family}>
-              {#each drills.filter((drill) => drill.family === family) as drill (drill.id)}
-                <option value={drill.id}>{drill.name}</option>
-              {/each}
-            </optgroup>
-          {/each}
-        </select>
-      </Field>
-      <Field label="Airplane" name="aircraft" problem={problem('aircraft')}>
-        <select
-          id="aircraft"
-          class={input}
+      <fieldset class="contents" disabled={fetching}>
+        <Field label="Drill" name="drill" problem={problem('drill')}>
+          <select
+            id="drill"
+            class={input}
+            value={plan.drill}
+            onchange={(event) => chooseDrill(event.currentTarget.value)}
+          >
+            {#each families as family (family)}
+              <optgroup label={family}>
+                {#each drills.filter((drill) => drill.family === family) as drill (drill.id)}
+                  <option value={drill.id}>{drill.name}</option>
+                {/each}
+              </optgroup>
+            {/each}
+          </select>
+        </Field>
+        <ChoiceField
+          label="Airplane"
+          name="aircraft"
+          problem={problem('aircraft')}
           value={plan.aircraft}
-          onchange={(event) => chooseAircraft(event.currentTarget.value)}
+          choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
+          onchoose={chooseAircraft}
+        />
+        <Field
+          label="Where"
+          name="area"
+          problem={problem('area')}
+          hint={areaOf(plan).groundElevation_ft > 0
+            ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
+            : 'over the sea'}
         >
-          {#each aircraftCatalogue as choice (choice.id)}<option value={choice.id}>{choice.name}</option
-            >{/each}
-        </select>
-      </Field>
-      <Field
-        label="Where"
-        name="area"
-        problem={problem('area')}
-        hint={areaOf(plan).groundElevation_ft > 0
-          ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
-          : 'over the sea'}
-      >
-        <select
-          id="area"
-          class={input}
-          value={plan.area}
-          onchange={(event) => chooseArea(event.currentTarget.value)}
-        >
-          {#each trainingAreas as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
-          {#if places.length > 0}<optgroup label="the school’s own worlds">
-              {#each places as { area } (area.id)}<option value={area.id}>{area.name}</option>{/each}
-            </optgroup>{/if}
-        </select>
-      </Field>
-      <Field label="Tolerances" name="toleranceProfile" problem={problem('toleranceProfile')}>
-        <select id="toleranceProfile" class={input} bind:value={plan.toleranceProfile}>
-          {#each data.profiles as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
-        </select>
-      </Field>
-    </fieldset>
-
-    <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-      <legend class="mb-1 font-bold">Begin</legend>
-      {@render number('Altitude', 'startAltitude_ft', 'ft', 100)}
-      {@render number('Speed', 'startSpeed_kt', 'kt', 5)}
-      {#if !drillFile.navigation}{@render number('Heading', 'heading_deg', '°', 5)}{/if}
-    </fieldset>
-
-    {#if drillFile.figures.length > 0}
-      <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-        <legend class="mb-1 font-bold">{drillFile.name}</legend>
-        {#each drillFile.figures as item (item.id)}
-          {@const field = `figures.${item.id}`}
-          <Field label={item.name} name={field} unit={item.unit} problem={problem(field)}>
-            {#if item.id === 'flaps_deg'}
-              <select
-                id={field}
-                class={numberInput}
-                bind:value={
-                  () => plan.figures[item.id] ?? usualOf(item.id) ?? 0,
-                  (value) => (plan.figures = { ...plan.figures, [item.id]: value })
-                }
-                aria-invalid={problem(field) ? true : undefined}
-              >
-                {#each aircraft.flaps.positions_deg as position (position)}<option value={position}
-                    >{position}°</option
-                  >{/each}
-              </select>
-            {:else}
-              <input
-                id={field}
-                type="number"
-                step={item.step}
-                class={numberInput}
-                bind:value={
-                  () => plan.figures[item.id] ?? usualOf(item.id),
-                  (value) => (plan.figures = { ...plan.figures, [item.id]: value as number })
-                }
-                aria-invalid={problem(field) ? true : undefined}
-                aria-describedby={problem(field) ? `${field}-problem` : undefined}
-              />
-            {/if}
-          </Field>
-        {/each}
+          <select
+            id="area"
+            class={input}
+            value={plan.area}
+            onchange={(event) => chooseArea(event.currentTarget.value)}
+          >
+            {#each trainingAreas as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
+            {#if places.length > 0}<optgroup label="the school’s own worlds">
+                {#each places as { area } (area.id)}<option value={area.id}>{area.name}</option>{/each}
+              </optgroup>{/if}
+          </select>
+        </Field>
+        <ChoiceField
+          label="Tolerances"
+          name="toleranceProfile"
+          problem={problem('toleranceProfile')}
+          bind:value={plan.toleranceProfile}
+          choices={data.profiles.map(({ id, name }) => [id, name])}
+        />
       </fieldset>
-    {/if}
+    </fieldset>
 
-    <NavigationFields bind:plan {drillFile} {problem} />
-    <AirFields bind:plan {problem} />
-    <PanelFields bind:plan coveredByDrill={drillFile.covers} />
-    <ScanFields bind:plan {problem} />
+    <fieldset class="contents" disabled={fetching}>
+      <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
+        <legend class="mb-1 font-bold">Begin</legend>
+        {@render number('Altitude', 'startAltitude_ft', 'ft', 100)}
+        {@render number('Speed', 'startSpeed_kt', 'kt', 5)}
+        {#if !drillFile.navigation}{@render number('Heading', 'heading_deg', '°', 5)}{/if}
+      </fieldset>
+
+      <FigureFields bind:plan {drillFile} {usualOf} {problem} />
+      <NavigationFields bind:plan {drillFile} {problem} />
+      <AirFields bind:plan {problem} />
+      <PanelFields bind:plan coveredByDrill={drillFile.covers} />
+      <ScanFields bind:plan {problem} />
+    </fieldset>
   </div>
 
   <div class="min-w-0">

@@ -2,8 +2,9 @@
   import { turbulenceLevels } from '$core/air/turbulence';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
-  import Field from '$lib/ui/Field.svelte';
-  import { input, numberInput } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import { numberInput } from '$lib/ui/input';
+  import NumberField from '$lib/ui/NumberField.svelte';
 
   /** The air of a lesson: wind in one or several layers, the ride, gusts, pressure, temperature, cloud. */
   let { plan = $bindable(), problem }: { plan: LessonPlan; problem: (field: string) => string | null } =
@@ -27,12 +28,21 @@
 <fieldset class="grid grid-cols-4 gap-x-4 gap-y-3">
   <legend class="mb-1 font-bold">Air</legend>
   {#if plan.windLayers.length === 0}
-    <Field label="Wind from (magnetic)" name="windFrom_deg" unit="°" problem={problem('windFrom_deg')}>
-      <input id="windFrom_deg" type="number" step="10" class={numberInput} bind:value={plan.windFrom_deg} />
-    </Field>
-    <Field label="Wind speed" name="windSpeed_kt" unit="kt" problem={problem('windSpeed_kt')}>
-      <input id="windSpeed_kt" type="number" step="1" class={numberInput} bind:value={plan.windSpeed_kt} />
-    </Field>
+    <NumberField
+      label="Wind from (magnetic)"
+      name="windFrom_deg"
+      unit="°"
+      step={10}
+      problem={problem('windFrom_deg')}
+      bind:value={plan.windFrom_deg}
+    />
+    <NumberField
+      label="Wind speed"
+      name="windSpeed_kt"
+      unit="kt"
+      problem={problem('windSpeed_kt')}
+      bind:value={plan.windSpeed_kt}
+    />
   {:else}
     <div class="col-span-4 grid gap-1">
       {#each plan.windLayers as layer, i (i)}
@@ -72,68 +82,48 @@
       {#if problem('windLayers')}<p class="text-xs text-hard" role="alert">{problem('windLayers')}</p>{/if}
     </div>
   {/if}
-  <Field label="Ride" name="turbulence">
-    <select id="turbulence" class={input} bind:value={plan.turbulence}>
-      {#each turbulenceLevels as level (level)}<option value={level}>{level}</option>{/each}
-    </select>
-  </Field>
-  <Field label="Gusts" name="gust_kt" unit="kt" problem={problem('gust_kt')}>
-    <input
-      id="gust_kt"
-      type="number"
-      step="1"
-      min="0"
-      max="25"
-      class={numberInput}
-      bind:value={plan.gust_kt}
-    />
-  </Field>
-  <Field
+  <ChoiceField
+    label="Ride"
+    name="turbulence"
+    bind:value={plan.turbulence}
+    choices={turbulenceLevels.map((level) => [level, level])}
+  />
+  <NumberField
+    label="Gusts"
+    name="gust_kt"
+    unit="kt"
+    min={0}
+    max={25}
+    problem={problem('gust_kt')}
+    bind:value={plan.gust_kt}
+  />
+  <NumberField
     label="Altimeter setting"
     name="altimeterSetting_hPa"
     unit="hPa"
     problem={problem('altimeterSetting_hPa')}
     hint="{(plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY).toFixed(2)} inHg"
-  >
-    <input
-      id="altimeterSetting_hPa"
-      type="number"
-      step="1"
-      class={numberInput}
-      bind:value={plan.altimeterSetting_hPa}
-    />
-  </Field>
-  <Field
+    bind:value={plan.altimeterSetting_hPa}
+  />
+  <NumberField
     label="Warmer than standard"
     name="temperatureOffset_K"
     unit="°C"
+    step={5}
     problem={problem('temperatureOffset_K')}
-  >
-    <input
-      id="temperatureOffset_K"
-      type="number"
-      step="5"
-      class={numberInput}
-      bind:value={plan.temperatureOffset_K}
-    />
-  </Field>
-  <Field
+    bind:value={plan.temperatureOffset_K}
+  />
+  <NumberField
     label="Cloud base"
     name="cloudBase_ft"
     unit="ft"
+    step={100}
+    min={0}
+    max={25000}
     problem={problem('cloudBase_ft')}
     hint="empty: view-limiting device"
-  >
-    <input
-      id="cloudBase_ft"
-      type="number"
-      step="100"
-      min="0"
-      max="25000"
-      class={numberInput}
-      bind:value={plan.cloudBase_ft}
-    />
-  </Field>
+    bind:value={plan.cloudBase_ft}
+  />
   <div class="self-end pb-1">
     <button
       type="button"

@@ -5,8 +5,8 @@
   import type { NavigationPlan } from '$core/drill/navigation-plan';
   import { worldOf } from '$core/drill/lesson-place';
   import { radioErrorKinds, type RadioError } from '$core/radio/radio-error';
-  import Field from '$lib/ui/Field.svelte';
-  import { input, numberInput } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import NumberField from '$lib/ui/NumberField.svelte';
 
   /** Where a drill by radio is flown, which way round, how the radios are found, and what goes wrong with them. */
   let {
@@ -30,81 +30,60 @@
 {#if now}
   <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
     <legend class="mb-1 font-bold">Radio</legend>
-    <Field label="Fix" name="navigation.fix" problem={problem('navigation.fix')}>
-      <select
-        id="navigation.fix"
-        class={input}
-        value={now.fix}
-        onchange={(event) => set({ fix: event.currentTarget.value })}
-      >
-        {#each fixes as fix (fix)}<option value={fix}>{fix}</option>{/each}
-        {#if !fixes.includes(now.fix)}<option value={now.fix}>{now.fix}: not here</option>{/if}
-      </select>
-    </Field>
-    <Field label="Turns, way round" name="navigation.turn" problem={problem('navigation.turn')}>
-      <select
-        id="navigation.turn"
-        class={input}
-        value={now.turn}
-        onchange={(event) => set({ turn: event.currentTarget.value as NavigationPlan['turn'] })}
-      >
-        <option value="right">right, clockwise</option>
-        <option value="left">left, counter-clockwise</option>
-      </select>
-    </Field>
-    <Field label="Radios" name="navigation.radios" problem={problem('navigation.radios')}>
-      <select
-        id="navigation.radios"
-        class={input}
-        value={now.radios}
-        onchange={(event) => set({ radios: event.currentTarget.value as NavigationPlan['radios'] })}
-      >
-        <option value="ready">set and identified</option>
-        <option value="cold">to be set up</option>
-      </select>
-    </Field>
-    <Field label="What goes wrong" name="navigation.errors" problem={problem('navigation.errors')}>
-      <select
-        id="navigation.errors"
-        class={input}
-        value={first?.kind ?? ''}
-        onchange={(event) =>
-          setError(
-            event.currentTarget.value === ''
-              ? null
-              : { kind: event.currentTarget.value as RadioError['kind'] }
-          )}
-      >
-        <option value="">nothing</option>
-        {#each radioErrorKinds as kind (kind)}<option value={kind}>{kind}</option>{/each}
-      </select>
-    </Field>
+    <ChoiceField
+      label="Fix"
+      name="navigation.fix"
+      problem={problem('navigation.fix')}
+      bind:value={() => now.fix, (fix) => set({ fix })}
+      choices={[
+        ...fixes.map((fix) => [fix, fix] as const),
+        ...(fixes.includes(now.fix) ? [] : [[now.fix, `${now.fix}: not here`] as const])
+      ]}
+    />
+    <ChoiceField
+      label="Turns, way round"
+      name="navigation.turn"
+      problem={problem('navigation.turn')}
+      bind:value={() => now.turn, (turn) => set({ turn })}
+      choices={[
+        ['right', 'right, clockwise'],
+        ['left', 'left, counter-clockwise']
+      ]}
+    />
+    <ChoiceField
+      label="Radios"
+      name="navigation.radios"
+      problem={problem('navigation.radios')}
+      bind:value={() => now.radios, (radios) => set({ radios })}
+      choices={[
+        ['ready', 'set and identified'],
+        ['cold', 'to be set up']
+      ]}
+    />
+    <ChoiceField
+      label="What goes wrong"
+      name="navigation.errors"
+      problem={problem('navigation.errors')}
+      bind:value={() => first?.kind ?? '', (kind) => setError(kind === '' ? null : { kind })}
+      choices={[['', 'nothing'], ...radioErrorKinds.map((kind) => [kind, kind] as const)]}
+    />
     {#if first}
       {#if first.kind !== 'stuck needle'}
-        <Field label="with" name="navigation.station">
-          <select
-            id="navigation.station"
-            class={input}
-            value={first.station}
-            onchange={(event) => setError({ station: event.currentTarget.value })}
-          >
-            {#each world.stations.filter((s) => s.kind !== 'marker') as station (station.id)}<option
-                value={station.id}>{station.id}</option
-              >{/each}
-          </select>
-        </Field>
-      {/if}
-      <Field label="after" name="navigation.at" unit="s">
-        <input
-          id="navigation.at"
-          type="number"
-          min="0"
-          step="10"
-          class={numberInput}
-          value={first.at_s}
-          onchange={(event) => setError({ at_s: Math.max(0, Number(event.currentTarget.value) || 0) })}
+        <ChoiceField
+          label="with"
+          name="navigation.station"
+          bind:value={() => first.station, (station) => setError({ station })}
+          choices={world.stations.filter((s) => s.kind !== 'marker').map(({ id }) => [id, id])}
         />
-      </Field>
+      {/if}
+      <NumberField
+        label="after"
+        name="navigation.at"
+        unit="s"
+        min={0}
+        step={10}
+        bind:value={() => first.at_s, (seconds) => setError({ at_s: Math.max(0, seconds ?? 0) })}
+      />
     {/if}
   </fieldset>
 {/if}

@@ -2,8 +2,9 @@
   import { assistLevels, type LessonPlan } from '$core/drill/lesson-plan';
   import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
   import { instrumentIds, type InstrumentId } from '$core/instrument/readings';
-  import Field from '$lib/ui/Field.svelte';
-  import { input, numberInput } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import { numberInput } from '$lib/ui/input';
+  import NumberField from '$lib/ui/NumberField.svelte';
 
   /** What the student sees and may use: panel, help, covers, failures. */
   let { plan = $bindable(), coveredByDrill }: { plan: LessonPlan; coveredByDrill: readonly InstrumentId[] } =
@@ -21,36 +22,44 @@
 
 <fieldset class="grid grid-cols-4 gap-x-4 gap-y-2">
   <legend class="mb-1 font-bold">Panel and help</legend>
-  <Field label="Panel" name="panel">
-    <select id="panel" class={input} bind:value={plan.panel}>
-      <option value="dials">round dials</option>
-      <option value="tapes">tapes</option>
-    </select>
-  </Field>
-  <Field label="Most help allowed" name="assist">
-    <select id="assist" class={input} bind:value={plan.assist}>
-      {#each assistLevels as level (level)}<option value={level}
-          >{level === 'direct' ? 'none: the stick' : level.replace('-', ' ')}</option
-        >{/each}
-    </select>
-  </Field>
-  <Field label="Corridors" name="corridors">
-    <select id="corridors" class={input} bind:value={plan.corridors}>
-      <option value="hints">shown (hints)</option>
-      <option value="test">hidden (test)</option>
-    </select>
-  </Field>
-  <Field label="Fuel" name="fuelShare" unit="%">
-    <input
-      id="fuelShare"
-      type="number"
-      min="5"
-      max="100"
-      step="5"
-      class={numberInput}
-      bind:value={() => Math.round(plan.fuelShare * 100), (value) => (plan.fuelShare = (value ?? 100) / 100)}
-    />
-  </Field>
+  <ChoiceField
+    label="Panel"
+    name="panel"
+    bind:value={plan.panel}
+    choices={[
+      ['dials', 'round dials'],
+      ['tapes', 'tapes']
+    ]}
+  />
+  <ChoiceField
+    label="Most help allowed"
+    name="assist"
+    bind:value={plan.assist}
+    choices={assistLevels.map((level) => [
+      level,
+      level === 'direct' ? 'none: the stick' : level.replace('-', ' ')
+    ])}
+  />
+  <ChoiceField
+    label="Corridors"
+    name="corridors"
+    bind:value={plan.corridors}
+    choices={[
+      ['hints', 'shown (hints)'],
+      ['test', 'hidden (test)']
+    ]}
+  />
+  <NumberField
+    label="Fuel"
+    name="fuelShare"
+    unit="%"
+    min={5}
+    max={100}
+    step={5}
+    bind:value={
+      () => Math.round(plan.fuelShare * 100), (percent) => (plan.fuelShare = (percent ?? 100) / 100)
+    }
+  />
   <details class="col-span-4 text-[13px]">
     <summary class="min-h-7 cursor-pointer text-now">
       Partial panel: {plan.covered.length + coveredByDrill.length} covered, {plan.faults.length} failing

@@ -1,0 +1,36 @@
+<script lang="ts" generics="T extends string">
+  import Field from './Field.svelte';
+  import { input } from './input';
+
+  /** One of a few things, chosen by its words. */
+  let {
+    label,
+    name,
+    value = $bindable(),
+    choices,
+    problem = null,
+    hint = '',
+    onchoose
+  }: {
+    label: string;
+    name: string;
+    value: T;
+    choices: readonly (readonly [id: T, words: string])[];
+    problem?: string | null;
+    hint?: string;
+    /** Instead of binding, where a choice does more than set a value. */
+    onchoose?: (id: T) => void;
+  } = $props();
+</script>
+
+<Field {label} {name} {problem} {hint}>
+  <select
+    id={name}
+    class={input}
+    bind:value={() => value, (id) => (onchoose ? onchoose(id) : (value = id))}
+    aria-invalid={problem ? true : undefined}
+    aria-describedby={problem ? `${name}-problem` : undefined}
+  >
+    {#each choices as [id, words] (id)}<option value={id}>{words}</option>{/each}
+  </select>
+</Field>
