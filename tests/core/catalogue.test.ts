@@ -14,13 +14,9 @@ import { quantityFrom, quantityText } from '$core/drill/quantity-text';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { resolvedProfile, toleranceProfileById, type InheritingProfile } from '$core/drill/tolerance-profile';
 import { trainingAreaById } from '$core/earth/training-area';
-import { duration } from '$core/flight/flight';
-import { flightFromChunks } from '$core/flight/recorder';
-import { simulateFlight } from '$core/flight/simulated-flight';
-import { gradeFlight } from '$core/grade/grade';
 import { parse } from '$core/measure/validation';
-import { noHabits } from '$core/pilot/habits';
 import { upsetFrom } from '$core/pilot/upset';
+import { flownToStandard } from './flown';
 
 const bay = trainingAreaById('vesterlund-bay');
 const sandling = aircraftById('sandling-160');
@@ -45,23 +41,7 @@ describe('the drills that ship', () => {
   );
   test.each(flights)(
     '%s: can be planned and briefed, and the reference pilot flies it to standard',
-    (_, id, aircraft) => {
-      const plan = planFor(id, aircraft);
-      expect(problemsOf(plan)).toEqual([]);
-      const lesson = lessonOf(plan);
-      const briefing = briefingFor(lesson) as Briefing;
-      expect(briefing.settings).toHaveLength(lesson.drill.phases.length);
-      const flight = flightFromChunks(simulateFlight(lesson, noHabits, plan.seed));
-      const grade = gradeFlight(flight, plan);
-      expect(grade.findings.filter((f) => f.severity === 'hard')).toEqual([]);
-      expect(
-        grade.elements.filter((e) => e.verdict === 'not met').map((e) => `${e.name}: ${e.arithmetic}`)
-      ).toEqual([]);
-      expect(grade.comparable.completed).toBe(true);
-      // What the drill is expected to take, it takes.
-      expect(duration(flight) / briefing.expected_s).toBeGreaterThan(0.6);
-      expect(duration(flight) / briefing.expected_s).toBeLessThan(1.7);
-    }
+    (_, id, aircraft) => flownToStandard(planFor(id, aircraft), [0.6, 1.7])
   );
 });
 

@@ -1,12 +1,16 @@
+import { expect } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
+import { briefingFor, type Briefing } from '$core/drill/briefing';
 import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
+import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
 import { channelDefinitions, channelScales } from '$core/flight/channels';
-import { flightFromCounts, type Flight } from '$core/flight/flight';
+import { duration, flightFromCounts, type Flight } from '$core/flight/flight';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { simulateFlight } from '$core/flight/simulated-flight';
+import { gradeFlight } from '$core/grade/grade';
 import { noHabits, type Habits } from '$core/pilot/habits';
 
 export const aircraft = aircraftById('sandling-160');
@@ -41,6 +45,23 @@ export function chunksOf(plan: LessonPlan, habits: Partial<Habits> = {}): Flight
 
 export function flown(plan: LessonPlan, habits: Partial<Habits> = {}): Flight {
   return flightFromChunks(chunksOf(plan, habits));
+}
+
+/** Planned, briefed, and flown by the reference pilot: nothing stands against it, and it takes about as long as it should. */
+export function flownToStandard(plan: LessonPlan, [least, most]: [number, number]): void {
+  expect(problemsOf(plan)).toEqual([]);
+  const lesson = lessonOf(plan);
+  const briefing = briefingFor(lesson) as Briefing;
+  expect(briefing.settings).toHaveLength(lesson.drill.phases.length);
+  const flight = flown(plan);
+  const grade = gradeFlight(flight, plan);
+  expect(grade.findings.filter((f) => f.severity === 'hard')).toEqual([]);
+  expect(
+    grade.elements.filter((e) => e.verdict === 'not met').map((e) => `${e.name}: ${e.arithmetic}`)
+  ).toEqual([]);
+  expect(grade.comparable.completed).toBe(true);
+  expect(duration(flight) / briefing.expected_s).toBeGreaterThan(least);
+  expect(duration(flight) / briefing.expected_s).toBeLessThan(most);
 }
 
 /** A flight made by hand: constants for every channel, and functions of time for some. */

@@ -12,8 +12,18 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
 
   // Plan. What cannot be flown is refused at its field, with the reason.
   await instructor.getByRole('link', { name: 'Plan', exact: true }).click();
+  // While the student's last lesson is on its way nothing can be entered that its arrival would undo.
+  let arrives = () => {};
+  const held = new Promise<void>((resolve) => (arrives = resolve));
+  await instructor.route('**/plan/__data.json*', async (route) => {
+    await held;
+    await route.continue();
+  });
   await instructor.getByLabel('Student', { exact: true }).selectOption({ label: 'Petra Hollisund' });
-  await expect(instructor.getByLabel('Student', { exact: true })).toHaveValue(/.+/);
+  await expect(instructor.getByLabel('Drill', { exact: true })).toBeDisabled();
+  await expect(instructor.getByRole('button', { name: 'Plan this lesson' })).toBeDisabled();
+  arrives();
+  await expect(instructor.getByLabel('Drill', { exact: true })).toBeEnabled();
   await instructor.getByRole('button', { name: 'The airplane’s own figures' }).click();
   await instructor.getByLabel('Drill', { exact: true }).selectOption({ label: 'Rate-and-speed descent' });
   const rate = instructor.getByLabel('Descent rate');
@@ -31,6 +41,8 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await decision.fill('3000');
   await instructor.getByLabel('Where').selectOption({ label: 'Korrin Plateau' });
   await instructor.getByLabel('Where').selectOption({ label: 'Vesterlund Bay' });
+  // What the reference pilot flies to standard below is not left to the gusts.
+  await instructor.getByLabel('Ride').selectOption('smooth');
   await expect(instructor.getByText('−600 ft/min').first()).toBeVisible();
   await fitsAcross(instructor);
   await instructor.getByRole('button', { name: 'Plan this lesson' }).click();

@@ -1,4 +1,4 @@
-import type { DrillFile, FigureFile, PhaseFile, Quantity } from '../drill-file';
+import type { DrillFile, FigureFile, FixedBy, PhaseFile, Quantity } from '../drill-file';
 
 const figure = (
   id: string,
@@ -99,13 +99,7 @@ const trackIn: PhaseFile = {
   }
 };
 
-const hold = (
-  id: string,
-  name: string,
-  by: 'vor' | 'ndb' | 'dme' | 'rnav',
-  usualFixes: string[],
-  usual: Quantity
-): DrillFile =>
+const hold = (id: string, name: string, by: FixedBy, usualFixes: string[], usual: Quantity): DrillFile =>
   navigationDrill(
     {
       id,
@@ -456,6 +450,7 @@ export const navigationDrills: readonly DrillFile[] = [
   hold('vor-hold', 'Hold over a VOR', 'vor', overVor, 60),
   hold('ndb-hold', 'Hold over an NDB', 'ndb', overNdb, 120),
   hold('dme-hold', 'Hold at a DME fix', 'dme', byDme, of('fixRadial_deg', 180)),
+  hold('radials-hold', 'Hold at an intersection', 'radials', byRadials, of('fixRadial_deg', 180)),
   hold('rnav-hold', 'Hold at a waypoint', 'rnav', byWaypoint, 210),
   reversal(
     'procedure-turn',

@@ -60,6 +60,13 @@ const STEADY_S = 4;
 const OUTBOUND_WITHIN_DEG = 65;
 const INBOUND_WITHIN_DEG = 50;
 const TURN_BEGINS_DEG = 8;
+const GOES_ON_ROUND_DEG = 35;
+/** Long enough to be a leg: against a strong wind there is little more of it. */
+const ENTRY_LEG_S = 8;
+/** A teardrop's heading is turned to by the shorter way. */
+const MORE_THAN_A_TEARDROP_DEG = 200;
+/** Two entries' headings nearer than this to the one flown cannot be told apart by it. */
+const ALIKE_DEG = 12;
 
 export function measureHold(
   flight: Flight,
@@ -90,8 +97,9 @@ export function measureHold(
         };
   const entry = entryFlown(
     reading,
-    hold,
+    goal,
     laps[0]!,
+    due,
     solution?.outboundCorrection_deg ?? 0,
     -(solution?.inboundCorrection_deg ?? 0)
   );
@@ -161,7 +169,7 @@ function circuitOf(
       if (reading.steadyBank(k) * side <= TURN_BEGINS_DEG) continue;
       // A turn toward the inbound course, not a correction: it goes on round.
       const later = Math.min(to, k + 20 * reading.rate_hz);
-      if (Math.abs(outward(later)) > 35) turnsIn = k;
+      if (side * normaliseSigned(outward(later) - outward(k)) > GOES_ON_ROUND_DEG) turnsIn = k;
     }
   }
   let inbound: number | null = null;
@@ -195,33 +203,47 @@ function circuitOf(
   };
 }
 
-/** Which entry was flown, by the heading of the first steady leg and where it was flown; null when it cannot be told. */
+/** Which entry was flown, by its turns and the heading of its first steady leg; null when it cannot be told. */
 function entryFlown(
   reading: CourseReading,
-  hold: HoldGoal['hold'],
+  { hold }: HoldGoal,
   [from, to]: [number, number],
+  due: EntryChoice,
   directCorrection_deg: number,
   wind_deg: number
 ): HoldEntry | null {
   const side = sideOf(hold);
-  const level = levelFrom(reading, from + 4 * reading.rate_hz, to, 12);
+  const level = levelFrom(reading, from + 4 * reading.rate_hz, to, ENTRY_LEG_S);
   if (level === null) return null;
-  const outward = normaliseSigned(reading.headingOff(level + 5 * reading.rate_hz) - 180);
+  const flown = level + ENTRY_LEG_S * reading.rate_hz;
+  const leg = medianOver(level, flown, reading.headingOff);
+  const outward = normaliseSigned(leg - 180);
   if (Math.abs(outward) > OUTBOUND_WITHIN_DEG + 10) return null;
   // Which way it is turned back tells the parallel entry from the others.
-  const leg = medianOver(level, level + 12 * reading.rate_hz, reading.headingOff);
   let turned = 0;
-  for (let k = level + 12 * reading.rate_hz; k < to && turned === 0; k++) {
+  for (let k = flown; k < to && turned === 0; k++) {
     const away = normaliseSigned(reading.headingOff(k) - leg);
     if (Math.abs(away) > 50) turned = Math.sign(away);
   }
   if (turned === -side) return 'parallel';
+  // Only the direct entry goes on round by the hold's own side.
+  const round_deg = side * turnBetween(reading, from, level);
+  if (round_deg > MORE_THAN_A_TEARDROP_DEG) return 'direct';
   // With the wind's correction, or, by who forgets it, on the plain angle itself.
   const nearest = (headings: readonly number[]) =>
     Math.min(...headings.map((heading) => Math.abs(normaliseSigned(outward - heading))));
   const teardrop = nearest([-side * 30, -side * 30 + wind_deg]);
   const direct = nearest([directCorrection_deg, 0, wind_deg]);
-  if (Math.abs(teardrop - direct) > 12) return teardrop < direct ? 'teardrop' : 'direct';
-  // With a large correction the two headings are alike: the direct entry lies a turn's width aside.
-  return side * reading.crossTrack(level) > 0.45 ? 'direct' : 'teardrop';
+  if (Math.abs(teardrop - direct) > ALIKE_DEG) return teardrop < direct ? 'teardrop' : 'direct';
+  // With so large a correction both are one and the same heading.
+  if (round_deg < 0) return 'teardrop';
+  return due.entry === 'teardrop' || due.alternative === 'teardrop' ? 'teardrop' : 'direct';
+}
+
+/** Degrees turned from one sample to another, + = right, all the way round counted. */
+function turnBetween(reading: CourseReading, from: number, to: number): number {
+  let turned = 0;
+  for (let k = from + 1; k <= to; k++)
+    turned += normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1));
+  return turned;
 }

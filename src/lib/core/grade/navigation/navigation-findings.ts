@@ -23,6 +23,8 @@ export type NavigationMeasure =
 export const COURSE_SET_WITHIN_DEG = 5;
 /** Through a course by no more than half of full scale. */
 export const OVERSHOOT_SHARE = 0.5;
+/** A heading this far from the course was flown to meet it. */
+const LEAST_INTERCEPT_DEG = 10;
 /** Most of the swings end in a bank that was kept: otherwise it is chasing. */
 const SWING_SHARE = 0.15;
 const KEPT_OF_SWINGS = 0.6;
@@ -136,14 +138,15 @@ function sayIntercept(m: InterceptMeasure): Finding[] {
         }
       )
     ];
-  if (m.overshoot <= OVERSHOOT_SHARE) return [];
+  // Who comes to a course without a heading to meet it goes through it by something else: chasing, or the station's nearness.
+  if (m.overshoot <= OVERSHOOT_SHARE || m.angle_deg === null || m.angle_deg < LEAST_INTERCEPT_DEG) return [];
   return [
     finding(
       'intercept-overshoot',
       'fault',
       `Through the ${heading(m.course_deg)} course`,
       { moment_s: m.overshoot_s },
-      `${percent(m.overshoot)} of full scale beyond it, ${percent(OVERSHOOT_SHARE)} allowed; joined at ${m.angle_deg === null ? 'no steady angle' : `${figure(m.angle_deg)}°`}.`,
+      `${percent(m.overshoot)} of full scale beyond it, ${percent(OVERSHOOT_SHARE)} allowed; joined at ${figure(m.angle_deg)}°.`,
       {
         channel: 'offCourse'
       }

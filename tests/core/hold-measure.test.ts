@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { windAboutFix } from '$core/drill/briefing';
+import { lessonOf } from '$core/drill/lesson';
+import { holdFindings } from '$core/grade/navigation/hold-findings';
+import { measureHold } from '$core/grade/navigation/hold-measure';
+import { normaliseSigned } from '$core/measure/angle';
+import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
+import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
+import { goalOf, lessonFor, pen, type Drawing } from './drawn-flight';
+
+const angle = fc.integer({ min: 1, max: 360 });
+const hold = fc.record({
+  course_deg: angle,
+  turn: fc.constantFrom('right' as const, 'left' as const),
+  windFrom_deg: angle,
+  windSpeed_kt: fc.integer({ min: 0, max: 25 })
+});
+type HoldCase = typeof hold extends fc.Arbitrary<infer T> ? T : never;
+
+/** A hold at a VOR or a waypoint, its exact solution, and a pen over the fix on the heading of arrival. */
+function holding({ course_deg, turn, ...wind }: HoldCase, drill: string, arrival_deg = course_deg) {
+  const plain = lessonFor(drill, { ...wind, figures: { course_deg, arrival_deg } });
+  const lesson = lessonOf({ ...plain.plan, navigation: { ...plain.navigation!, turn } });
+  const goal = goalOf(lesson, 'hold', 'hold');
+  const drawing = pen(lesson, 'hold', {
+    along_nm: 0.001,
+    right_nm: 0,
+    course_deg,
+    heading_deg: arrival_deg
+  });
+  const solution = solveHold(goal.hold, { tas_kt: drawing.tas_kt, wind: windAboutFix(lesson) });
+  if (solution.kind === 'impossible') throw new Error(solution.reason);
+  const toFix = () => drawing.until(() => drawing.by().along_nm >= 0);
+  return { lesson, goal, drawing, solution, toFix, side: sideOf(goal.hold) };
+}
+const DRILLS = fc.constantFrom('vor-hold', 'rnav-hold');
+
+describe('a hold drawn by hand', () => {
+  test('is measured as it was drawn: times, headings, and where it rolled out', () => {
+    fc.assert(
+      fc.property(
+        hold,
+        DRILLS,
+        fc.double({ min: -20, max: 30, noNaN: true }),
+        fc.double({ min: -8, max: 8, noNaN: true }),
+        (shape, drill, late_s, aside_deg) => {
+          const arrival = holding(shape, drill).solution.inbound.heading_deg;
+          const { lesson, goal, drawing, solution, toFix, side } = holding(shape, drill, arrival);
+          const drawn = [late_s, 0].map((extra_s) => {
+            const start_s = drawing.time_s();
+            drawing.turn(solution.outboundHeading_deg + aside_deg, side);
+            const level_s = drawing.time_s();
+            drawing.until(() => drawing.by().along_nm <= 0);
+            const due_s = drawing.time_s();
+            drawing.note('timer', 'start').straight(Math.max(20, solution.timed_s + extra_s));
+            const turns_s = drawing.time_s();
+            drawing.turn(solution.inbound.heading_deg, side);
+            const [rollOut_s, off] = [drawing.time_s(), drawing.by().right_nm];
+            toFix();
+            return { start_s, level_s, due_s, turns_s, rollOut_s, off, end_s: drawing.time_s() };
+          });
+          const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+          expect(m.circuits).toHaveLength(2);
+          m.circuits.forEach((circuit, i) => {
+            const d = drawn[i]!;
+            expect(Math.abs(circuit.end_s - d.end_s)).toBeLessThan(0.31);
+            expect(Math.abs(circuit.clockDue_s! - d.due_s)).toBeLessThan(1.6);
+            expect(circuit.clockStarted_s).toBeCloseTo(d.due_s, 6);
+            expect(Math.abs(circuit.outbound_s! - (d.turns_s - d.due_s))).toBeLessThan(2);
+            expect(Math.abs(circuit.inbound_s! - (d.end_s - d.rollOut_s))).toBeLessThan(1.6);
+            expect(
+              Math.abs(circuit.outboundCorrection_deg! - solution.outboundCorrection_deg - aside_deg)
+            ).toBeLessThan(0.2);
+            expect(
+              Math.abs(circuit.inboundCorrection_deg! - solution.inbound.windCorrectionAngle_deg)
+            ).toBeLessThan(0.2);
+            expect(Math.abs(circuit.overshot_nm! + side * d.off)).toBeLessThan(0.03);
+          });
+        }
+      ),
+      { numRuns: 12 }
+    );
+  });
+
+  test('by its exact solution comes back to the fix in its minute, and is found in order', () => {
+    fc.assert(
+      fc.property(hold, (shape) => {
+        const arrival = holding(shape, 'vor-hold').solution.inbound.heading_deg;
+        const { lesson, goal, drawing, solution, toFix, side } = holding(shape, 'vor-hold', arrival);
+        for (let circuit = 0; circuit < 3; circuit++) {
+          drawing.turn(solution.outboundHeading_deg, side).until(() => drawing.by().along_nm <= 0);
+          drawing.note('timer', 'start');
+          drawing.straight(solution.timedFrom === 'abeam' ? solution.timed_s : solution.outbound_s);
+          drawing.turn(solution.inbound.heading_deg, side);
+          toFix();
+        }
+        const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+        m.circuits.forEach((circuit) => {
+          expect(Math.abs(circuit.inbound_s! - 60)).toBeLessThan(2);
+          expect(Math.abs(circuit.rollOutOff!)).toBeLessThan(0.25);
+        });
+        const kinds = holdFindings(m).map(({ kind, severity }) => `${kind} ${severity}`);
+        expect(kinds).toEqual(['right-entry good', 'hold-converged good']);
+      }),
+      { numRuns: 8 }
+    );
+  });
+
+  test('its entry is told from the flying alone, whichever was flown and whichever was due', () => {
+    const told = { right: 0, unsure: 0, wrong: [] as unknown[] };
+    fc.assert(
+      fc.property(hold, DRILLS, angle, fc.constantFrom(...holdEntries), (shape, drill, arrival, entry) => {
+        const { lesson, goal, drawing, solution, toFix, side } = holding(shape, drill, arrival);
+        enter(drawing, solution, goal.hold.inboundCourse_deg, entry, side);
+        toFix();
+        drawing.turn(solution.outboundHeading_deg, side).straight(solution.outbound_s);
+        drawing.turn(solution.inbound.heading_deg, side);
+        toFix();
+        const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+        if (m.entry === entry) told.right += 1;
+        else if (m.entry === null) told.unsure += 1;
+        else told.wrong.push({ ...shape, drill, arrival, entry, told: m.entry });
+        const due = holdEntry(goal.hold, arrival);
+        expect(Math.abs(normaliseSigned(m.due.relative_deg - due.relative_deg))).toBeLessThan(0.5);
+        expect(m.entryRight).toBe([null, m.due.entry, m.due.alternative].includes(m.entry));
+      }),
+      { numRuns: 40, seed: 7 }
+    );
+    // Where the correction makes a teardrop's heading the direct entry's own, the flying is one and the same.
+    expect(told.wrong.length).toBeLessThanOrEqual(1);
+    expect(told.unsure).toBeLessThanOrEqual(1);
+  });
+});
+
+/** Flies an entry as it is taught: its heading for a minute, back by its side, on to the course at 30°. */
+function enter(
+  drawing: Drawing,
+  solution: HoldSolution,
+  inbound_deg: number,
+  entry: (typeof holdEntries)[number],
+  side: 1 | -1
+): void {
+  const wind = -solution.inbound.windCorrectionAngle_deg;
+  if (entry === 'direct') drawing.turn(solution.outboundHeading_deg, side).straight(solution.outbound_s);
+  else drawing.turn(inbound_deg + 180 - (entry === 'teardrop' ? side * 30 : 0) + wind).straight(60);
+  const back = entry === 'parallel' ? (-side as 1 | -1) : side;
+  const home = solution.inbound.heading_deg;
+  // Round until the course lies ahead at 30°, then along that to it.
+  drawing.turn(home - 30 * Math.sign(drawing.by().right_nm || side), back);
+  const ahead = Math.sign(drawing.by().right_nm) === Math.sign(normaliseSigned(home - drawing.heading()));
+  if (ahead) drawing.until(() => Math.abs(drawing.by().right_nm) < 0.08 || drawing.by().along_nm > -0.3);
+  drawing.turn(home);
+}
