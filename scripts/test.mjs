@@ -14,9 +14,17 @@ let passed = 0;
 let failed = 0;
 const results = join(root, 'test-results');
 
-async function check(name, command, args) {
+/** How long each took is said, so that it is seen where the minutes go. */
+async function timed(name, work) {
   say(name);
-  if ((await run(command, args, { cwd: root })) === 0) passed += 1;
+  const start = performance.now();
+  const result = await work();
+  say(`${name}: ${Math.round((performance.now() - start) / 1000)} s`);
+  return result;
+}
+
+async function check(name, command, args) {
+  if ((await timed(name, () => run(command, args, { cwd: root }))) === 0) passed += 1;
   else {
     failed += 1;
     say(`${name}: failed`);
@@ -25,9 +33,8 @@ async function check(name, command, args) {
 
 /** Runs a test runner that writes a report, and adds up what it counted. A run without a report is one failure. */
 async function suite(name, command, args, report, env, count) {
-  say(name);
   rmSync(report, { force: true });
-  const code = await run(command, args, { cwd: root, env: { ...process.env, ...env } });
+  const code = await timed(name, () => run(command, args, { cwd: root, env: { ...process.env, ...env } }));
   let counted = null;
   try {
     counted = count(JSON.parse(readFileSync(report, 'utf8')));
