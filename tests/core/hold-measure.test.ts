@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/briefing';
-import { lessonOf } from '$core/drill/lesson';
-import { holdFindings } from '$core/grade/navigation/hold-findings';
-import { measureHold } from '$core/grade/navigation/hold-measure';
+import { lessonOf, type Lesson } from '$core/drill/lesson';
+import { navigationElements } from '$core/grade/navigation/navigation-elements';
+import { navigationFindings } from '$core/grade/navigation/navigation-findings';
+import { measureHold, type HoldMeasure } from '$core/grade/navigation/hold-measure';
 import { normaliseSigned } from '$core/measure/angle';
 import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
 import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
@@ -34,6 +35,11 @@ function holding({ course_deg, turn, ...wind }: HoldCase, drill: string, arrival
   const toFix = () => drawing.until(() => drawing.by().along_nm >= 0);
   return { lesson, goal, drawing, solution, toFix, side: sideOf(goal.hold) };
 }
+function measured(lesson: Lesson, goal: Parameters<typeof measureHold>[2], drawing: Drawing): HoldMeasure {
+  const m = measureHold(drawing.flight(), lesson, goal, drawing.span());
+  if (m?.kind !== 'hold') throw new Error('the fix was never passed');
+  return m;
+}
 const DRILLS = fc.constantFrom('vor-hold', 'rnav-hold');
 
 describe('a hold drawn by hand', () => {
@@ -60,7 +66,7 @@ describe('a hold drawn by hand', () => {
             toFix();
             return { start_s, level_s, due_s, turns_s, rollOut_s, off, end_s: drawing.time_s() };
           });
-          const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+          const m = measured(lesson, goal, drawing);
           expect(m.circuits).toHaveLength(2);
           m.circuits.forEach((circuit, i) => {
             const d = drawn[i]!;
@@ -88,22 +94,51 @@ describe('a hold drawn by hand', () => {
       fc.property(hold, (shape) => {
         const arrival = holding(shape, 'vor-hold').solution.inbound.heading_deg;
         const { lesson, goal, drawing, solution, toFix, side } = holding(shape, 'vor-hold', arrival);
-        for (let circuit = 0; circuit < 3; circuit++) {
+        for (let circuit = 0; circuit < 4; circuit++) {
           drawing.turn(solution.outboundHeading_deg, side).until(() => drawing.by().along_nm <= 0);
           drawing.note('timer', 'start');
           drawing.straight(solution.timedFrom === 'abeam' ? solution.timed_s : solution.outbound_s);
           drawing.turn(solution.inbound.heading_deg, side);
           toFix();
         }
-        const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+        const m = measured(lesson, goal, drawing);
         m.circuits.forEach((circuit) => {
           expect(Math.abs(circuit.inbound_s! - 60)).toBeLessThan(2);
           expect(Math.abs(circuit.rollOutOff!)).toBeLessThan(0.25);
         });
-        const kinds = holdFindings(m).map(({ kind, severity }) => `${kind} ${severity}`);
+        const kinds = navigationFindings(lesson, m).map(({ kind, severity }) => `${kind} ${severity}`);
         expect(kinds).toEqual(['right-entry good', 'hold-converged good']);
       }),
       { numRuns: 8 }
+    );
+  });
+
+  test('left and not come back to is said so, and not met; so is one come back to too seldom', () => {
+    const shape = { course_deg: 60, turn: 'right' as const, windFrom_deg: 340, windSpeed_kt: 20 };
+    const gone = holding(shape, 'vor-hold');
+    gone.drawing.straight(900);
+    const left = measureHold(gone.drawing.flight(), gone.lesson, gone.goal, gone.drawing.span())!;
+    const [finding, ...others] = navigationFindings(gone.lesson, left);
+    expect(others).toEqual([]);
+    expect(finding).toMatchObject({ kind: 'not-back-over-fix', severity: 'fault', title: 'Hold not flown' });
+    expect(finding!.evidence).toMatch(
+      /^Not once back over the fix in 15:00, 2\d\.\d NM from it at the end; direct/
+    );
+    expect(navigationElements(gone.lesson, left, [])).toMatchObject([{ verdict: 'not met' }]);
+    // Who stops before the time is over is told that, and nothing of the hold.
+    const stopped = { ...gone.drawing.span(), complete: false };
+    expect(measureHold(gone.drawing.flight(), gone.lesson, gone.goal, stopped)).toBeNull();
+
+    const once = holding(shape, 'vor-hold', gone.solution.inbound.heading_deg);
+    once.drawing.turn(once.solution.outboundHeading_deg, 1).straight(once.solution.outbound_s);
+    once.drawing.turn(once.solution.inbound.heading_deg, 1);
+    once.toFix().straight(600);
+    const m = measured(once.lesson, once.goal, once.drawing);
+    expect(navigationFindings(once.lesson, m).find(({ kind }) => kind === 'not-back-over-fix')).toMatchObject(
+      {
+        title: 'Hold not finished',
+        evidence: '1 of 4 times back over the fix when the time was over.'
+      }
     );
   });
 
@@ -117,7 +152,7 @@ describe('a hold drawn by hand', () => {
         drawing.turn(solution.outboundHeading_deg, side).straight(solution.outbound_s);
         drawing.turn(solution.inbound.heading_deg, side);
         toFix();
-        const m = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+        const m = measured(lesson, goal, drawing);
         if (m.entry === entry) told.right += 1;
         else if (m.entry === null) told.unsure += 1;
         else told.wrong.push({ ...shape, drill, arrival, entry, told: m.entry });

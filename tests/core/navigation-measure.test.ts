@@ -219,12 +219,15 @@ describe('arcs, reversals, fixes drawn by hand', () => {
           for (const { words, heading_deg, seconds } of plan.steps)
             if (words.startsWith('turn')) drawing.turn(heading_deg, words.includes('right') ? 1 : -1);
             else drawing.turn(heading_deg).straight(seconds);
-          drawing.until(() => drawing.by().along_nm > -0.02);
+          drawing.until(() => drawing.by().along_nm > 0.02);
           const m = measureReversal(drawing.flight(), lesson, goal, drawing.span());
           expect(Math.abs(m.farthest_nm - plan.farthest_nm)).toBeLessThan(0.08);
           expect(m.farthest_nm).toBeLessThan(goal.reversal.within_nm + 0.1);
           expect(navigationFindings(lesson, m)).toEqual([]);
           expect(m.rollOutOff).not.toBeNull();
+          expect(navigationFindings(lesson, { ...m, outOfTime: true })).toMatchObject([
+            { kind: 'not-back-over-fix', title: 'Not back over the fix' }
+          ]);
           // Another half minute outbound is beyond the limit, and hard.
           expect(navigationFindings(lesson, { ...m, farthest_nm: m.within_nm + 0.8 })).toMatchObject([
             { kind: 'beyond-limit', severity: 'hard' }

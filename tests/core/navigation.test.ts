@@ -38,6 +38,7 @@ import { receivers } from '$core/radio/receivers';
 import { placeByName, stationById, type Vor } from '$core/radio/station-geometry';
 import type { World } from '$core/radio/world';
 import { worldById } from '$core/radio/world-catalogue';
+import { lessonFor, pen } from './drawn-flight';
 import { aircraft, area, chunksOf, flown } from './flown';
 
 const vesterlund = worldById('vesterlund');
@@ -370,6 +371,23 @@ describe('grading by radio', () => {
     const held = hear('hints', { timesLate: 1 }, 'vor-hold').map(({ words }) => words);
     expect(held).toContainEqual(expect.stringMatching(/^Direct entry: over the fix turn right to/));
     expect(held).toContainEqual(expect.stringMatching(/is up: turn inbound, right/));
+  });
+
+  test('the coach calls back who flies on past the fix, and does not tire of it', () => {
+    const lesson = lessonFor('vor-hold', {
+      corridors: 'hints',
+      windFrom_deg: 330,
+      windSpeed_kt: 20,
+      figures: { course_deg: 60 }
+    });
+    const over = { along_nm: 0.001, right_nm: 0, course_deg: 60, heading_deg: 50 };
+    const flight = pen(lesson, 'hold', over).straight(180).flight();
+    const voice = coach(lesson);
+    const said = Array.from({ length: flight.length }, (_, k) =>
+      voice.watch(k / 10, 1, (channel) => column(flight, channel)[k]!)
+    ).filter((words) => words?.startsWith('Past'));
+    expect(said[0]).toMatch(/^Past VLB: turn right to 2\d\d°\.$/);
+    expect(said.length).toBeGreaterThanOrEqual(3);
   });
 });
 

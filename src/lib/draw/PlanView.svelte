@@ -14,7 +14,8 @@
     width = 300,
     height = 230,
     label,
-    seconds = null
+    seconds = null,
+    over = false
   }: {
     picture: PlanPicture;
     /** One point a second. */
@@ -28,10 +29,13 @@
     label: string;
     /** Only the way flown until then is drawn; null: all of it. */
     seconds?: number | null;
+    /** The flight is over: there is no more of the way to come. */
+    over?: boolean;
   } = $props();
 
   /** Drawn in hundredths of a mile, so that the path keeps whole numbers. */
   const UNIT = 100;
+  const WIND_WIDTH_PX = 100;
   let svg: SVGSVGElement | undefined = $state();
   let view = $state.raw<ZoomTransform>(zoomIdentity);
   let trackUp = $state(false);
@@ -39,9 +43,13 @@
 
   const shown = $derived(seconds === null ? track : track.slice(0, Math.max(1, Math.round(seconds) + 1)));
   const here = $derived(shown[shown.length - 1] ?? null);
-  /** Fitted to what is asked for and to where it began. */
+  /** Fitted to what is asked for and to where it began; afterwards to all that was flown. */
   const frame = $derived.by(() => {
-    const points = [...picture.ideals.flat(), ...(track[0] ? [track[0]] : []), { north_nm: 0, east_nm: 0 }];
+    const points = [
+      ...picture.ideals.flat(),
+      ...(over ? track : track.slice(0, 1)),
+      { north_nm: 0, east_nm: 0 }
+    ];
     const north = [Math.min(...points.map((p) => p.north_nm)), Math.max(...points.map((p) => p.north_nm))];
     const east = [Math.min(...points.map((p) => p.east_nm)), Math.max(...points.map((p) => p.east_nm))];
     return {
@@ -71,6 +79,16 @@
   const flown = $derived(path(shown));
   const ticks = $derived(shown.filter((_, second) => second > 0 && second % 60 === 0));
   const bar = $derived([1, 2, 5, 10, 20].find((nm) => nm * frame.scale * view.k > 36) ?? 20);
+
+  /** The wind stands in the upper corner that has no name in it. */
+  const windLeft_px = $derived.by(() => {
+    const inLeftCorner = picture.marks.some(({ east_nm, north_nm }) => {
+      const x = width / 2 + (east_nm - frame.east_nm) * frame.scale;
+      const y = height / 2 - (north_nm - frame.north_nm) * frame.scale;
+      return x > -40 && x < WIND_WIDTH_PX && y > -10 && y < 50;
+    });
+    return inLeftCorner ? width - WIND_WIDTH_PX : 0;
+  });
 
   onMount(() => {
     zooming.on('zoom', (event: { transform: ZoomTransform }) => (view = event.transform));
@@ -141,10 +159,10 @@
         >{/if}
     </g>
     {#if picture.wind.speed_kt > 0}
-      <g transform="translate(22 26) rotate({picture.wind.from_deg + 180 + turned})">
+      <g transform="translate({windLeft_px + 22} 26) rotate({picture.wind.from_deg + 180 + turned})">
         <path d="M0 14V-12M-5 -5L0 -13L5 -5" fill="none" stroke="var(--soft)" stroke-width="1.8" />
       </g>
-      <text x="40" y="20" font-size="11" fill="var(--soft)" class="figure"
+      <text x={windLeft_px + 40} y="20" font-size="11" fill="var(--soft)" class="figure"
         >{heading(picture.wind.from_deg)}/{figure(picture.wind.speed_kt)}</text
       >
     {/if}

@@ -20,9 +20,15 @@
   const now = $derived(plan.navigation ?? usualNavigation(drillFile, world));
   const set = (change: Partial<NavigationPlan>) => now && (plan.navigation = { ...now, ...change });
   const first = $derived(now?.errors[0] ?? null);
+  /** The station the fix is found by: what goes wrong elsewhere is not noticed. */
+  function servingStation(fix: string): string {
+    const at = world.fixes.find(({ id }) => id === fix)?.at;
+    const serving = at && 'station' in at ? at.station : fix;
+    return (world.stations.find(({ id }) => id === serving) ?? world.stations[0]!).id;
+  }
   function setError(change: Partial<RadioError> | null) {
     if (!now) return;
-    const station = first?.station ?? world.stations[0]!.id;
+    const station = first?.station ?? servingStation(now.fix);
     set({ errors: change === null ? [] : [{ kind: 'off the air', at_s: 60, ...first, station, ...change }] });
   }
 </script>

@@ -68,6 +68,8 @@ export const cures: Record<FindingKind, string> = {
   'hold-converged': 'Keep it.',
   'beyond-limit':
     'The limit is a distance: the time outbound follows from the groundspeed, less what the turn takes.',
+  'not-back-over-fix':
+    'Over the fix turn at once, and keep the picture: where is the fix now, and which way round is it to it?',
   'fix-called-late': 'Look at the second needle more often as it comes off its stop.',
   'station-time-off': 'Minutes times sixty, over degrees; and hold the heading between the two bearings.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'

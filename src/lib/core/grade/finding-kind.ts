@@ -48,6 +48,7 @@ export const findingKinds = [
   'no-hold-correction',
   'hold-converged',
   'beyond-limit',
+  'not-back-over-fix',
   'fix-called-late',
   'station-time-off',
   'not-flown'

@@ -21,7 +21,7 @@ import { scanReport, type ScanReport } from '../scan/scan-report';
 import { quantityWords } from './quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 3;
+export const GRADER_VERSION = 4;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];

@@ -285,6 +285,7 @@
         picture={fromAbove}
         {track}
         seconds={cursor_s > 0 ? cursor_s : null}
+        over
         width={340}
         height={270}
         label="Plan view: corridors, what was asked for, and the way flown until the moment of the cursor"

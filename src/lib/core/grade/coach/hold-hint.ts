@@ -3,8 +3,9 @@ import { clock, figure, heading } from '../../measure/figure';
 import { windAboutFix } from '../../drill/briefing';
 import { tasOf } from '../../drill/compose-drill';
 import type { Goal } from '../../drill/drill';
+import type { Hold, HoldSolution } from '../../procedure/hold';
 import type { Lesson } from '../../drill/lesson';
-import { entryHeading, holdEntry } from '../../procedure/hold-entry';
+import { entryHeading, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { valueOf, type CoachMoment, type Hint } from './coach-moment';
 
@@ -14,6 +15,14 @@ const LATE_S = 4;
 const LEVEL_DEG = 6;
 /** Who turns by himself is not told to. */
 const GRACE_S = 3;
+/** Flown on straight for so long, and so far beyond the fix, the turn outbound was forgotten. */
+const PAST_AFTER_S = 10;
+const PAST_NM = 0.4;
+
+interface Solved {
+  hold: Hold;
+  solution: HoldSolution;
+}
 
 /** What to say on the way round a hold: the entry before the fix, the clock, the turn inbound. */
 export function holdHint(lesson: Lesson): Hint {
@@ -24,26 +33,39 @@ export function holdHint(lesson: Lesson): Hint {
   const north = navigation ? area.variation_deg - navigation.north_deg : 0;
   const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - north));
 
-  function solve(goal: Goal) {
+  /** Each phase's hold in the briefed wind; null where it has none, or none closes. */
+  const solved = drill.phases.map(({ goal }) => solve(goal));
+  function solve(goal: Goal): Solved | null {
     if (goal.lateral.kind !== 'hold') return null;
-    const solution = solveHold(goal.lateral.hold, {
-      tas_kt: tasOf(goal, plan),
-      wind: windAboutFix(lesson)
-    });
-    return solution.kind === 'impossible' ? null : { hold: goal.lateral.hold, solution };
+    const { hold } = goal.lateral;
+    const solution = solveHold(hold, { tas_kt: tasOf(goal, plan), wind: windAboutFix(lesson) });
+    return solution.kind === 'impossible' ? null : { hold, solution };
+  }
+
+  /** The entry due from the heading now flown, and the turn it begins with. */
+  function entryFrom(now: CoachMoment, { hold, solution }: Solved): { entry: HoldEntry; turn: string } {
+    const arrival = normaliseBearing(valueOf(now, 'heading_deg') + north);
+    const { entry } = holdEntry(hold, arrival);
+    const out = entry === 'direct' ? solution.outboundHeading_deg : entryHeading(hold, entry)!;
+    const way = entry === 'direct' ? sideOf(hold) : Math.sign(normaliseSigned(out - arrival)) || 1;
+    return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${onPanel(out)}` };
   }
 
   /** Before the fix: which entry, and where it turns. */
   function entryWords(now: CoachMoment): string | null {
-    const next = drill.phases[now.phaseIndex + 1]?.goal;
-    const solved = next && solve(next);
+    const next = solved[now.phaseIndex + 1];
     const to_s = (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600;
-    if (!solved || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
-    const arrival = normaliseBearing(valueOf(now, 'heading_deg') + north);
-    const { entry } = holdEntry(solved.hold, arrival);
-    const out = entry === 'direct' ? solved.solution.outboundHeading_deg : entryHeading(solved.hold, entry)!;
-    const way = entry === 'direct' ? sideOf(solved.hold) : Math.sign(normaliseSigned(out - arrival)) || 1;
-    return `${entry.charAt(0).toUpperCase()}${entry.slice(1)} entry: over the fix turn ${way > 0 ? 'right' : 'left'} to ${onPanel(out)}.`;
+    if (!next || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
+    const { entry, turn } = entryFrom(now, next);
+    return `${entry.charAt(0).toUpperCase()}${entry.slice(1)} entry: over the fix ${turn}.`;
+  }
+
+  /** Gone on past the fix, wings level: the turn that should have begun there. */
+  function pastWords(now: CoachMoment, due: Solved): string | null {
+    const straight = Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
+    return straight && now.inPhase_s > PAST_AFTER_S && valueOf(now, 'along_nm') > PAST_NM
+      ? `Past ${navigation!.fix}: ${entryFrom(now, due).turn}.`
+      : null;
   }
 
   return {
@@ -52,12 +74,12 @@ export function holdHint(lesson: Lesson): Hint {
     },
     look(memory) {
       const now = memory[memory.length - 1]!;
-      const solved = solve(drill.phases[now.phaseIndex]!.goal);
-      if (!solved) {
+      const due = solved[now.phaseIndex];
+      if (!due) {
         clockFrom_s = null;
         return entryWords(now);
       }
-      const { hold, solution } = solved;
+      const { hold, solution } = due;
       const outward = normaliseSigned(valueOf(now, 'heading_deg') + north - hold.inboundCourse_deg - 180);
       const outbound = Math.abs(outward) < 50 && Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
       if (!outbound) {
@@ -65,6 +87,7 @@ export function holdHint(lesson: Lesson): Hint {
           turnedOutSince_s = null;
           clockFrom_s = null;
           said = 'nothing';
+          return pastWords(now, due);
         }
         return null;
       }
@@ -73,14 +96,14 @@ export function holdHint(lesson: Lesson): Hint {
       const out_s = now.time_s - turnedOutSince_s;
       if (out_s > LATE_S && clockFrom_s === null && said === 'nothing' && out_s < 20)
         return 'Abeam and wings level: start the clock.';
-      const due = hold.leg.kind === 'time' ? solution.timed_s : null;
+      const timed_s = hold.leg.kind === 'time' ? solution.timed_s : null;
       const flown_s = clockFrom_s === null ? out_s : now.time_s - clockFrom_s;
-      if (due !== null && flown_s > due + GRACE_S && said === 'nothing') {
+      if (timed_s !== null && flown_s > timed_s + GRACE_S && said === 'nothing') {
         said = 'turn inbound';
-        return `${clock(due)} is up: turn inbound, ${hold.turn}.`;
+        return `${clock(timed_s)} is up: turn inbound, ${hold.turn}.`;
       }
       const off = normaliseSigned(outward - solution.outboundCorrection_deg);
-      return out_s > 12 && Math.abs(off) > 10 && flown_s < (due ?? Infinity) - 15
+      return out_s > 12 && Math.abs(off) > 10 && flown_s < (timed_s ?? Infinity) - 15
         ? `Outbound hold ${onPanel(solution.outboundHeading_deg)}: ${figure(Math.abs(Math.round(solution.outboundCorrection_deg)))} degrees for the wind.`
         : null;
     }

@@ -26,8 +26,9 @@ export interface ReversalMeasure {
   /** Off the inbound course where the wings came level inbound, share of full scale; null: they never did. */
   rollOutOff: number | null;
   rollOut_s: number | null;
-  /** Back over the fix. */
-  complete: boolean;
+  /** The phase's time was over before the airplane was back over the fix. */
+  outOfTime: boolean;
+  end_s: number;
 }
 
 /** Minutes to a station, worked out from two bearings while flying. */
@@ -44,6 +45,16 @@ export interface StationTimeMeasure {
 const CALLED_BEFORE_S = 60;
 const CALLED_AFTER_S = 45;
 export const STATION_TIME_ANSWER = /^time to the station ([\d.]+) min$/;
+
+/** How often the fix was passed in the direction of its course during a phase. */
+export function timesOverFix(flight: Flight, span: PhaseSpan): number {
+  const passages = column(flight, 'passages');
+  const to = sampleAt(flight, span.end_s);
+  let times = 0;
+  // At the sample in which a phase begins the count of the one before still stands.
+  for (let k = sampleAt(flight, span.start_s) + 1; k <= to; k++) times = Math.max(times, passages[k]!);
+  return times;
+}
 
 export function measurePassage(flight: Flight, span: PhaseSpan, within_s: number): PassageMeasure | null {
   if (!span.complete) return null;
@@ -92,7 +103,8 @@ export function measureReversal(
     farthest_s: reading.time(farthest),
     rollOutOff: rollOut === null ? null : reading.offCourse(rollOut),
     rollOut_s: rollOut === null ? null : reading.time(rollOut),
-    complete: span.complete
+    outOfTime: span.complete && timesOverFix(flight, span) === 0,
+    end_s: span.end_s
   };
 }
 

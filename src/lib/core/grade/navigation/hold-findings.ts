@@ -1,6 +1,7 @@
-import { figure, heading, percent, signedFigure } from '../../measure/figure';
+import { clock, figure, heading, percent, signedFigure } from '../../measure/figure';
 import { finding, type Finding } from '../finding';
-import type { CircuitMeasure, HoldMeasure } from './hold-measure';
+import { capital } from '../quantity-words';
+import type { CircuitMeasure, HoldMeasure, LeftHoldMeasure } from './hold-measure';
 
 /** An inbound leg may be off by this much; and a clock started or a turn begun. */
 export const INBOUND_WITHIN_S = 10;
@@ -35,8 +36,18 @@ export function converges(m: HoldMeasure): boolean {
 
 export function holdFindings(m: HoldMeasure): Finding[] {
   const circuits = judgedCircuits(m);
-  const found: Finding[] = [sayEntry(m)];
+  const found: Finding[] = sayEntry(m);
   const last = m.circuits.at(-1)!;
+  if (m.outOfTime)
+    found.push(
+      finding(
+        'not-back-over-fix',
+        'fault',
+        'Hold not finished',
+        { moment_s: last.end_s },
+        `${m.circuits.length} of ${m.askedTimes} times back over the fix when the time was over.`
+      )
+    );
   const stretch = {
     moment_s: circuits[0]?.start_s ?? m.entered_s,
     start_s: circuits[0]?.start_s ?? m.entered_s,
@@ -126,23 +137,33 @@ export function holdFindings(m: HoldMeasure): Finding[] {
   return found;
 }
 
-function sayEntry(m: HoldMeasure): Finding {
+/** What is said of a hold that was never come back to. */
+export function leftHoldFindings(m: LeftHoldMeasure): Finding[] {
+  return [
+    finding(
+      'not-back-over-fix',
+      'fault',
+      'Hold not flown',
+      { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s },
+      `Not once back over the fix in ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; ${m.due.entry} entry was due.`
+    )
+  ];
+}
+
+function sayEntry(m: HoldMeasure): Finding[] {
+  if (m.entry === null) return [];
   const due = `${m.due.entry}${m.due.alternative ? ` or ${m.due.alternative}` : ''}`;
   const came = `Arrived on ${heading(m.arrivalHeading_deg)} for ${heading(m.inboundCourse_deg)} inbound, ${m.turn} turns: ${due} is due`;
-  const flown = m.entry === null ? 'no clear entry was flown' : `${m.entry} was flown`;
-  return m.entryRight
-    ? finding(
-        'right-entry',
-        'good',
-        `${m.entry === null ? due : m.entry} entry, as due`,
-        { moment_s: m.entered_s },
-        `${came}; ${flown}.`
-      )
-    : finding(
-        'wrong-entry',
-        'fault',
-        `Wrong entry: ${m.entry} for ${m.due.entry}`,
-        { moment_s: m.entered_s, start_s: m.entered_s, end_s: m.circuits[0]!.end_s },
-        `${came}; ${flown}.`
-      );
+  const where = `${came}; ${m.entry} was flown.`;
+  return [
+    m.entryRight
+      ? finding('right-entry', 'good', `${capital(m.entry)} entry, as due`, { moment_s: m.entered_s }, where)
+      : finding(
+          'wrong-entry',
+          'fault',
+          `Wrong entry: ${m.entry} for ${m.due.entry}`,
+          { moment_s: m.entered_s, start_s: m.entered_s, end_s: m.circuits[0]!.end_s },
+          where
+        )
+  ];
 }

@@ -7,6 +7,7 @@ import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { holdEntry, type EntryChoice, type HoldEntry } from '../../procedure/hold-entry';
+import { timesOverFix } from './fix-measure';
 import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
 
 type HoldGoal = Extract<NavigationGoal, { kind: 'hold' }>;
@@ -47,10 +48,24 @@ export interface HoldMeasure {
   entered_s: number;
   /** The entry itself when it is not direct, then every circuit. */
   circuits: CircuitMeasure[];
+  /** Times over the fix asked for, the entry's among them; and whether the phase's time was over before they came. */
+  askedTimes: number;
+  outOfTime: boolean;
   /** The first of `circuits` that counts as one: after a teardrop or parallel entry, the second. */
   firstCircuit: number;
   /** What the exact solution asks for in the briefed wind. */
   solution: { outbound_s: number; outboundCorrection_deg: number; inboundCorrection_deg: number } | null;
+}
+
+/** A hold that was left: its time ran out without the fix being passed once inbound. */
+export interface LeftHoldMeasure {
+  kind: 'left-hold';
+  phaseId: string;
+  due: EntryChoice;
+  start_s: number;
+  end_s: number;
+  /** From the fix at the end, NM. */
+  away_nm: number;
 }
 
 const FIX_WITHIN_NM = 1.5;
@@ -58,6 +73,8 @@ const ARMED_NM = 0.3;
 /** A leg is steady when the wings have been level for so long. */
 const STEADY_S = 4;
 const OUTBOUND_WITHIN_DEG = 65;
+/** An entry's leg, with a teardrop's angle and the wind's correction in it. */
+const ENTRY_WITHIN_DEG = 75;
 const INBOUND_WITHIN_DEG = 50;
 const TURN_BEGINS_DEG = 8;
 const GOES_ON_ROUND_DEG = 35;
@@ -73,15 +90,27 @@ export function measureHold(
   lesson: Lesson,
   goal: HoldGoal,
   span: PhaseSpan
-): HoldMeasure | null {
+): HoldMeasure | LeftHoldMeasure | null {
   const { hold } = goal;
   const reading = readByCourse(flight, lesson, hold.inboundCourse_deg);
   const start = reading.sample(span.start_s) + 1;
   const end = reading.sample(span.end_s);
   const laps = lapsOf(reading, start, end);
-  if (laps.length === 0) return null;
   const arrival = normaliseBearing(reading.headingOff(start) + hold.inboundCourse_deg);
   const due = holdEntry(hold, arrival);
+  const askedTimes = goal.circuits + 1;
+  const outOfTime = span.complete && timesOverFix(flight, span) < askedTimes;
+  if (laps.length === 0)
+    return outOfTime
+      ? {
+          kind: 'left-hold',
+          phaseId: span.phaseId,
+          due,
+          start_s: span.start_s,
+          end_s: span.end_s,
+          away_nm: reading.fixDistance(end)
+        }
+      : null;
   const phase = lesson.drill.phases.find((p) => p.id === span.phaseId)!;
   const solved = solveHold(hold, {
     tas_kt: tasOf(phase.goal, lesson.plan),
@@ -116,6 +145,8 @@ export function measureHold(
     entry,
     entryRight: entry === null || entry === due.entry || entry === due.alternative,
     entered_s: span.start_s,
+    askedTimes,
+    outOfTime,
     circuits: laps.map(([from, to]) => circuitOf(reading, sideOf(hold), from, to, clocks)),
     firstCircuit: direct ? 0 : 1,
     solution
@@ -213,12 +244,10 @@ function entryFlown(
   wind_deg: number
 ): HoldEntry | null {
   const side = sideOf(hold);
-  const level = levelFrom(reading, from + 4 * reading.rate_hz, to, ENTRY_LEG_S);
-  if (level === null) return null;
-  const flown = level + ENTRY_LEG_S * reading.rate_hz;
-  const leg = medianOver(level, flown, reading.headingOff);
+  const entryLeg = entryLegOf(reading, from, to);
+  if (entryLeg === null) return null;
+  const { level, flown, leg } = entryLeg;
   const outward = normaliseSigned(leg - 180);
-  if (Math.abs(outward) > OUTBOUND_WITHIN_DEG + 10) return null;
   // Which way it is turned back tells the parallel entry from the others.
   let turned = 0;
   for (let k = flown; k < to && turned === 0; k++) {
@@ -238,6 +267,19 @@ function entryFlown(
   // With so large a correction both are one and the same heading.
   if (round_deg < 0) return 'teardrop';
   return due.entry === 'teardrop' || due.alternative === 'teardrop' ? 'teardrop' : 'direct';
+}
+
+/** The first stretch with level wings that leads away from where the course comes from, and its heading; past the fix some fly on. */
+function entryLegOf(reading: CourseReading, from: number, to: number) {
+  for (let k = from + 4 * reading.rate_hz; k < to; k++) {
+    const level = levelFrom(reading, k, to, ENTRY_LEG_S);
+    if (level === null) return null;
+    const flown = level + ENTRY_LEG_S * reading.rate_hz;
+    const leg = medianOver(level, flown, reading.headingOff);
+    if (Math.abs(normaliseSigned(leg - 180)) <= ENTRY_WITHIN_DEG) return { level, flown, leg };
+    k = flown;
+  }
+  return null;
 }
 
 /** Degrees turned from one sample to another, + = right, all the way round counted. */

@@ -1,4 +1,4 @@
-import { figure, percent, signedFigure } from '../../measure/figure';
+import { clock, figure, percent, signedFigure } from '../../measure/figure';
 import type { Lesson } from '../../drill/lesson';
 import type { Verdict } from '../corridor-measure';
 import type { Finding } from '../finding';
@@ -78,11 +78,18 @@ export function navigationElements(
         (leg) => leg !== null && m.leg_s !== null && Math.abs(leg - m.leg_s) <= INBOUND_WITHIN_S
       );
       return [
-        {
-          name: `${phase}: entry`,
-          verdict: m.entryRight ? 'met' : 'not met',
-          arithmetic: `${m.entry ?? 'none clear'} flown, ${m.due.entry}${m.due.alternative ? ` or ${m.due.alternative}` : ''} due`
-        },
+        ...(m.outOfTime
+          ? [notBack(phase, `${m.circuits.length} of ${m.askedTimes} times back over the fix`)]
+          : []),
+        ...(m.entry === null
+          ? []
+          : [
+              {
+                name: `${phase}: entry`,
+                verdict: m.entryRight ? ('met' as const) : ('not met' as const),
+                arithmetic: `${m.entry} flown, ${m.due.entry}${m.due.alternative ? ` or ${m.due.alternative}` : ''} due`
+              }
+            ]),
         ...(m.leg_s === null || legs.length === 0
           ? []
           : [
@@ -110,8 +117,11 @@ export function navigationElements(
         }
       ];
     }
+    case 'left-hold':
+      return [notBack(phase, `not once back over the fix in ${clock(m.end_s - m.start_s)}`)];
     case 'reversal':
       return [
+        ...(m.outOfTime ? [notBack(phase, 'not back over the fix in the time there was')] : []),
         {
           name: `${phase}: within the limit`,
           verdict: byFinding('beyond-limit'),
@@ -128,3 +138,9 @@ export function navigationElements(
       ];
   }
 }
+
+const notBack = (phase: string, arithmetic: string) => ({
+  name: `${phase}: flown`,
+  verdict: 'not met' as const,
+  arithmetic
+});

@@ -4,8 +4,8 @@ import { finding, type Finding } from '../finding';
 import type { ArcMeasure } from './arc-measure';
 import type { InterceptMeasure, TrackingMeasure } from './course-measure';
 import type { PassageMeasure, ReversalMeasure, StationTimeMeasure } from './fix-measure';
-import { holdFindings } from './hold-findings';
-import type { HoldMeasure } from './hold-measure';
+import { holdFindings, leftHoldFindings } from './hold-findings';
+import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
 import type { SetUpMeasure } from './set-up-measure';
 
 /** One of the drill's checks of radio navigation, measured. */
@@ -16,6 +16,7 @@ export type NavigationMeasure =
   | PassageMeasure
   | ArcMeasure
   | HoldMeasure
+  | LeftHoldMeasure
   | ReversalMeasure
   | StationTimeMeasure;
 
@@ -52,22 +53,39 @@ export function navigationFindings(lesson: Lesson, m: NavigationMeasure): Findin
       return sayArc(lesson, m);
     case 'hold':
       return holdFindings(m);
+    case 'left-hold':
+      return leftHoldFindings(m);
     case 'reversal':
-      return m.farthest_nm > m.within_nm + LIMIT_SLACK_NM
-        ? [
-            finding(
-              'beyond-limit',
-              'hard',
-              'Beyond the limit of the course reversal',
-              { moment_s: m.farthest_s },
-              `${figure(m.farthest_nm, 1)} NM from the fix, ${figure(m.within_nm)} NM allowed.`,
-              { channel: 'fixDistance_nm' }
-            )
-          ]
-        : [];
+      return sayReversal(m);
     case 'station-time':
       return sayStationTime(m);
   }
+}
+
+function sayReversal(m: ReversalMeasure): Finding[] {
+  const found: Finding[] = [];
+  if (m.farthest_nm > m.within_nm + LIMIT_SLACK_NM)
+    found.push(
+      finding(
+        'beyond-limit',
+        'hard',
+        'Beyond the limit of the course reversal',
+        { moment_s: m.farthest_s },
+        `${figure(m.farthest_nm, 1)} NM from the fix, ${figure(m.within_nm)} NM allowed.`,
+        { channel: 'fixDistance_nm' }
+      )
+    );
+  if (m.outOfTime)
+    found.push(
+      finding(
+        'not-back-over-fix',
+        'fault',
+        'Not back over the fix',
+        { moment_s: m.end_s },
+        `The time was over before the fix was passed inbound${m.rollOut_s === null ? '; the inbound course was never turned to' : ''}.`
+      )
+    );
+  return found;
 }
 
 function saySetUp(m: SetUpMeasure): Finding[] {
