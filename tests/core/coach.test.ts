@@ -1,0 +1,224 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import { radiosFor, courseLineOf } from '$core/drill/lesson-navigation';
+import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
+import { normaliseBearing } from '$core/measure/angle';
+import { radioText, strangeRadios } from '$core/radio/radio-settings';
+import { lessonFor } from './drawn-flight';
+
+/** What each channel reads at a time of the phase; what is not named reads nothing out of the ordinary. */
+type Scene = Record<string, number | ((t: number) => number)>;
+const hints = (drill: string, changes: Partial<LessonPlan> = {}) =>
+  lessonFor(drill, { corridors: 'hints', ...changes });
+
+/** Shows a scene to the coach as a flight of one phase and hears what it says. */
+function hear(lesson: ReturnType<typeof hints>, phaseId: string, scene: Scene, seconds = 60) {
+  const phase = lesson.drill.phases.findIndex(({ id }) => id === phaseId);
+  const usual: Record<string, number> = {
+    altitude_ft: lesson.plan.startAltitude_ft,
+    ias_kt: lesson.drill.phases[phase]!.goal.ias_kt,
+    groundspeed_kt: 90,
+    fixDistance_nm: 8
+  };
+  const voice = coach(lesson);
+  const said: { at_s: number; words: string }[] = [];
+  for (let k = 0; k <= seconds * 10; k++) {
+    const words = voice.watch(k / 10, phase, (channel) => {
+      const value = scene[channel] ?? usual[channel] ?? 0;
+      return typeof value === 'number' ? value : value(k / 10);
+    });
+    if (words !== null) said.push({ at_s: k / 10, words });
+  }
+  return said;
+}
+const first = (...scene: Parameters<typeof hear>) => hear(...scene)[0]?.words ?? null;
+const otherSide = (words: string | null) =>
+  words?.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left')) ?? null;
+
+describe('the coach on a course', () => {
+  const lesson = hints('rnav-tracking', { figures: { course_deg: 40 } });
+  /** The course by the panel's north. */
+  const course =
+    courseLineOf(lesson.navigation!, lesson.drill.phases[0]!.goal.lateral)!.course_deg +
+    lesson.navigation!.north_deg -
+    lesson.area.variation_deg;
+  /** Right of the course by a share of full scale, a mile, with nose and track so far right of it. */
+  const at = (off: number, nose: number, track: number, bank: Scene[string] = 0): Scene => ({
+    offCourse: off,
+    crossTrack_nm: off,
+    heading_deg: normaliseBearing(course + nose),
+    track_deg: normaliseBearing(course + track),
+    bank_deg: bank
+  });
+  const says = (scene: Scene) => first(lesson, 'inbound', scene);
+
+  test('says the one thing an instructor would, with its figure', () => {
+    expect(says(at(0, 0, 0))).toBeNull();
+    expect(says(at(0.5, 0, 0))).toBe('The course is to the left: 13 degrees toward it, then level.');
+    // A fifth of a mile in a minute and a half at 90 kt: five degrees would do.
+    expect(says(at(0.2, -40, -40))).toBe('5 degrees left is enough.');
+    expect(says(at(0.1, 0, -8))).toBe('Wind is from the right: keep 8 degrees right.');
+    expect(says(at(0.3, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toBe(
+      'Level the wings and wait: see what this heading does.'
+    );
+    expect(
+      says({ ...at(0, -10, -10, -12), offCourse: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
+    ).toBe('It is coming back: take the bank out.');
+  });
+
+  test('over a station it says to hold the heading, and nothing of a needle that runs away there', () => {
+    const near = { ...at(0.9, 0, 0, 12), fixDistance_nm: 0.4 };
+    const overVor = hints('vor-tracking', { figures: { course_deg: 40 } });
+    expect(first(overVor, 'inbound', near)).toBe('Close to the station: hold the heading.');
+    expect(first(overVor, 'inbound', { ...near, bank_deg: 0 })).toBeNull();
+    expect(first(overVor, 'outbound', near)).toBeNull();
+  });
+
+  test('what it says on one side it says mirrored on the other', () => {
+    const share = fc.double({ min: -1, max: 1, noNaN: true });
+    const angle = fc.integer({ min: -45, max: 45 });
+    let spoken = 0;
+    fc.assert(
+      fc.property(share, angle, angle, fc.constantFrom(-12, 0, 12), (off, nose, track, bank) => {
+        const here = first(lesson, 'inbound', at(off, nose, track, bank), 20);
+        const there = first(lesson, 'inbound', at(-off, -nose, -track, -bank), 20);
+        expect(there).toBe(otherSide(here));
+        if (here !== null) spoken += 1;
+      }),
+      { numRuns: 400 }
+    );
+    expect(spoken).toBeGreaterThan(30);
+  });
+
+  test('it never talks into itself: a pause after every hint, a longer one before the same again', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.double({ min: -0.9, max: 0.9, noNaN: true }), fc.integer({ min: -40, max: 40 })),
+          {
+            minLength: 4,
+            maxLength: 8
+          }
+        ),
+        (legs) => {
+          const leg = (t: number) => legs[Math.floor(t / 30) % legs.length]!;
+          const scene = {
+            ...at(0, 0, 0),
+            offCourse: (t: number) => leg(t)[0],
+            crossTrack_nm: (t: number) => leg(t)[0],
+            heading_deg: (t: number) => normaliseBearing(course + leg(t)[1]),
+            altitude_ft: (t: number) => lesson.plan.startAltitude_ft + 95 * Math.sin(t / 9)
+          };
+          const said = hear(lesson, 'inbound', scene, 240);
+          expect(said.length).toBeGreaterThan(0);
+          const last = new Map<string, number>();
+          said.forEach(({ at_s, words }, i) => {
+            if (i > 0) expect(at_s - said[i - 1]!.at_s).toBeGreaterThanOrEqual(HINT_PAUSE_S - 1e-9);
+            const kind = words.replace(/[\d:]+/g, '');
+            expect(at_s - (last.get(kind) ?? -Infinity)).toBeGreaterThanOrEqual(SAME_HINT_PAUSE_S - 1e-9);
+            last.set(kind, at_s);
+          });
+        }
+      ),
+      { numRuns: 25 }
+    );
+  });
+});
+
+describe('the coach elsewhere', () => {
+  test('an intercept: in time for the turn, earlier the wider the angle; not at all closing, a bigger angle', () => {
+    const lesson = hints('intercept', { figures: { course_deg: 60 } });
+    const course = 60 + lesson.navigation!.north_deg - lesson.area.variation_deg;
+    const closing = (angle_deg: number, side: 1 | -1) => {
+      const speed_nmps = (90 / 3600) * Math.sin((angle_deg * Math.PI) / 180);
+      const cross = (t: number) => side * (2 - speed_nmps * t);
+      const scene: Scene = {
+        crossTrack_nm: cross,
+        offCourse: (t) => cross(t) / 2,
+        heading_deg: normaliseBearing(course - side * angle_deg)
+      };
+      const hint = hear(lesson, 'intercept', scene, 200).find(({ words }) =>
+        words.startsWith('It is coming')
+      );
+      return Math.abs(cross(hint!.at_s));
+    };
+    // Half a mile is the radius of a standard-rate turn at 90 kt; it is what a right-angled intercept needs.
+    expect(closing(90, 1)).toBeGreaterThan(0.45);
+    expect(closing(90, 1)).toBeLessThan(0.7);
+    expect(closing(45, 1)).toBeLessThan(closing(90, 1));
+    expect(closing(30, 1)).toBeLessThan(closing(45, 1));
+    expect(closing(45, -1)).toBeCloseTo(closing(45, 1), 9);
+    const parallel = { crossTrack_nm: 1.5, offCourse: 0.8, heading_deg: course };
+    expect(first(lesson, 'intercept', parallel)).toMatch(/comes no nearer: turn left, take a bigger angle/);
+    expect(first(lesson, 'intercept', { ...parallel, crossTrack_nm: -1.5, offCourse: -0.8 })).toMatch(
+      /turn right/
+    );
+  });
+
+  test('an arc: outside turns toward the station, inside waits for the arc to come back', () => {
+    for (const turn of ['right', 'left'] as const) {
+      const { plan, navigation } = hints('dme-arc');
+      const { fix, radios, errors } = navigation!;
+      const lesson = hints('dme-arc', { ...plan, navigation: { fix, radios, errors, turn } });
+      expect(first(lesson, 'arc', { offCourse: 0.6 })).toBe(`Outside the arc: ten degrees ${turn}.`);
+      expect(first(lesson, 'arc', { offCourse: -0.6 })).toMatch(/^Inside: hold the heading/);
+      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBeNull();
+    }
+  });
+
+  test('radios to be set up: tune, identify, course, source, one after the other and each in its time', () => {
+    const lesson = hints('centring-and-identifying');
+    const wanted = radiosFor(lesson.navigation!, lesson.drill.phases[1]!.goal.lateral);
+    const voice = coach(lesson);
+    const steps: [from_s: number, radios: typeof strangeRadios, words: RegExp | null][] = [
+      [0, strangeRadios, /^Tune VLB: 113\.40 MHz\.$/],
+      [30, { ...strangeRadios, nav1: { ...wanted.nav1, course_deg: 90 } }, /^Identify it before you use it/],
+      [
+        60,
+        { ...strangeRadios, nav1: { ...wanted.nav1, course_deg: 90 }, listening: 'nav1' },
+        /^Turn the course until the needle is in the middle with TO/
+      ],
+      [90, { ...wanted, source: 'rnav', listening: null }, /^Now the source/],
+      [120, wanted, null]
+    ];
+    steps.forEach(([from_s, radios, words]) => {
+      voice.heard('radio', radioText(radios), from_s);
+      const said: string[] = [];
+      for (let k = from_s * 10; k < (from_s + 30) * 10; k++) {
+        const hint = voice.watch(k / 10, 0, (channel) =>
+          channel === 'altitude_ft'
+            ? lesson.plan.startAltitude_ft
+            : channel === 'ias_kt'
+              ? lesson.plan.startSpeed_kt
+              : channel === 'heading_deg'
+                ? lesson.start.heading_deg
+                : 0
+        );
+        if (hint) said.push(hint);
+      }
+      if (words === null) expect(said).toEqual([]);
+      else expect(said).toEqual([expect.stringMatching(words)]);
+    });
+  });
+
+  test('a corridor about to be left: what the hands should do, once it has settled and only while it gets worse', () => {
+    const lesson = hints('straight-and-level');
+    const { id, goal } = lesson.drill.phases[0]!;
+    const heading_deg = goal.lateral.kind === 'heading' ? goal.lateral.heading_deg : 360;
+    const level = { heading_deg };
+    const sinking = (t: number) => lesson.plan.startAltitude_ft - Math.min(90, 4 * t);
+    const said = hear(lesson, id, { ...level, altitude_ft: sinking }, 40);
+    expect(said[0]!.words).toBe('Low: a touch of nose up.');
+    expect(said[0]!.at_s).toBeGreaterThanOrEqual(15);
+    const climbingBack = (t: number) => lesson.plan.startAltitude_ft - Math.max(0, 95 - t);
+    expect(hear(lesson, id, { ...level, altitude_ft: climbingBack }, 40)).toEqual([]);
+    expect(first(lesson, id, { ...level, ias_kt: goal.ias_kt + 9 })).toBe('Fast: a little power off.');
+    expect(first(lesson, id, { heading_deg: normaliseBearing(heading_deg + 9) })).toBe(
+      'Heading: 9 degrees left, then level.'
+    );
+    expect(first(lesson, id, { heading_deg: normaliseBearing(heading_deg - 9) })).toBe(
+      'Heading: 9 degrees right, then level.'
+    );
+  });
+});
