@@ -7,10 +7,12 @@ const asHeading = (angle: number) => normaliseBearing(angle) || 360;
 export const descentRate: SumMaker = (noise, level) => {
   const groundspeed = pick(noise, 70, 160, level <= 2 ? 10 : level <= 4 ? 5 : 1);
   const value = 5 * groundspeed;
+  const exact = groundspeed * Math.tan((3 * Math.PI) / 180) * 101.27;
   return {
     prompt: `Groundspeed ${groundspeed} kt on a 3° path. Rate of descent?`,
-    answer: { kind: 'number', value, tolerance: 30, unit: 'ft/min', angle: false },
-    working: `Five times the groundspeed, or half of it and a nought: ${groundspeed} ÷ 2 × 10 = ${value}; exactly ${Math.round(groundspeed * Math.tan((3 * Math.PI) / 180) * 101.27)} ft/min.`
+    // Whoever works it out exactly is right, too.
+    answer: { kind: 'number', value, tolerance: Math.ceil(exact - value) + 10, unit: 'ft/min', angle: false },
+    working: `Five times the groundspeed, or half of it and a nought: ${groundspeed} ÷ 2 × 10 = ${value}; exactly ${Math.round(exact)} ft/min.`
   };
 };
 
