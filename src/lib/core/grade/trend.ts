@@ -10,13 +10,18 @@ export interface Trend {
   words: string;
 }
 
-/** Two-sided 90 % points of Student's t, by degrees of freedom 1 … 30 (any table); beyond, the normal's. */
+/** Two-sided 90 % points of Student's t, by degrees of freedom 1 … 30 (any table); beyond, see `studentT`. */
 const STUDENT_T_90 = [
   6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812, 1.796, 1.782, 1.771, 1.761, 1.753,
   1.746, 1.74, 1.734, 1.729, 1.725, 1.721, 1.717, 1.714, 1.711, 1.708, 1.706, 1.703, 1.701, 1.699, 1.697
 ];
 const NORMAL_90 = 1.645;
 const LEAST_ATTEMPTS = 4;
+
+/** From the normal's point by its first correction (Abramowitz and Stegun, 26.7.5), good to a thousandth from 30 on. */
+function studentT(freedom: number): number {
+  return STUDENT_T_90[freedom - 1] ?? NORMAL_90 + (NORMAL_90 ** 3 + NORMAL_90) / (4 * freedom);
+}
 
 /**
  * Least-squares line through the attempts' figures, with the 90 % interval of its slope: improving or slipping only when the
@@ -39,8 +44,7 @@ export function trendOf(values: readonly number[], better: 'more' | 'less', unit
   const spread = values.reduce((sum, _, i) => sum + (i - middle) ** 2, 0);
   const slope = values.reduce((sum, value, i) => sum + (i - middle) * (value - average), 0) / spread;
   const residual = values.reduce((sum, value, i) => sum + (value - average - slope * (i - middle)) ** 2, 0);
-  const t = STUDENT_T_90[count - 3] ?? NORMAL_90;
-  const margin = t * Math.sqrt(residual / (count - 2) / spread);
+  const margin = studentT(count - 2) * Math.sqrt(residual / (count - 2) / spread);
   const clear = Math.abs(slope) > margin;
   const kind = !clear ? 'plateau' : slope > 0 === (better === 'more') ? 'improving' : 'slipping';
   const decimals = Math.abs(slope) < 1 ? 2 : 1;
