@@ -3,7 +3,8 @@ import { clock, figure, heading, signedFigure } from '../src/lib/core/measure/fi
 import { Rejection } from '../src/lib/core/measure/rejection';
 import { planReversal, reversalKinds, type ReversalKind } from '../src/lib/core/procedure/course-reversal';
 import { flyArc, planArc, type DmeArc } from '../src/lib/core/procedure/dme-arc';
-import { holdCircuit, holdExtent, holdRules, solveHold, type Hold } from '../src/lib/core/procedure/hold';
+import { holdCircuit, holdExtent, solveHold, type Hold } from '../src/lib/core/procedure/hold';
+import { holdRules } from '../src/lib/core/procedure/hold-rules';
 import { entryPath, holdEntry } from '../src/lib/core/procedure/hold-entry';
 import { planIntercept } from '../src/lib/core/procedure/intercept';
 import { stationTime } from '../src/lib/core/procedure/station-time';

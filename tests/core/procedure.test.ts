@@ -8,13 +8,13 @@ import { flyArc, leadRadial, planArc } from '$core/procedure/dme-arc';
 import {
   holdCircuit,
   holdExtent,
-  holdRules,
   sideOf,
   solveHold,
   type Hold,
   type HoldAir,
   type HoldSolution
 } from '$core/procedure/hold';
+import { holdRules } from '$core/procedure/hold-rules';
 import { entryHeading, entryPath, holdEntry } from '$core/procedure/hold-entry';
 import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
 import { planIntercept } from '$core/procedure/intercept';

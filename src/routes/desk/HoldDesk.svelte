@@ -1,6 +1,7 @@
 <script lang="ts">
   import { clock, figure, heading, signedFigure } from '$core/measure/figure';
-  import { holdCircuit, holdExtent, holdRules, solveHold, type Hold } from '$core/procedure/hold';
+  import { holdCircuit, holdExtent, solveHold, type Hold } from '$core/procedure/hold';
+  import { holdRules } from '$core/procedure/hold-rules';
   import { entryPath, holdEntry } from '$core/procedure/hold-entry';
   import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
   import EntryDial from '$lib/draw/EntryDial.svelte';
