@@ -10,9 +10,9 @@ import {
   isNavigation,
   type Check,
   type Condition,
+  courseOf,
   type Drill,
   type Goal,
-  type NavigationGoal,
   type Phase
 } from './drill';
 import type { ConditionFile, DrillFile, PhaseFile, Quantity, ReadQuantity } from './drill-file';
@@ -397,19 +397,12 @@ function conditionOf(file: ConditionFile, read: ReadQuantity, at: string): Condi
   }
 }
 
-/** The course a goal by radio is about; null for an arc. */
-function courseOf(lateral: NavigationGoal): number | null {
-  if (lateral.kind === 'course') return lateral.course_deg;
-  if (lateral.kind === 'arc') return null;
-  return lateral.kind === 'hold' ? lateral.hold.inboundCourse_deg : lateral.reversal.inboundCourse_deg;
-}
-
 function worded(call: string, goal: Goal, navigation: LessonNavigation | null): string {
   const { vertical, lateral } = goal;
   const altitude = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
   const heading =
     lateral.kind === 'heading' ? lateral.heading_deg : lateral.kind === 'turn' ? lateral.to_deg : null;
-  const course = isNavigation(lateral) ? courseOf(lateral) : null;
+  const course = courseOf(lateral);
   const rate = vertical.kind === 'level' ? 0 : (vertical.verticalSpeed_fpm ?? 0);
   const digits = (value: number) => String(Math.round(value)).padStart(3, '0');
   return call

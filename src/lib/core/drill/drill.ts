@@ -70,6 +70,20 @@ export function isNavigation(lateral: Goal['lateral']): lateral is NavigationGoa
   return lateral.kind !== 'heading' && lateral.kind !== 'turn';
 }
 
+/** The course a goal is about, by its fix's north; null where it has none. */
+export function courseOf(lateral: Goal['lateral']): number | null {
+  switch (lateral.kind) {
+    case 'course':
+      return lateral.course_deg;
+    case 'hold':
+      return lateral.hold.inboundCourse_deg;
+    case 'reversal':
+      return lateral.reversal.inboundCourse_deg;
+    default:
+      return null;
+  }
+}
+
 /** What is to be flown in a phase, every part of it said. Headings magnetic, vertical speeds signed. */
 export interface Goal {
   vertical:

@@ -8,7 +8,7 @@ import { RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../radio/receiver';
 import { placeByName, stationById, type Vor } from '../radio/station-geometry';
 import type { Station, World } from '../radio/world';
 import type { DrillFile, FixedBy } from './drill-file';
-import { isNavigation, type Goal } from './drill';
+import { courseOf, type Goal } from './drill';
 import type { LessonPlan } from './lesson-plan';
 import type { NavigationPlan } from './navigation-plan';
 
@@ -127,13 +127,8 @@ function hasDme(world: World, id: string): boolean {
 
 /** The course line a goal is judged by: its course at the fix, and what full scale is there. null where it has none. */
 export function courseLineOf(navigation: LessonNavigation, lateral: Goal['lateral']): CourseLine | null {
-  if (!isNavigation(lateral) || lateral.kind === 'arc') return null;
-  const course_deg =
-    lateral.kind === 'course'
-      ? lateral.course_deg
-      : lateral.kind === 'hold'
-        ? lateral.hold.inboundCourse_deg
-        : lateral.reversal.inboundCourse_deg;
+  const course_deg = courseOf(lateral);
+  if (course_deg === null) return null;
   return {
     fix: navigation.place,
     course_deg,

@@ -130,14 +130,8 @@ export function navigationProblems(lesson: Lesson): { field: string; message: st
     const { lateral } = goal;
     if (!isNavigation(lateral)) return [];
     const tas_kt = tasOf(goal, plan);
-    const course =
-      lateral.kind === 'course'
-        ? lateral.course_deg
-        : lateral.kind === 'hold'
-          ? lateral.hold.inboundCourse_deg
-          : null;
-    if (course !== null && lateral.kind === 'course') {
-      const triangle = windTriangle(course, tas_kt, wind);
+    if (lateral.kind === 'course') {
+      const triangle = windTriangle(lateral.course_deg, tas_kt, wind);
       if (triangle.kind === 'impossible') return [{ field: windField, message: sentence(triangle.reason) }];
     }
     if (lateral.kind === 'hold') {
