@@ -89,8 +89,12 @@ try {
   try {
     const serverUrl = postgres.url.replace(/hanza$/, 'hanza_server_tests');
     await prepareDatabase(serverUrl, { seed: false });
-    await vitest('server', { DATABASE_URL: serverUrl });
-    await prepareDatabase(postgres.url, { seed: true });
+    // The roles of both are the same: only when they are there are the two worked on side by side.
+    await prepareDatabase(postgres.url, { seed: false });
+    await Promise.all([
+      prepareDatabase(postgres.url, { seed: true }),
+      vitest('server', { DATABASE_URL: serverUrl })
+    ]);
     const application = await startApplication(postgres.url, {
       host: '127.0.0.1',
       port: await choosePort('127.0.0.1')
