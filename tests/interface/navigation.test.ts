@@ -44,7 +44,7 @@ test('a drill by radio: planned, briefed, radios set up by hand, coached, called
   await radios.getByLabel('Standby of radio 1, MHz').press('Enter');
   await radios.getByRole('button', { name: 'Swap radio 1' }).click();
   await radios.getByLabel('show what is sent').check();
-  await radios.getByRole('button', { name: 'listen' }).first().click();
+  await radios.getByRole('button', { name: 'listen to radio 1' }).click();
   await radios.getByLabel('Waypoints to fly to').fill('NOWHR');
   await radios.getByLabel('Waypoints to fly to').press('Enter');
   await expect(radios.getByRole('status')).toContainText('no NOWHR');

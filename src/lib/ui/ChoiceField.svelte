@@ -9,8 +9,7 @@
     value = $bindable(),
     choices,
     problem = null,
-    hint = '',
-    onchoose
+    hint = ''
   }: {
     label: string;
     name: string;
@@ -18,8 +17,6 @@
     choices: readonly (readonly [id: T, words: string])[];
     problem?: string | null;
     hint?: string;
-    /** Instead of binding, where a choice does more than set a value. */
-    onchoose?: (id: T) => void;
   } = $props();
 </script>
 
@@ -27,7 +24,7 @@
   <select
     id={name}
     class={input}
-    bind:value={() => value, (id) => (onchoose ? onchoose(id) : (value = id))}
+    bind:value
     aria-invalid={problem ? true : undefined}
     aria-describedby={problem ? `${name}-problem` : undefined}
   >

@@ -2,8 +2,7 @@
   import { clock, figure, heading } from '$core/measure/figure';
   import { flyArc, planArc, sideOfArc, type ArcSchool, type DmeArc } from '$core/procedure/dme-arc';
   import PathMap from '$lib/draw/PathMap.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import { input } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
   import BoundedNumber from './BoundedNumber.svelte';
@@ -48,13 +47,15 @@
         step={5}
         bind:value={to_deg}
       />
-      <Field label="Way round" name="arc-direction">
-        <select id="arc-direction" class={input} bind:value={direction}
-          ><option value="clockwise">clockwise</option><option value="counter-clockwise"
-            >counter-clockwise</option
-          ></select
-        >
-      </Field>
+      <ChoiceField
+        label="Way round"
+        name="arc-direction"
+        bind:value={direction}
+        choices={[
+          ['clockwise', 'clockwise'],
+          ['counter-clockwise', 'counter-clockwise']
+        ]}
+      />
     </div>
     <PathMap
       paths={[

@@ -6,8 +6,7 @@
   import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
   import EntryDial from '$lib/draw/EntryDial.svelte';
   import PathMap from '$lib/draw/PathMap.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import { input } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
   import BoundedNumber from './BoundedNumber.svelte';
@@ -64,16 +63,24 @@
         step={5}
         bind:value={course_deg}
       />
-      <Field label="Turns" name="hold-turn">
-        <select id="hold-turn" class={input} bind:value={turn}
-          ><option value="right">right</option><option value="left">left</option></select
-        >
-      </Field>
-      <Field label="Leg by" name="hold-leg">
-        <select id="hold-leg" class={input} bind:value={legKind}
-          ><option value="time">time</option><option value="distance">distance</option></select
-        >
-      </Field>
+      <ChoiceField
+        label="Turns"
+        name="hold-turn"
+        bind:value={turn}
+        choices={[
+          ['right', 'right'],
+          ['left', 'left']
+        ]}
+      />
+      <ChoiceField
+        label="Leg by"
+        name="hold-leg"
+        bind:value={legKind}
+        choices={[
+          ['time', 'time'],
+          ['distance', 'distance']
+        ]}
+      />
       {#if legKind === 'time'}
         <BoundedNumber
           label="Inbound leg"
@@ -113,11 +120,12 @@
         step={500}
         bind:value={altitude_ft}
       />
-      <Field label="Speed limits" name="hold-limits">
-        <select id="hold-limits" class={input} bind:value={limitsId}>
-          {#each holdingLimits as set (set.id)}<option value={set.id}>{set.name}</option>{/each}
-        </select>
-      </Field>
+      <ChoiceField
+        label="Speed limits"
+        name="hold-limits"
+        bind:value={limitsId}
+        choices={holdingLimits.map(({ id, name }) => [id, name])}
+      />
       <p class="self-end pb-1 text-xs text-soft">
         {limit ? `at most ${limit.ias_kt} KIAS, leg ${figure(limit.leg_s)} s` : 'above all limits'}
       </p>

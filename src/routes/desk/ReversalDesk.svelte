@@ -2,8 +2,7 @@
   import { clock, figure, heading } from '$core/measure/figure';
   import { planReversal, reversalKinds, type ReversalKind } from '$core/procedure/course-reversal';
   import PathMap from '$lib/draw/PathMap.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import { input } from '$lib/ui/input';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
   import BoundedNumber from './BoundedNumber.svelte';
@@ -21,11 +20,12 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-4 gap-x-4 gap-y-2">
-      <Field label="Kind" name="reversal-kind">
-        <select id="reversal-kind" class={input} bind:value={kind}
-          >{#each reversalKinds as k (k)}<option value={k}>{k}</option>{/each}</select
-        >
-      </Field>
+      <ChoiceField
+        label="Kind"
+        name="reversal-kind"
+        bind:value={kind}
+        choices={reversalKinds.map((each) => [each, each])}
+      />
       <BoundedNumber
         label="Inbound course"
         name="reversal-course"
@@ -35,11 +35,15 @@
         step={5}
         bind:value={course_deg}
       />
-      <Field label={kind === 'racetrack' ? 'Turns' : 'Outbound, turn'} name="reversal-side">
-        <select id="reversal-side" class={input} bind:value={side}
-          ><option value="right">right</option><option value="left">left</option></select
-        >
-      </Field>
+      <ChoiceField
+        label={kind === 'racetrack' ? 'Turns' : 'Outbound, turn'}
+        name="reversal-side"
+        bind:value={side}
+        choices={[
+          ['right', 'right'],
+          ['left', 'left']
+        ]}
+      />
       <BoundedNumber
         label="Remain within"
         name="reversal-within"

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
+  import { navigating } from '$app/state';
   import { untrack } from 'svelte';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import { briefingFor } from '$core/drill/briefing';
@@ -34,7 +35,7 @@
   let plan = $state<LessonPlan>(untrack(() => ({ ...data.start, seed: data.newSeed })));
   let touchedSince = $state(0);
   /** What is changed before the chosen student's last lesson has come would be lost to it. */
-  let fetching = $state(false);
+  const fetching = $derived(navigating.to !== null);
   $effect(() => {
     // Another student brings another last lesson to start from.
     void data.studentId;
@@ -103,14 +104,6 @@
     plan = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
   }
 
-  async function chooseStudent(id: string) {
-    fetching = true;
-    try {
-      await goto(`/plan?student=${id}`, { keepFocus: true, noScroll: true });
-    } finally {
-      fetching = false;
-    }
-  }
   function chooseDrill(id: string) {
     const { navigation: _, ...rest } = plan;
     const file = drills.find((drill) => drill.id === id);
@@ -188,7 +181,8 @@
           name="student"
           class={input}
           value={data.studentId}
-          onchange={(event) => chooseStudent(event.currentTarget.value)}
+          onchange={(event) =>
+            goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
         >
           {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
             >{/each}
@@ -215,9 +209,8 @@
           label="Airplane"
           name="aircraft"
           problem={problem('aircraft')}
-          value={plan.aircraft}
+          bind:value={() => plan.aircraft, chooseAircraft}
           choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
-          onchoose={chooseAircraft}
         />
         <Field
           label="Where"

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { DrillFile } from '$core/drill/drill-file';
-  import { fixesFor, usualNavigation } from '$core/drill/lesson-navigation';
+  import { fixesFor, servingStation, usualNavigation } from '$core/drill/lesson-navigation';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import type { NavigationPlan } from '$core/drill/navigation-plan';
   import { worldOf } from '$core/drill/lesson-place';
@@ -20,15 +20,11 @@
   const now = $derived(plan.navigation ?? usualNavigation(drillFile, world));
   const set = (change: Partial<NavigationPlan>) => now && (plan.navigation = { ...now, ...change });
   const first = $derived(now?.errors[0] ?? null);
-  /** The station the fix is found by: what goes wrong elsewhere is not noticed. */
-  function servingStation(fix: string): string {
-    const at = world.fixes.find(({ id }) => id === fix)?.at;
-    const serving = at && 'station' in at ? at.station : fix;
-    return (world.stations.find(({ id }) => id === serving) ?? world.stations[0]!).id;
-  }
   function setError(change: Partial<RadioError> | null) {
     if (!now) return;
-    const station = first?.station ?? servingStation(now.fix);
+    // What goes wrong elsewhere is not noticed; a waypoint by its place alone has no station.
+    const serving = world.stations.find(({ id }) => id === servingStation(world, now.fix));
+    const station = first?.station ?? (serving ?? world.stations[0]!).id;
     set({ errors: change === null ? [] : [{ kind: 'off the air', at_s: 60, ...first, station, ...change }] });
   }
 </script>

@@ -39,13 +39,12 @@
   <ChoiceField
     label="Scan lesson"
     name="scanStage"
-    value={stage}
+    bind:value={() => stage, choose}
     choices={[
       ['off', 'none: the whole panel in sight'],
       ...scanStages.map(({ id, name }) => [id, name] as const),
       ...(stage === 'own' ? [['own', 'as set below'] as const] : [])
     ]}
-    onchoose={choose}
   />
   {#if task}
     <ChoiceField

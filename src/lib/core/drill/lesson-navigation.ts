@@ -103,6 +103,12 @@ export function lessonNavigation(
   };
 }
 
+/** Name of the station a fix is found by: its own where it is one, otherwise that of its first radial. */
+export function servingStation(world: World, fix: string): string {
+  const at = world.fixes.find(({ id }) => id === fix)?.at;
+  return at && 'station' in at ? at.station : fix;
+}
+
 /** Names in a world that can be a drill's fix. */
 export function fixesFor(world: World, by: FixedBy): string[] {
   switch (by) {

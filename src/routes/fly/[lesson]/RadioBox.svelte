@@ -86,8 +86,9 @@
   const small = 'min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet px-1 disabled:opacity-50';
 </script>
 
-{#snippet ident(radio: AudioSource)}
+{#snippet ident(radio: AudioSource, name: string)}
   <button
+    aria-label="listen to {name}"
     class="{small} whitespace-nowrap"
     aria-pressed={radios.listening === radio}
     style:background={radios.listening === radio ? 'var(--band)' : ''}
@@ -152,7 +153,7 @@
           }}>+</button
         >
       </span>
-      {@render ident(radio)}
+      {@render ident(radio, `radio ${i + 1}`)}
       <span class="flex items-center gap-1 text-soft">
         <svg
           viewBox="-50 -8 100 16"
@@ -192,7 +193,7 @@
       onchange={(event) => tune('adf', event.currentTarget.value)}
     />
     <span></span>
-    {@render ident('adf')}
+    {@render ident('adf', 'the beacon receiver')}
     <label class="flex items-center gap-1 text-soft"
       ><input type="checkbox" bind:checked={lettersShown} /> show what is sent</label
     >

@@ -46,14 +46,15 @@ const CALLED_BEFORE_S = 60;
 const CALLED_AFTER_S = 45;
 export const STATION_TIME_ANSWER = /^time to the station ([\d.]+) min$/;
 
-/** How often the fix was passed in the direction of its course during a phase. */
-export function timesOverFix(flight: Flight, span: PhaseSpan): number {
-  const passages = column(flight, 'passages');
+/** The samples of a phase at which the fix was passed in the direction of its course, as they were counted in flight. */
+export function passagesOf(flight: Flight, span: PhaseSpan): number[] {
+  const count = column(flight, 'passages');
   const to = sampleAt(flight, span.end_s);
-  let times = 0;
+  const passed: number[] = [];
   // At the sample in which a phase begins the count of the one before still stands.
-  for (let k = sampleAt(flight, span.start_s) + 1; k <= to; k++) times = Math.max(times, passages[k]!);
-  return times;
+  for (let k = sampleAt(flight, span.start_s) + 1; k <= to; k++)
+    if (count[k]! > passed.length) passed.push(k);
+  return passed;
 }
 
 export function measurePassage(flight: Flight, span: PhaseSpan, within_s: number): PassageMeasure | null {
@@ -103,7 +104,7 @@ export function measureReversal(
     farthest_s: reading.time(farthest),
     rollOutOff: rollOut === null ? null : reading.offCourse(rollOut),
     rollOut_s: rollOut === null ? null : reading.time(rollOut),
-    outOfTime: span.complete && timesOverFix(flight, span) === 0,
+    outOfTime: span.complete && passagesOf(flight, span).length === 0,
     end_s: span.end_s
   };
 }

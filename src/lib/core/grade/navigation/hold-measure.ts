@@ -7,7 +7,7 @@ import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { holdEntry, type EntryChoice, type HoldEntry } from '../../procedure/hold-entry';
-import { timesOverFix } from './fix-measure';
+import { passagesOf } from './fix-measure';
 import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
 
 type HoldGoal = Extract<NavigationGoal, { kind: 'hold' }>;
@@ -68,8 +68,6 @@ export interface LeftHoldMeasure {
   away_nm: number;
 }
 
-const FIX_WITHIN_NM = 1.5;
-const ARMED_NM = 0.3;
 /** A leg is steady when the wings have been level for so long. */
 const STEADY_S = 4;
 const OUTBOUND_WITHIN_DEG = 65;
@@ -95,11 +93,13 @@ export function measureHold(
   const reading = readByCourse(flight, lesson, hold.inboundCourse_deg);
   const start = reading.sample(span.start_s) + 1;
   const end = reading.sample(span.end_s);
-  const laps = lapsOf(reading, start, end);
+  // From fix to fix; what is flown after the last is no circuit.
+  const passed = passagesOf(flight, span);
+  const laps = passed.map((to, i): [number, number] => [passed[i - 1] ?? start, to]);
   const arrival = normaliseBearing(reading.headingOff(start) + hold.inboundCourse_deg);
   const due = holdEntry(hold, arrival);
   const askedTimes = goal.circuits + 1;
-  const outOfTime = span.complete && timesOverFix(flight, span) < askedTimes;
+  const outOfTime = span.complete && passed.length < askedTimes;
   if (laps.length === 0)
     return outOfTime
       ? {
@@ -151,25 +151,6 @@ export function measureHold(
     firstCircuit: direct ? 0 : 1,
     solution
   };
-}
-
-/** From fix to fix: over it in the direction of the course. The last may be unfinished and is left out. */
-function lapsOf(reading: CourseReading, start: number, end: number): [number, number][] {
-  const laps: [number, number][] = [];
-  let from = start;
-  let armed = false;
-  for (let k = start; k <= end; k++) {
-    if (reading.along(k) < -ARMED_NM) armed = true;
-    if (!armed || reading.along(k) < 0) continue;
-    armed = false;
-    if (Math.abs(reading.crossTrack(k)) >= FIX_WITHIN_NM) continue;
-    laps.push([from, k]);
-    from = k;
-  }
-  // The phase ends at the sample that passes the fix.
-  if (armed && end - from > 60 * reading.rate_hz && Math.abs(reading.along(end)) < 0.05)
-    laps.push([from, end]);
-  return laps;
 }
 
 function circuitOf(
