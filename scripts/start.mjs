@@ -29,6 +29,26 @@ setInterval(async () => {
   process.exit(0);
 }, 1000).unref();
 
+/** More ends than this within the time below are no accident. */
+const MOST_RESTARTS = 5;
+const RESTARTS_WITHIN_MS = 60_000;
+
+/** Starts the application again at the same address whenever it ends by itself; gives the reason for giving up. */
+async function keepServing(url, host, first) {
+  const port = Number(new URL(first.address).port) || 80;
+  let application = first;
+  let ends = [];
+  for (;;) {
+    await application.died;
+    if (stopping) return '';
+    ends = [...ends, Date.now()].filter((at) => at > Date.now() - RESTARTS_WITHIN_MS);
+    if (ends.length > MOST_RESTARTS) return `the application ended ${ends.length} times within a minute.`;
+    say('the application ended; starting it again');
+    application = await startApplication(url, { host, port });
+    stops.push(application.stop);
+  }
+}
+
 try {
   checkNode();
   await ensurePackages();
@@ -53,7 +73,7 @@ try {
   say('password for all demo people: corridor-and-trace   (all sign-ins are in the README)');
   const why = await Promise.race([
     databaseDied.then((line) => `the database ended: ${line}`),
-    application.died.then(() => 'the application ended.')
+    keepServing(url, host, application)
   ]);
   if (!stopping) throw new Trouble(why);
   await stopping;

@@ -10,6 +10,8 @@ export function demoId(name: string): string {
 }
 
 export const DEMO_PASSWORD = 'corridor-and-trace';
+/** The open Atlantic near 33° W keeps two hours behind UTC. */
+export const DEMO_TIME_ZONE = 'Etc/GMT+2';
 export const DEMO_SCHOOL = 'Vesterlund Instrument School';
 
 export const demoStaff = [

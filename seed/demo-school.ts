@@ -18,7 +18,15 @@ import type { Identity, Role } from '../src/lib/server/identity';
 import { planLesson } from '../src/lib/server/lessons';
 import { enterTraining, signEntry } from '../src/lib/server/log';
 import { hashPassword } from '../src/lib/server/passwords';
-import { DEMO_PASSWORD, DEMO_SCHOOL, demoEmail, demoId, demoStaff, demoStudents } from './demo-people';
+import {
+  DEMO_PASSWORD,
+  DEMO_SCHOOL,
+  DEMO_TIME_ZONE,
+  demoEmail,
+  demoId,
+  demoStaff,
+  demoStudents
+} from './demo-people';
 
 const DAY_MS = 86_400_000;
 
@@ -33,7 +41,10 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
     .first();
   if (done) return;
   process.stdout.write('hanza: filling the demo school\n');
-  await owner('school').insert({ id: schoolId, name: DEMO_SCHOOL }).onConflict('id').ignore();
+  await owner('school')
+    .insert({ id: schoolId, name: DEMO_SCHOOL, time_zone: DEMO_TIME_ZONE })
+    .onConflict('id')
+    .ignore();
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const person = async (key: string, name: string, role: Role, stage: string): Promise<Identity> => {
     const accountId = demoId(key);
@@ -49,7 +60,15 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
       })
       .onConflict('id')
       .ignore();
-    return { accountId, schoolId, role, name, email: demoEmail(name), schoolName: DEMO_SCHOOL };
+    return {
+      accountId,
+      schoolId,
+      role,
+      name,
+      email: demoEmail(name),
+      schoolName: DEMO_SCHOOL,
+      timeZone: DEMO_TIME_ZONE
+    };
   };
   const staff = new Map<string, Identity>();
   for (const { key, name, role } of demoStaff) staff.set(key, await person(key, name, role, ''));

@@ -4,10 +4,13 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { Rejection } from '../src/lib/core/measure/rejection';
 import { connectionsFrom } from '../src/lib/server/connection';
+import { GRADER_VERSION } from '../src/lib/core/grade/grade';
+import { grantPrivileges } from '../src/lib/server/privileges';
 import { regradeOlder } from '../src/lib/server/regrade';
 import { seedDemoSchool } from './demo-school';
 
 const NO_SUCH_DATABASE = '3D000';
+const OLDEST_SERVER = 150_000;
 const MIGRATIONS = fileURLToPath(new URL('../migrations', import.meta.url));
 
 async function prepare(): Promise<void> {
@@ -17,13 +20,29 @@ async function prepare(): Promise<void> {
   await ensureDatabase(owner, database);
   const db = knex({ client: 'pg', connection: owner, pool: { min: 0, max: 2 } });
   try {
+    const { rows: server } = await db.raw("SELECT current_setting('server_version_num')::int AS version");
+    if (server[0].version < OLDEST_SERVER)
+      throw new Rejection(
+        'DATABASE_URL',
+        server[0].version,
+        'PostgreSQL 15 or newer; back up, upgrade the server, restore'
+      );
     const { rows } = await db.raw('SELECT 1 FROM pg_roles WHERE rolname = ?', [applicationRole]);
     const verb = rows.length > 0 ? 'ALTER' : 'CREATE';
     // Roles take no bound parameters: the name is quoted by Knex, the password is our own base64.
     await db.raw(`${verb} ROLE ?? LOGIN PASSWORD '${applicationPassword}'`, [applicationRole]);
     await db.migrate.latest({ directory: MIGRATIONS, loadExtensions: ['.ts'], extension: 'ts' });
-    const regraded = await regradeOlder(db);
-    if (regraded > 0) process.stdout.write(`hanza: ${regraded} flights graded again by the new rules\n`);
+    await db.transaction(async (owner) => {
+      await owner('grader').delete();
+      await owner('grader').insert({ version: GRADER_VERSION });
+    });
+    await grantPrivileges(db, applicationRole);
+    const { done, unreadable } = await regradeOlder(db);
+    if (done > 0) process.stdout.write(`hanza: ${done} flights graded again by the new rules\n`);
+    if (unreadable.length > 0)
+      process.stdout.write(
+        `hanza: ${unreadable.length} flights cannot be read by this version and keep their old grade: ${unreadable.slice(0, 5).join(', ')}\n`
+      );
     if (process.argv.includes('--seed')) await seedDemoSchool(db);
   } finally {
     await db.destroy();

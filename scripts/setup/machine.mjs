@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -15,6 +15,19 @@ export function checkNode() {
     throw new Trouble(`Node.js ${process.versions.node} is too old; Hanza needs 20.19 or newer.`);
   }
   mkdirSync(keep, { recursive: true });
+  ensureKey();
+}
+
+/**
+ * The secret that seals grades and signatures: from HANZA_KEY, or this checkout's own, made the first time. Whoever loses
+ * it loses the proof of every signature; it is backed up with the database.
+ */
+export function ensureKey() {
+  const file = join(keep, 'key');
+  if (!process.env.HANZA_KEY && !existsSync(file))
+    writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 });
+  process.env.HANZA_KEY ||= readFileSync(file, 'utf8').trim();
+  return file;
 }
 
 /** Installs Debian packages whose programs are missing, where it may; otherwise says what to install. */
@@ -50,19 +63,30 @@ export async function ensurePackages() {
 /** Builds the application when any of its sources changed since the last build. */
 export async function ensureBuild() {
   const hash = createHash('sha256');
-  for (const path of ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'])
+  for (const path of [
+    'src',
+    'static',
+    'package-lock.json',
+    'svelte.config.js',
+    'vite.config.ts',
+    'vite.worker.config.ts'
+  ])
     addTo(hash, join(root, path));
   const digest = hash.digest('hex');
   const stamp = join(keep, 'build');
   if (
     existsSync(join(root, 'build/handler.js')) &&
+    existsSync(join(root, 'build/work/work.js')) &&
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === digest
   )
     return;
   say('building');
-  const code = await run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: root });
-  if (code !== 0) throw new Trouble('the build failed; see above.');
+  // The application first: it clears the folder the other goes into.
+  for (const more of [[], ['--config', 'vite.worker.config.ts']]) {
+    const code = await run('npx', ['vite', 'build', '--logLevel', 'warn', ...more], { cwd: root });
+    if (code !== 0) throw new Trouble('the build failed; see above.');
+  }
   writeFileSync(stamp, digest);
 }
 

@@ -4,10 +4,21 @@
   import { page } from '$app/state';
   import Binder from '$lib/ui/Binder.svelte';
   import KeyHelp from '$lib/ui/KeyHelp.svelte';
+  import RefusedFlights from '$lib/ui/RefusedFlights.svelte';
+  import { outboxOf, type FlightOutbox } from '$lib/worker/flight-outbox.svelte';
   import CommandPalette from '$lib/ui/CommandPalette.svelte';
   import type { LayoutData } from './$types';
 
   let { data, children }: { data: LayoutData; children: Snippet } = $props();
+  let outbox = $state.raw<FlightOutbox | null>(null);
+  $effect(() => {
+    const id = data.me?.id;
+    if (!id) return;
+    // What an earlier visit left unsent goes first, from whatever page is open.
+    outbox = outboxOf(id);
+    void outbox.send();
+  });
+
   const bare = $derived(!data.me || page.url.pathname === '/sign-in');
 </script>
 
@@ -21,8 +32,15 @@
   >
   <div class="flex min-h-screen print:block">
     <Binder me={data.me} chosen={page.data['chosen'] ?? null} theme={data.theme} />
-    <main id="main" class="min-w-0 flex-1 px-5 py-3 print:p-0" tabindex="-1">{@render children()}</main>
+    <main id="main" class="min-w-0 flex-1 px-5 py-3 print:p-0" tabindex="-1">
+      {#if outbox && outbox.refused.length > 0}<RefusedFlights {outbox} />{/if}
+      {@render children()}
+    </main>
   </div>
   <KeyHelp />
-  <CommandPalette teaches={data.me.teaches} chosen={page.data['chosen'] ?? null} />
+  <CommandPalette
+    teaches={data.me.teaches}
+    chief={data.me.role === 'chief'}
+    chosen={page.data['chosen'] ?? null}
+  />
 {/if}

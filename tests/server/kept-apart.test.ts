@@ -6,7 +6,8 @@ import { addNote, debriefOf, flightBytes, listAttempts, overrideGrade } from '..
 import type { Identity } from '../../src/lib/server/identity';
 import { lessonById, planLesson } from '../../src/lib/server/lessons';
 import { logOf, signEntry } from '../../src/lib/server/log';
-import { addStudent, listStudents, studentById } from '../../src/lib/server/students';
+import { addPerson } from '../../src/lib/server/people';
+import { listStudents, studentById } from '../../src/lib/server/students';
 import { chunksOf as flownChunks, planOf } from '../core/flown';
 import { newSchool, ownerConnection, type School } from './school';
 
@@ -86,15 +87,15 @@ describe('through the application', () => {
       /row-level security/
     );
     await expect(signEntry(here.student, attemptId)).rejects.toThrow(/row-level security/);
-    const student = {
+    const person = {
       name: 'New Person',
       email: `${randomUUID()}@school.example`,
       stage: '',
-      password: 'long enough it is'
+      role: 'student'
     };
-    await expect(addStudent(here.student, student)).rejects.toThrow(/row-level security/);
-    const id = await addStudent(here.instructor, student);
-    await expect(addStudent(here.instructor, student)).rejects.toMatchObject({ field: 'email' });
+    await expect(addPerson(here.student, person)).rejects.toThrow(/row-level security/);
+    const id = await addPerson(here.instructor, person);
+    await expect(addPerson(here.instructor, person)).rejects.toMatchObject({ field: 'email' });
     expect(await studentById(here.instructor, id)).toMatchObject({ name: 'New Person' });
   });
 });
@@ -126,6 +127,13 @@ describe('in the database itself', () => {
     await refused('SELECT password_hash FROM account');
     await refused('DELETE FROM log_entry');
     await refused('UPDATE grade SET score = 100');
+    await refused('INSERT INTO grade SELECT * FROM grade');
+    await refused('INSERT INTO flight SELECT * FROM flight');
+    await refused('DELETE FROM flight_chunk');
+    await refused('UPDATE attempt SET finished_at = NULL');
+    await refused('UPDATE attempt SET drill = drill');
+    await refused("UPDATE account SET password_hash = 'mine'");
+    await refused('UPDATE grader SET version = 99');
     await refused('UPDATE attempt SET student_id = student_id');
     await refused('CREATE TABLE mine (id int)');
     await refused('ALTER TABLE lesson DISABLE ROW LEVEL SECURITY');

@@ -275,8 +275,8 @@ test('flights graded by older rules are graded again, once, and the old grade st
   const lesson = await lessonFor(planOf({ seed: 30 }));
   const attempt = await flownAttempt(lesson.id, chunksOf(planOf({ seed: 30 })));
   await owner('grade').where({ attempt_id: attempt }).update({ grader_version: 1, score: 3 });
-  expect(await regradeOlder(owner)).toBeGreaterThanOrEqual(1);
-  expect(await regradeOlder(owner)).toBe(0);
+  expect((await regradeOlder(owner)).done).toBeGreaterThanOrEqual(1);
+  expect((await regradeOlder(owner)).done).toBe(0);
   const grades = await owner('grade').where({ attempt_id: attempt }).orderBy('grader_version');
   expect(grades.map((grade) => grade.grader_version)).toEqual([1, GRADER_VERSION]);
   expect((await debriefOf(school.instructor, attempt))!.grade.graderVersion).toBe(GRADER_VERSION);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import knex, { type Knex } from 'knex';
+import type { TrainingEntry } from '../../src/lib/core/record/log-entry';
 import type { Identity, Role } from '../../src/lib/server/identity';
 import { hashPassword } from '../../src/lib/server/passwords';
 
@@ -13,6 +14,7 @@ export function ownerConnection(): Knex {
 
 export interface School {
   id: string;
+  chief: Identity;
   instructor: Identity;
   student: Identity;
   other: Identity;
@@ -34,12 +36,34 @@ export async function newSchool(owner: Knex): Promise<School> {
       role,
       password_hash: passwordHash
     });
-    return { accountId, schoolId: id, role, name: `The ${role}`, email, schoolName: '' };
+    return { accountId, schoolId: id, role, name: `The ${role}`, email, schoolName: '', timeZone: 'UTC' };
   };
   return {
     id,
+    chief: await person('chief'),
     instructor: await person('instructor'),
     student: await person('student'),
     other: await person('student')
+  };
+}
+
+/** A training flight as an instructor would enter it. */
+export function trainingFlight(): TrainingEntry {
+  return {
+    date: '2026-11-20',
+    device: 'airplane',
+    aircraft: 'Sandling 160 XV-ABC',
+    route: 'XVLB – XVLB',
+    total_h: 1.4,
+    instrumentActual_h: 0,
+    instrumentSimulated_h: 1.1,
+    crossCountryPic_h: 0,
+    withInstructor: true,
+    approaches: [],
+    holding: false,
+    interceptingTracking: false,
+    ifrCrossCountry_nm: 0,
+    safetyPilot: '',
+    remarks: ''
   };
 }

@@ -1,17 +1,25 @@
 import type { Knex } from 'knex';
-import { gzipSync } from 'node:zlib';
 import { aircraftById } from '../core/aircraft/catalogue';
 import { drillFileOf } from '../core/drill/catalogue/catalogue';
-import { RECORDING_RATE_HZ } from '../core/flight/channels';
-import { CHUNK_SAMPLES, checkColumns, flightFromChunks, type FlightChunk } from '../core/flight/recorder';
-import { flightToParquet } from '../core/format/flight-parquet';
-import { GRADER_VERSION, gradeFlight } from '../core/grade/grade';
-import type { PracticeEntry } from '../core/record/log-entry';
-import { Rejection } from '../core/measure/rejection';
 import type { LessonPlan } from '../core/drill/lesson-plan';
+import { RECORDING_RATE_HZ } from '../core/flight/channels';
+import { CHUNK_SAMPLES, checkColumns, type FlightChunk } from '../core/flight/recorder';
+import { GRADER_VERSION } from '../core/grade/grade';
+import { Rejection } from '../core/measure/rejection';
+import type { PracticeEntry } from '../core/record/log-entry';
+import { Conflict } from './conflict';
 import { as } from './database';
-import { storeStates } from './flight-states';
+import type { Assembled } from './heavy/work';
+import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
+import { gradeSeal } from './seal';
+import { dayIn } from './school-day';
+
+/** The longest flight that is kept, h. */
+export const LONGEST_FLIGHT_H = 6;
+const MOST_CHUNKS = (LONGEST_FLIGHT_H * 3600 * RECORDING_RATE_HZ) / CHUNK_SAMPLES;
+/** A start of so many seconds may be put aside by who flew it. */
+export const DISCARDABLE_S = 120;
 
 /** Who flew. eyes: the reference pilot's hands, the student's eyes. */
 export const pilots = ['student', 'instructor', 'reference', 'habits', 'eyes'] as const;
@@ -21,15 +29,13 @@ export interface Attempt {
   id: string;
   lessonId: string;
   studentId: string;
+  startedBy: string;
   pilot: PilotKind;
   startedAt: string;
   finishedAt: string | null;
   /** The attempt this one was taken over from, and when in it. */
   takenFrom: { attemptId: string; at_s: number } | null;
 }
-
-/** Two parties claim the same thing; what is there stays. */
-export class Conflict extends Error {}
 
 /**
  * Opens an attempt at a lesson; opening it again changes nothing.
@@ -48,6 +54,7 @@ export async function openAttempt(
     const lesson = await db('lesson')
       .select('student_id', db.raw("plan->>'drill' AS drill"))
       .where({ id: asked.lessonId })
+      .whereNull('withdrawn_at')
       .first<{ student_id: string; drill: string } | undefined>();
     if (!lesson) throw new Rejection('lesson', asked.lessonId, 'a lesson of yours or of your students');
     await db('attempt')
@@ -85,15 +92,53 @@ export async function openAttempts(
       )
       .where({ 'a.lesson_id': lessonId })
       .whereNull('a.finished_at')
+      .whereNull('a.discarded_at')
       .orderBy('a.started_at', 'desc')
       .limit(10);
     return rows.map((row) => ({ ...attemptOf(row), samples: (row.chunks ?? 0) * CHUNK_SAMPLES }));
   });
 }
 
+/** A flight that was begun and neither ended nor put aside. */
+export interface Unfinished {
+  id: string;
+  lessonId: string;
+  lessonNumber: number;
+  startedAt: string;
+  flown_s: number;
+}
+
+/** What a person began to fly and did not end, newest first, at most 10. */
+export async function unfinishedAttempts(identity: Identity, studentId: string): Promise<Unfinished[]> {
+  return as(identity, async (db) => {
+    const rows = await db('attempt as a')
+      .join('lesson as l', 'l.id', 'a.lesson_id')
+      .select(
+        'a.id',
+        'a.lesson_id',
+        'l.number',
+        'a.started_at',
+        db.raw('(SELECT count(*)::int FROM flight_chunk c WHERE c.attempt_id = a.id) AS chunks')
+      )
+      .where({ 'a.student_id': studentId, 'a.started_by': identity.accountId })
+      .whereNull('a.finished_at')
+      .whereNull('a.discarded_at')
+      .orderBy('a.started_at', 'desc')
+      .limit(10);
+    return rows.map((row) => ({
+      id: row.id,
+      lessonId: row.lesson_id,
+      lessonNumber: row.number,
+      startedAt: row.started_at.toISOString(),
+      flown_s: (row.chunks * CHUNK_SAMPLES) / RECORDING_RATE_HZ
+    }));
+  });
+}
+
 /**
  * Keeps chunks of a flight. Sending one again is harmless; sending another under its number is not accepted.
  * @returns the numbers now kept
+ * @throws Conflict when the attempt has ended without these, is another person's, or holds other content
  */
 export async function keepChunks(
   identity: Identity,
@@ -101,15 +146,20 @@ export async function keepChunks(
   chunks: readonly FlightChunk[]
 ): Promise<number[]> {
   chunks.forEach(checkColumns);
+  const beyond = chunks.find((chunk) => chunk.sequence >= MOST_CHUNKS);
+  if (beyond) throw new Conflict(`a flight of more than ${LONGEST_FLIGHT_H} hours is not kept; end this one`);
   return as(identity, async (db) => {
-    const attempt = await mustExist(db, attemptId);
+    // Under the row's lock: a chunk is either part of what is finished, or refused.
+    const attempt = await lockedAttempt(db, attemptId);
+    if (attempt.startedBy !== identity.accountId)
+      throw new Conflict('only who flies an attempt can add to it');
     if (attempt.finishedAt) {
       const flight = await db('flight')
         .select('samples')
         .where({ attempt_id: attemptId })
         .first<{ samples: number }>();
-      const beyond = chunks.find((chunk) => chunk.sequence * CHUNK_SAMPLES >= flight.samples);
-      if (beyond) throw new Conflict('this attempt has been closed; nothing can be added to it');
+      const late = chunks.some((chunk) => chunk.sequence * CHUNK_SAMPLES >= flight.samples);
+      if (late) throw new Conflict('this attempt has been closed; nothing can be added to it');
       return chunks.map((chunk) => chunk.sequence);
     }
     for (const chunk of chunks) {
@@ -148,46 +198,57 @@ export async function chunksOf(identity: Identity, attemptId: string): Promise<F
  * @throws Conflict when a chunk is missing or nothing was flown; it can be sent and the finishing repeated
  */
 export async function finishAttempt(identity: Identity, attemptId: string): Promise<void> {
-  await as(identity, async (db) => {
-    await db('attempt').select('id').where({ id: attemptId }).forUpdate();
+  const stored = await as(identity, async (db) => {
     const attempt = await mustExist(db, attemptId);
-    if (attempt.finishedAt) return;
-    const chunks = await storedChunks(db, attemptId);
-    if (chunks.length === 0) throw new Conflict('nothing of this attempt has arrived yet');
-    const missing = chunks.findIndex((chunk, index) => chunk.sequence !== index);
+    if (attempt.finishedAt) return null;
+    const rows = await db('flight_chunk')
+      .select<{ sequence: number; text: string; arrived: Date }[]>(
+        'sequence',
+        db.raw('body::text AS text'),
+        'arrived_at as arrived'
+      )
+      .where({ attempt_id: attemptId })
+      .orderBy('sequence');
+    if (rows.length === 0) throw new Conflict('nothing of this attempt has arrived yet');
+    const missing = rows.findIndex((row, index) => row.sequence !== index);
     if (missing >= 0) throw new Conflict(`chunk ${missing} of this attempt has not arrived yet`);
     const lesson = await db('lesson')
       .select('plan')
       .where({ id: attempt.lessonId })
       .first<{ plan: LessonPlan }>();
-    await storeFlight(db, identity, attempt, lesson.plan, chunks);
-    await db('flight_chunk').where({ attempt_id: attemptId }).delete();
-    await db('attempt').where({ id: attemptId }).update({ finished_at: new Date() });
+    return { attempt, rows, plan: lesson.plan };
+  });
+  if (!stored) return;
+  const { attempt, rows, plan } = stored;
+  const assembled = await heavily(identity, 'assemble', {
+    attemptId,
+    plan,
+    pilot: attempt.pilot,
+    takenOver: attempt.takenFrom !== null,
+    chunks: rows.map((row) => row.text),
+    arrivals_ms: rows.map((row) => row.arrived.getTime())
+  });
+  await as(identity, async (db) => {
+    await lockedAttempt(db, attemptId);
+    const { rows: now } = await db.raw<{ rows: { count: number }[] }>(
+      'SELECT count(*)::int AS count FROM flight_chunk WHERE attempt_id = ?',
+      [attemptId]
+    );
+    const already = (await mustExist(db, attemptId)).finishedAt !== null;
+    // What arrived while the flight was being graded belongs to it: it is graded again, with that.
+    if (!already && now[0]!.count !== rows.length)
+      throw new Conflict('more of this attempt arrived while it was being graded; finish it again');
+    await store(db, identity, attempt, plan, assembled);
   });
 }
 
-/** Grades a flight and keeps it with its grade and its practice entry. */
-async function storeFlight(
+async function store(
   db: Knex.Transaction,
   identity: Identity,
   attempt: Attempt,
   plan: LessonPlan,
-  chunks: readonly FlightChunk[]
+  flown: Assembled
 ): Promise<void> {
-  const flight = flightFromChunks(chunks);
-  const grade = gradeFlight(flight, plan);
-  const whose = { attempt_id: attempt.id, school_id: identity.schoolId, student_id: attempt.studentId };
-  const bytes = flightToParquet(flight, (part) => gzipSync(part, { level: 9 }), { attempt: attempt.id });
-  await db('flight').insert({ ...whose, parquet: Buffer.from(bytes), samples: flight.length });
-  await storeStates(db, whose, chunks);
-  await db('grade').insert({
-    ...whose,
-    grader_version: GRADER_VERSION,
-    computed: JSON.stringify(grade),
-    verdict: grade.verdict,
-    score: grade.score,
-    comparable: JSON.stringify(grade.comparable)
-  });
   const flownBy: Record<PilotKind, string> = {
     student: 'the student',
     instructor: `the instructor, ${identity.name}`,
@@ -195,25 +256,71 @@ async function storeFlight(
     habits: 'a simulated pilot with habits',
     eyes: 'the reference pilot (simulated), the scan the student’s'
   };
-  const content: PracticeEntry = {
-    date: attempt.startedAt.slice(0, 10),
+  const practice: PracticeEntry = {
+    date: dayIn(identity.timeZone, new Date(attempt.startedAt)),
     drill: drillFileOf(plan).name,
     aircraft: aircraftById(plan.aircraft).name,
-    duration_s: flight.length / RECORDING_RATE_HZ,
+    duration_s: flown.duration_s,
     flownBy: flownBy[attempt.pilot],
-    verdict: grade.verdict,
-    score: grade.score
+    verdict: flown.verdict,
+    score: flown.score
   };
-  await db('log_entry').insert({
-    // One entry an attempt: it takes the attempt's own id.
-    id: attempt.id,
-    school_id: identity.schoolId,
-    student_id: attempt.studentId,
-    kind: 'practice',
+  const digest = Buffer.from(flown.digest);
+  const twin = await db('flight')
+    .select('attempt_id')
+    .where({ school_id: identity.schoolId, digest })
+    .whereNot({ attempt_id: attempt.id })
+    .first<{ attempt_id: string } | undefined>();
+  const unusual =
+    twin && attempt.pilot === 'student'
+      ? [...flown.unusual, 'the same flight, sample for sample, as another attempt']
+      : flown.unusual;
+  const seal = gradeSeal({
     attempt_id: attempt.id,
-    flown_on: content.date,
-    content: JSON.stringify(content),
-    entered_by: identity.accountId
+    grader_version: GRADER_VERSION,
+    verdict: flown.verdict,
+    score: flown.score,
+    comparable: JSON.parse(flown.comparable)
+  });
+  await db.raw(
+    'SELECT finish_attempt(?, ?, ?, ?, ?, ?, ?, ?::jsonb, ?, ?, ?::jsonb, ?, ?::jsonb, ?::date, ?::jsonb)',
+    [
+      attempt.id,
+      Buffer.from(flown.parquet),
+      flown.samples,
+      digest,
+      flown.states?.length ?? 0,
+      flown.states ? Buffer.from(flown.states.bytes) : null,
+      GRADER_VERSION,
+      flown.grade,
+      flown.verdict,
+      flown.score,
+      flown.comparable,
+      seal,
+      JSON.stringify(practice),
+      practice.date,
+      JSON.stringify(unusual)
+    ] as Knex.RawBinding[]
+  );
+}
+
+/**
+ * Puts a mistaken start aside: it is kept out of everything but the audit. Doing it again changes nothing.
+ * @throws Conflict when it was flown by somebody else or for longer than `DISCARDABLE_S`
+ */
+export async function discardAttempt(identity: Identity, attemptId: string): Promise<void> {
+  await as(identity, async (db) => {
+    await mustExist(db, attemptId);
+    const { rows } = await db.raw<{ rows: { done: boolean }[] }>('SELECT discard_attempt(?, ?) AS done', [
+      attemptId,
+      DISCARDABLE_S * RECORDING_RATE_HZ
+    ]);
+    if (rows[0]!.done) return;
+    const row = await db('attempt').select('discarded_at').where({ id: attemptId }).first();
+    if (row.discarded_at === null)
+      throw new Conflict(
+        `only the person who flew it can discard an attempt, and only one of up to ${DISCARDABLE_S / 60} minutes`
+      );
   });
 }
 
@@ -221,6 +328,12 @@ async function mustExist(db: Knex.Transaction, attemptId: string): Promise<Attem
   const attempt = await selectAttempt(db, attemptId);
   if (!attempt) throw new Rejection('attempt', attemptId, 'an attempt of yours or of your students');
   return attempt;
+}
+
+/** The attempt with its row locked until the transaction ends. */
+async function lockedAttempt(db: Knex.Transaction, attemptId: string): Promise<Attempt> {
+  await db('attempt').select('id').where({ id: attemptId }).forUpdate();
+  return mustExist(db, attemptId);
 }
 
 async function storedChunks(db: Knex.Transaction, attemptId: string): Promise<FlightChunk[]> {
@@ -235,6 +348,7 @@ interface AttemptRow {
   id: string;
   lesson_id: string;
   student_id: string;
+  started_by: string;
   pilot: PilotKind;
   started_at: Date;
   finished_at: Date | null;
@@ -253,6 +367,7 @@ function attemptOf(row: AttemptRow): Attempt {
     id: row.id,
     lessonId: row.lesson_id,
     studentId: row.student_id,
+    startedBy: row.started_by,
     pilot: row.pilot,
     startedAt: row.started_at.toISOString(),
     finishedAt: row.finished_at?.toISOString() ?? null,

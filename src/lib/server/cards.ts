@@ -1,10 +1,8 @@
-import { gunzipSync } from 'node:zlib';
 import { aircraftById } from '../core/aircraft/catalogue';
 import { MeasuredLine } from '../core/aircraft/measured-line';
-import { flightFromParquet } from '../core/format/flight-parquet';
-import { proposedLines } from '../core/flight/steady-stretch';
 import { parse } from '../core/measure/validation';
 import { as } from './database';
+import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
 
 /** A measured line the school has accepted, with who and when. */
@@ -36,26 +34,39 @@ export async function acceptedLines(identity: Identity, aircraft: string): Promi
   });
 }
 
+/** What was found in which flights: flights do not change, so neither does this. */
+const found = new Map<string, MeasuredLine[]>();
+const FINDS_KEPT = 40;
+
 /** Lines found in the school's latest flights in this airplane, most steady time first. */
 export async function proposals(identity: Identity, aircraft: string): Promise<MeasuredLine[]> {
-  const rows = await as(identity, (db) =>
+  const ids = await as(identity, (db) =>
     db('attempt as a')
       .join('flight as f', 'f.attempt_id', 'a.id')
       .join('lesson as l', 'l.id', 'a.lesson_id')
-      .select<{ id: string; parquet: Buffer }[]>('a.id', 'f.parquet')
+      .pluck<string[]>('a.id')
       .where('a.school_id', identity.schoolId)
+      .whereNull('a.discarded_at')
       .whereRaw("l.plan->>'aircraft' = ?", [aircraft])
       .whereRaw("l.plan->'faults' = '[]'::jsonb")
       .orderBy('a.finished_at', 'desc')
       .limit(FLIGHTS_READ)
   );
-  const flights = await Promise.all(
-    rows.map(async ({ id, parquet }) => ({
-      attemptId: id,
-      flight: await flightFromParquet(new Uint8Array(parquet), (part) => gunzipSync(part))
-    }))
+  const key = [identity.schoolId, aircraft, ...ids].join(' ');
+  const known = found.get(key);
+  if (known) return known;
+  const flights = await as(identity, (db) =>
+    db('flight')
+      .select<{ attempt_id: string; parquet: Buffer }[]>('attempt_id', 'parquet')
+      .whereIn('attempt_id', ids)
   );
-  return proposedLines(aircraftById(aircraft), flights);
+  const lines = await heavily(identity, 'cardProposals', {
+    aircraft,
+    flights: flights.map(({ attempt_id, parquet }) => ({ attemptId: attempt_id, parquet }))
+  });
+  if (found.size >= FINDS_KEPT) found.delete(found.keys().next().value!);
+  found.set(key, lines);
+  return lines;
 }
 
 /** Takes a line onto the school's card; taking it again under the same id changes nothing. */

@@ -2,10 +2,12 @@ import type { Knex } from 'knex';
 import type { Verdict } from '../core/grade/corridor-measure';
 import type { Comparable } from '../core/grade/comparable';
 import type { Grade } from '../core/grade/grade';
-import type { PilotKind } from './attempts';
+import { RECORDING_RATE_HZ } from '../core/flight/channels';
+import { DISCARDABLE_S, type PilotKind } from './attempts';
 import { as } from './database';
-import type { Identity } from './identity';
+import { teaches, type Identity } from './identity';
 import { lessonById, type Lesson } from './lessons';
+import { isGenuineGrade } from './seal';
 
 export interface Override {
   verdict: Verdict;
@@ -22,13 +24,22 @@ export interface AttemptLine {
   id: string;
   lessonId: string;
   lessonNumber: number;
+  /** Of a lesson, or of the student’s own practice. */
+  kind: 'lesson' | 'practice';
   studentName: string;
   pilot: PilotKind;
   drill: string;
   /** Taken over from another attempt: kept, but no attempt of its own in trends. */
   takenFrom: { attemptId: string; at_s: number } | null;
   finishedAt: string;
+  /** The one that counts: an instructor's own where there is one, otherwise as computed. */
   verdict: Verdict;
+  computedVerdict: Verdict;
+  overridden: boolean;
+  /** false: this grade was not made by Hanza, and counts for nothing. */
+  genuine: boolean;
+  /** What was odd about how the flight came in; for those who teach. */
+  unusual: string[];
   score: number;
   comparable: Comparable;
 }
@@ -36,6 +47,11 @@ export interface Debrief {
   attemptId: string;
   pilot: PilotKind;
   finishedAt: string;
+  genuine: boolean;
+  /** What was odd about how the flight came in; empty for a student. */
+  unusual: string[];
+  /** Whether the person asking may put it aside: the own attempt, of at most `DISCARDABLE_S`. */
+  canDiscard: boolean;
   takenFrom: AttemptLine['takenFrom'];
   /** Whether states were kept to take over from. */
   canTakeOver: boolean;
@@ -54,13 +70,13 @@ export const ATTEMPTS_PER_PAGE = 50;
 /** Everything said about a finished attempt, or null when there is none this person may see. */
 export async function debriefOf(identity: Identity, attemptId: string): Promise<Debrief | null> {
   const found = await as(identity, async (db) => {
-    const attempt = await db('attempt').where({ id: attemptId }).whereNotNull('finished_at').first();
-    if (!attempt) return null;
-    const grade = await db('grade')
-      .select('computed')
-      .where({ attempt_id: attemptId })
-      .orderBy('grader_version', 'desc')
+    const attempt = await db('attempt')
+      .where({ id: attemptId })
+      .whereNotNull('finished_at')
+      .whereNull('discarded_at')
       .first();
+    if (!attempt) return null;
+    const grade = await db('newest_grade').where({ attempt_id: attemptId }).first();
     const overrides = await db('grade_override as o')
       .join('account as a', 'a.id', 'o.made_by')
       .select('o.verdict', 'o.reason', 'o.made_at', 'a.name')
@@ -77,11 +93,13 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
       .where('a.student_id', attempt.student_id)
       .where('a.drill', attempt.drill)
       .where('a.finished_at', '<=', attempt.finished_at)
+      .whereNull('a.discarded_at')
       .where((either) => either.where('a.pilot', 'student').orWhere('a.id', attemptId))
       .orderBy('a.finished_at', 'desc')
       .limit(COMPARED);
     const state = await db('flight_state').select('length').where({ attempt_id: attemptId }).first();
-    return { attempt, grade, overrides, notes, earlier, canTakeOver: state !== undefined };
+    const { samples } = await db('flight').select('samples').where({ attempt_id: attemptId }).first();
+    return { attempt, grade, overrides, notes, earlier, samples, canTakeOver: state !== undefined };
   });
   if (!found) return null;
   const lesson = await lessonById(identity, found.attempt.lesson_id);
@@ -93,6 +111,10 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
     attemptId,
     pilot: found.attempt.pilot,
     finishedAt: found.attempt.finished_at.toISOString(),
+    genuine: isGenuineGrade(found.grade),
+    unusual: teaches(identity) ? found.attempt.unusual : [],
+    canDiscard:
+      found.attempt.started_by === identity.accountId && found.samples <= DISCARDABLE_S * RECORDING_RATE_HZ,
     takenFrom:
       found.attempt.taken_from === null
         ? null
@@ -112,7 +134,10 @@ export async function listAttempts(
   { studentId, page = 1 }: { studentId?: string | null; page?: number } = {}
 ): Promise<AttemptLine[]> {
   return as(identity, async (db) => {
-    const query = selectAttempts(db).whereNotNull('a.finished_at').orderBy('a.finished_at', 'desc');
+    const query = selectAttempts(db)
+      .whereNotNull('a.finished_at')
+      .whereNull('a.discarded_at')
+      .orderBy('a.finished_at', 'desc');
     if (studentId) query.where('a.student_id', studentId);
     else query.where('a.school_id', identity.schoolId);
     const rows = await query.limit(ATTEMPTS_PER_PAGE).offset((page - 1) * ATTEMPTS_PER_PAGE);
@@ -134,10 +159,14 @@ export async function historyAttempts(
       .where('a.pilot', 'student')
       .whereNull('a.taken_from')
       .whereNotNull('a.finished_at')
+      .whereNull('a.discarded_at')
       .orderBy('a.finished_at', 'desc')
       .limit(HISTORY_ATTEMPTS);
     if (drill) query.where('a.drill', drill);
-    return (await query).map(lineOf).reverse();
+    return (await query)
+      .map(lineOf)
+      .filter((line) => line.genuine)
+      .reverse();
   });
 }
 
@@ -197,22 +226,25 @@ interface AttemptRow {
   id: string;
   lesson_id: string;
   number: number;
+  kind: 'lesson' | 'practice';
   student_name: string;
   pilot: PilotKind;
   drill: string;
   taken_from: string | null;
   taken_at_s: number | null;
   finished_at: Date;
-  verdict: Verdict;
+  unusual: string[];
+  grader_version: number;
   score: number;
   comparable: Comparable;
+  seal: Buffer;
+  computed_verdict: Verdict;
+  override_verdict: Verdict | null;
 }
 
 function selectAttempts(db: Knex) {
   return db('attempt as a')
-    .joinRaw(
-      'CROSS JOIN LATERAL (SELECT verdict, score, comparable FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g'
-    )
+    .join('newest_grade as g', 'g.attempt_id', 'a.id')
     .join('lesson as l', 'l.id', 'a.lesson_id')
     .join('account as s', 's.id', 'a.student_id')
     .joinRaw(
@@ -227,10 +259,15 @@ function selectAttempts(db: Knex) {
       'a.taken_at_s',
       'a.finished_at',
       'l.number',
+      'l.kind',
       's.name as student_name',
+      'a.unusual',
+      'g.grader_version',
       'g.score',
       'g.comparable',
-      db.raw('coalesce(o.verdict, g.verdict) AS verdict')
+      'g.seal',
+      'g.verdict as computed_verdict',
+      'o.verdict as override_verdict'
     );
 }
 
@@ -239,12 +276,24 @@ function lineOf(row: AttemptRow): AttemptLine {
     id: row.id,
     lessonId: row.lesson_id,
     lessonNumber: row.number,
+    kind: row.kind,
     studentName: row.student_name,
     pilot: row.pilot,
     drill: row.drill,
     takenFrom: row.taken_from === null ? null : { attemptId: row.taken_from, at_s: row.taken_at_s! },
     finishedAt: row.finished_at.toISOString(),
-    verdict: row.verdict,
+    verdict: row.override_verdict ?? row.computed_verdict,
+    computedVerdict: row.computed_verdict,
+    overridden: row.override_verdict !== null,
+    genuine: isGenuineGrade({
+      attempt_id: row.id,
+      grader_version: row.grader_version,
+      verdict: row.computed_verdict,
+      score: row.score,
+      comparable: row.comparable,
+      seal: row.seal
+    }),
+    unusual: row.unusual,
     score: row.score,
     comparable: row.comparable
   };

@@ -1,18 +1,13 @@
 import type { Knex } from 'knex';
-import { gunzipSync } from 'node:zlib';
-import { lessonOf } from '../core/drill/lesson';
 import type { LessonPlan } from '../core/drill/lesson-plan';
-import { detectPhases } from '../core/flight/detected-phases';
-import { judgedFlight } from '../core/flight/judged-channels';
-import { flightFromParquet } from '../core/format/flight-parquet';
-import { measureCorridors } from '../core/grade/corridor-measure';
 import { Rejection } from '../core/measure/rejection';
 import { looksOfLog, type DwellLog } from '../core/scan/dwell-log';
 import type { Look } from '../core/scan/look';
 import { scanFigures } from '../core/scan/scan-figures';
-import { scanReport, watchedScan, type ScanReport } from '../core/scan/scan-report';
-import { Conflict } from './attempts';
+import { watchedScan, type ScanReport } from '../core/scan/scan-report';
+import { Conflict } from './conflict';
 import { as } from './database';
+import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
 
 export interface DwellLogLine {
@@ -38,10 +33,10 @@ export async function addDwellLog(
   log: DwellLog
 ): Promise<void> {
   const looks = looksOfLog(log);
+  const report = whose.attemptId ? await reportFor(identity, whose.attemptId, looks) : watchedScan(looks);
+  if (!report)
+    throw new Rejection('looks', looks.length, 'at least four looks, some of them within the flight');
   await as(identity, async (db) => {
-    const report = whose.attemptId ? await reportFor(db, whose.attemptId, looks) : watchedScan(looks);
-    if (!report)
-      throw new Rejection('looks', looks.length, 'at least four looks, some of them within the flight');
     await db('dwell_log')
       .insert({
         id: log.id,
@@ -66,21 +61,17 @@ export async function addDwellLog(
   });
 }
 
-async function reportFor(db: Knex.Transaction, attemptId: string, looks: Look[]): Promise<ScanReport | null> {
-  const row = await db('flight as f')
-    .join('attempt as a', 'a.id', 'f.attempt_id')
-    .join('lesson as l', 'l.id', 'a.lesson_id')
-    .select('f.parquet', 'l.plan')
-    .where('f.attempt_id', attemptId)
-    .first<{ parquet: Buffer; plan: LessonPlan } | undefined>();
+async function reportFor(identity: Identity, attemptId: string, looks: Look[]): Promise<ScanReport | null> {
+  const row = await as(identity, (db) =>
+    db('flight as f')
+      .join('attempt as a', 'a.id', 'f.attempt_id')
+      .join('lesson as l', 'l.id', 'a.lesson_id')
+      .select('f.parquet', 'l.plan')
+      .where('f.attempt_id', attemptId)
+      .first<{ parquet: Buffer; plan: LessonPlan } | undefined>()
+  );
   if (!row) throw new Rejection('attempt', attemptId, 'a finished attempt of yours or of your students');
-  const recorded = await flightFromParquet(new Uint8Array(row.parquet), (part) => gunzipSync(part));
-  const lesson = lessonOf(row.plan);
-  const flight = judgedFlight(recorded, lesson);
-  const end_s = flight.length / flight.rate_hz;
-  const within = looks.filter((look) => look.end_s > 0 && look.start_s < end_s);
-  const spans = detectPhases(flight, lesson.drill);
-  return scanReport(within, lesson, spans, measureCorridors(flight, lesson.drill, spans), recorded);
+  return heavily(identity, 'dwellReport', { ...row, looks });
 }
 
 /** The dwell logs beside an attempt, newest first; those taken off the list are left out. */
@@ -112,12 +103,21 @@ export async function dwellLogById(
   });
 }
 
-/** Takes a log off the list, or puts it back. */
+/**
+ * Takes a log off the list, or puts it back; who did is kept.
+ * @throws Rejection when it is not this person's to remove: a student removes own logs only
+ */
 export async function removeDwellLog(identity: Identity, id: string, removed: boolean): Promise<void> {
   await as(identity, async (db) => {
-    await db('dwell_log')
+    const changed = await db('dwell_log')
       .where({ id })
-      .update({ removed_at: removed ? new Date() : null });
+      .update(
+        removed
+          ? { removed_at: db.fn.now(), removed_by: identity.accountId }
+          : { removed_at: null, removed_by: null }
+      );
+    if (changed === 0)
+      throw new Rejection('log', id, 'a log you added; an instructor’s is removed by an instructor');
   });
 }
 
@@ -179,9 +179,9 @@ export async function scanAttemptsOf(identity: Identity, studentId: string): Pro
     }>(
       `SELECT a.id, a.finished_at, a.drill, a.pilot, g.score, g.comparable->'figures' AS figures, d.report
        FROM attempt a
-       JOIN LATERAL (SELECT score, comparable FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g ON true
+       JOIN newest_grade g ON g.attempt_id = a.id
        LEFT JOIN LATERAL (SELECT report FROM dwell_log WHERE attempt_id = a.id AND removed_at IS NULL ORDER BY added_at DESC LIMIT 1) d ON true
-       WHERE a.student_id = ? AND a.finished_at IS NOT NULL AND a.pilot IN ('student', 'eyes')
+       WHERE a.student_id = ? AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL AND a.pilot IN ('student', 'eyes')
          AND (d.report IS NOT NULL OR g.comparable->'figures' @> '[{"id": "scan.faults"}]')
        ORDER BY a.finished_at DESC LIMIT ?`,
       [studentId, LISTED]

@@ -1,26 +1,17 @@
-import type { Knex } from 'knex';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { countsOf } from '../core/flight/flight';
+import { countsOf, type Flight } from '../core/flight/flight';
 import { CHUNK_SAMPLES, type FlightChunk } from '../core/flight/recorder';
-import { flightFromParquet } from '../core/format/flight-parquet';
 import { as } from './database';
+import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
 
-/** Keeps the state at the end of every chunk of a flight. */
-export async function storeStates(
-  db: Knex.Transaction,
-  whose: { attempt_id: string; school_id: string; student_id: string },
-  chunks: readonly FlightChunk[]
-): Promise<void> {
+/** The state at the end of every chunk of a flight, packed; null when the chunks do not carry states of one length. */
+export function packedStates(chunks: readonly FlightChunk[]): { length: number; bytes: Uint8Array } | null {
   const length = chunks[0]?.snapshot.length ?? 0;
   // A state of another length is of an older airplane; one odd among them makes all of no use.
-  if (length === 0 || chunks.some((chunk) => chunk.snapshot.length !== length)) return;
+  if (length === 0 || chunks.some((chunk) => chunk.snapshot.length !== length)) return null;
   const states = Float64Array.from(chunks.flatMap((chunk) => chunk.snapshot));
-  await db('flight_state').insert({
-    ...whose,
-    length,
-    states: gzipSync(Buffer.from(states.buffer), { level: 6 })
-  });
+  return { length, bytes: gzipSync(Buffer.from(states.buffer), { level: 6 }) };
 }
 
 /**
@@ -38,12 +29,25 @@ export async function chunksUntil(
     return state && flight ? { state, parquet: flight.parquet as Buffer } : null;
   });
   if (!stored) return null;
-  const flight = await flightFromParquet(new Uint8Array(stored.parquet), (part) => gunzipSync(part));
+  return heavily(identity, 'chunksUntil', {
+    parquet: stored.parquet,
+    states: stored.state.states as Buffer,
+    length: stored.state.length as number,
+    until_s
+  });
+}
+
+/** The same of a flight that has been read. @param packed as `packedStates` made it, `length` numbers a state */
+export function chunksBefore(
+  flight: Flight,
+  packed: Uint8Array,
+  length: number,
+  until_s: number
+): FlightChunk[] | null {
   // What was not recorded is no part of a chunk.
   const counts = countsOf(flight).filter((values) => values.length > 0);
-  const bytes = gunzipSync(stored.state.states as Buffer);
+  const bytes = gunzipSync(packed);
   const states = new Float64Array(bytes.buffer, bytes.byteOffset, bytes.byteLength / 8);
-  const length = stored.state.length as number;
   const whole = Math.min(
     Math.floor((until_s * flight.rate_hz + 1) / CHUNK_SAMPLES),
     Math.floor(flight.length / CHUNK_SAMPLES)

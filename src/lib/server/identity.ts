@@ -9,6 +9,8 @@ export interface Identity {
   name: string;
   email: string;
   schoolName: string;
+  /** Where the school's days begin and end, as `Atlantic/Azores`. */
+  timeZone: string;
 }
 
 export function teaches(identity: Identity): boolean {

@@ -6,6 +6,7 @@ import { toleranceProfiles } from '../core/drill/tolerance-profile';
 import { Rejection } from '../core/measure/rejection';
 import { parse } from '../core/measure/validation';
 import { drillCatalogue } from '../core/drill/catalogue/catalogue';
+import { Conflict } from './conflict';
 import { as } from './database';
 import type { Identity } from './identity';
 import { schoolDrills, schoolWorlds, usableProfiles } from './school-library';
@@ -18,6 +19,13 @@ export interface Lesson {
   plannedBy: string;
   createdAt: string;
   plan: LessonPlan;
+  /** What the instructor wants the student to know before it is flown. */
+  note: string;
+  /** Planned by an instructor, or by the student alone. */
+  kind: 'lesson' | 'practice';
+  withdrawn: boolean;
+  /** Whether it may still be changed or withdrawn: nobody has begun to fly it. */
+  open: boolean;
 }
 
 export interface LessonLine extends Lesson {
@@ -28,25 +36,45 @@ export interface LessonLine extends Lesson {
 
 export const LESSONS_SHOWN = 50;
 
+const LONGEST_NOTE = 1000;
+
+/** The plan as it can be flown and kept. @throws Rejection at the first field that cannot be flown */
+async function flyable(identity: Identity, asked: unknown): Promise<LessonPlan> {
+  const plan = await completed(identity, parse(LessonPlan, asked, 'plan'));
+  const [problem] = problemsOf(plan);
+  if (problem) throw new Rejection(problem.field, valueAt(plan, problem.field), problem.message);
+  return plan;
+}
+
+function checkedNote(note: string): string {
+  const text = note.trim();
+  if (text.length > LONGEST_NOTE)
+    throw new Rejection('note', text.length, `a note of at most ${LONGEST_NOTE} letters`);
+  return text;
+}
+
 /**
- * Plans a lesson; planning it again under the same id changes nothing.
+ * Plans a lesson, or a student's own practice; planning it again under the same id changes nothing.
  * @throws Rejection at the first field that cannot be flown
  */
 export async function planLesson(
   identity: Identity,
-  asked: { id: string; studentId: string; plan: unknown }
+  asked: { id: string; studentId: string; plan: unknown; note?: string; kind?: Lesson['kind'] }
 ): Promise<Lesson> {
-  const plan = await completed(identity, parse(LessonPlan, asked.plan, 'plan'));
-  const [problem] = problemsOf(plan);
-  if (problem) throw new Rejection(problem.field, valueAt(plan, problem.field), problem.message);
+  const plan = await flyable(identity, asked.plan);
+  const note = checkedNote(asked.note ?? '');
   return as(identity, async (db) => {
-    const student = await db('account').select('id').where({ id: asked.studentId, role: 'student' }).first();
+    const student = await db('account')
+      .select('id')
+      .where({ id: asked.studentId, role: 'student' })
+      .whereNull('archived_at')
+      .first();
     if (!student) throw new Rejection('student', asked.studentId, 'a student of this school');
     // Numbers run by student: two plans at once must not take the same one.
     await db.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`lesson ${asked.studentId}`]);
     await db.raw(
-      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan)
-       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb FROM lesson WHERE student_id = ?
+      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan, note, kind)
+       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb, ?, ? FROM lesson WHERE student_id = ?
        ON CONFLICT (id) DO NOTHING`,
       [
         asked.id,
@@ -54,6 +82,8 @@ export async function planLesson(
         asked.studentId,
         identity.accountId,
         JSON.stringify(plan),
+        note,
+        asked.kind ?? 'lesson',
         asked.studentId
       ]
     );
@@ -61,6 +91,46 @@ export async function planLesson(
     if (!lesson || lesson.student_id !== asked.studentId)
       throw new Rejection('id', asked.id, 'an id no other lesson has');
     return lessonOf(lesson);
+  });
+}
+
+/**
+ * Changes a lesson that has not been flown yet.
+ * @throws Rejection as `planLesson`; Conflict when it has been flown, or withdrawn
+ */
+export async function changeLesson(
+  identity: Identity,
+  id: string,
+  asked: { plan: unknown; note: string }
+): Promise<void> {
+  const plan = await flyable(identity, asked.plan);
+  await updateOpen(identity, id, (db) => ({
+    plan: JSON.stringify(plan),
+    note: checkedNote(asked.note),
+    changed_at: db.fn.now(),
+    changed_by: identity.accountId
+  }));
+}
+
+/** Withdraws a lesson that has not been flown, or puts it back. @throws Conflict when it has been flown */
+export async function setWithdrawn(identity: Identity, id: string, withdrawn: boolean): Promise<void> {
+  await updateOpen(identity, id, (db) => ({
+    withdrawn_at: withdrawn ? db.fn.now() : null,
+    withdrawn_by: withdrawn ? identity.accountId : null
+  }));
+}
+
+async function updateOpen(
+  identity: Identity,
+  id: string,
+  changes: (db: Knex) => Record<string, unknown>
+): Promise<void> {
+  await as(identity, async (db) => {
+    const changed = await db('lesson').where({ id }).update(changes(db));
+    if (changed > 0) return;
+    const lesson = await selectLessons(db).where('l.id', id).first();
+    if (!lesson) throw new Rejection('lesson', id, 'a lesson of a student of yours');
+    throw new Conflict('this lesson has been flown; plan a new one instead');
   });
 }
 
@@ -105,7 +175,7 @@ export async function lessonsOf(identity: Identity, studentId: string): Promise<
     const rows = await selectLessons(db)
       .select(
         db.raw(
-          `(SELECT count(*)::int FROM attempt a WHERE a.lesson_id = l.id AND a.finished_at IS NOT NULL AND a.pilot = 'student') AS attempts`
+          `(SELECT count(*)::int FROM attempt a WHERE a.lesson_id = l.id AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL AND a.pilot = 'student') AS attempts`
         ),
         db.raw('latest.attempt_id AS last_attempt, latest.verdict AS last_verdict')
       )
@@ -113,13 +183,14 @@ export async function lessonsOf(identity: Identity, studentId: string): Promise<
         `LEFT JOIN LATERAL (
            SELECT a.id AS attempt_id, coalesce(o.verdict, g.verdict) AS verdict
            FROM attempt a
-           CROSS JOIN LATERAL (SELECT verdict FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g
+           JOIN newest_grade g ON g.attempt_id = a.id
            LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
-           WHERE a.lesson_id = l.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL
+           WHERE a.lesson_id = l.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL
            ORDER BY a.finished_at DESC LIMIT 1
          ) latest ON true`
       )
       .where('l.student_id', studentId)
+      .whereNull('l.withdrawn_at')
       .orderBy('l.number', 'desc')
       .limit(LESSONS_SHOWN);
     return rows.map((row) => ({
@@ -139,6 +210,10 @@ interface LessonRow {
   planned_by_name: string;
   created_at: Date;
   plan: LessonPlan;
+  note: string;
+  kind: Lesson['kind'];
+  withdrawn_at: Date | null;
+  open: boolean;
   [more: string]: unknown;
 }
 
@@ -152,8 +227,14 @@ function selectLessons(db: Knex) {
       'l.student_id',
       'l.plan',
       'l.created_at',
+      'l.note',
+      'l.kind',
+      'l.withdrawn_at',
       's.name as student_name',
-      'i.name as planned_by_name'
+      'i.name as planned_by_name',
+      db.raw(
+        'NOT EXISTS (SELECT 1 FROM attempt x WHERE x.lesson_id = l.id AND x.discarded_at IS NULL) AS open'
+      )
     );
 }
 
@@ -165,6 +246,10 @@ function lessonOf(row: LessonRow): Lesson {
     studentName: row.student_name,
     plannedBy: row.planned_by_name,
     createdAt: row.created_at.toISOString(),
-    plan: row.plan
+    plan: row.plan,
+    note: row.note,
+    kind: row.kind,
+    withdrawn: row.withdrawn_at !== null,
+    open: row.open
   };
 }

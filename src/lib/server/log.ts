@@ -2,10 +2,12 @@ import { createHash } from 'node:crypto';
 import type { SignedEntry } from '../core/format/log-csv';
 import { Rejection } from '../core/measure/rejection';
 import { parse } from '../core/measure/validation';
-import { TrainingEntry, checkTrainingEntry, type LogEntry } from '../core/record/log-entry';
-import { Conflict } from './attempts';
+import { TrainingEntry, VoidEntry, checkTrainingEntry, type LogEntry } from '../core/record/log-entry';
+import { Conflict } from './conflict';
+import { canonical } from './canonical';
 import { as } from './database';
 import type { Identity } from './identity';
+import { isGenuineSignature, signatureSeal } from './seal';
 
 /** An entry as it is shown: who entered and signed it, and whether it is still what was signed. */
 export type LogLine = SignedEntry & {
@@ -43,6 +45,7 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
         's.signed_at',
         's.signed_by as signer_id',
         's.digest',
+        's.seal',
         'i.name as signed_by',
         'c.id as corrected_by'
       )
@@ -53,14 +56,19 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
       ])
       .limit(ENTRIES_READ);
     return rows.map((row) => {
+      const signedAt: string | null = row.signed_at?.toISOString() ?? null;
+      const intact =
+        signedAt === null ||
+        (digestOf(row, row.signer_id, signedAt).equals(row.digest) &&
+          isGenuineSignature(row.digest, row.seal));
       const entry = {
         id: row.id,
         kind: row.kind,
         corrects: row.corrects,
-        signed: row.signed_at !== null,
+        // A signature that does not verify is none.
+        signed: signedAt !== null && intact,
         content: row.content
       } as LogEntry;
-      const signedAt: string | null = row.signed_at?.toISOString() ?? null;
       return {
         ...entry,
         enteredBy: row.entered_by,
@@ -68,7 +76,7 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
         signedBy: row.signed_by,
         signedAt,
         correctedBy: row.corrected_by,
-        intact: signedAt === null || digestOf(row, row.signer_id, signedAt).equals(row.digest),
+        intact,
         attemptId: row.attempt_id
       };
     });
@@ -119,12 +127,52 @@ export async function enterTraining(
   });
 }
 
+/**
+ * Voids a mistaken entry: a new one that points at it, with the reason. Once signed, neither counts.
+ * @throws Rejection when there is no such training entry or no reason; Conflict when it has been put right already
+ */
+export async function voidEntry(
+  identity: Identity,
+  asked: { id: string; entryId: string; reason: string },
+  today: string
+): Promise<void> {
+  const content = parse(VoidEntry, { date: today, reason: asked.reason.trim() }, 'entry');
+  await as(identity, async (db) => {
+    const entry = await db('log_entry').select('kind', 'student_id').where({ id: asked.entryId }).first();
+    if (entry?.kind !== 'training')
+      throw new Rejection('entry', asked.entryId, 'a training entry of a student of yours');
+    const already = await db('log_entry')
+      .select('id')
+      .where({ corrects: asked.entryId })
+      .whereNot({ id: asked.id })
+      .first();
+    if (already) throw new Conflict('that entry has been put right or voided already');
+    await db('log_entry')
+      .insert({
+        id: asked.id,
+        school_id: identity.schoolId,
+        student_id: entry.student_id,
+        kind: 'void',
+        corrects: asked.entryId,
+        flown_on: today,
+        content: JSON.stringify(content),
+        entered_by: identity.accountId
+      })
+      .onConflict('id')
+      .ignore();
+  });
+}
+
 /** Signs an entry: from here on it can only be put right by a new one. Signing again changes nothing. */
 export async function signEntry(identity: Identity, entryId: string): Promise<void> {
   await as(identity, async (db) => {
     const entry = await db('log_entry').where({ id: entryId }).first();
     if (!entry) throw new Rejection('entry', entryId, 'an entry of a student of yours');
-    const signedAt = new Date();
+    const { rows } = await db.raw<{ rows: { now: Date }[] }>(
+      "SELECT date_trunc('milliseconds', clock_timestamp()) AS now"
+    );
+    const signedAt = rows[0]!.now;
+    const digest = digestOf(entry, identity.accountId, signedAt.toISOString());
     await db('log_signature')
       .insert({
         entry_id: entryId,
@@ -132,7 +180,8 @@ export async function signEntry(identity: Identity, entryId: string): Promise<vo
         student_id: entry.student_id,
         signed_by: identity.accountId,
         signed_at: signedAt,
-        digest: digestOf(entry, identity.accountId, signedAt.toISOString())
+        digest,
+        seal: signatureSeal(digest)
       })
       .onConflict('entry_id')
       .ignore();
@@ -155,14 +204,4 @@ function digestOf(
     signedAt
   };
   return createHash('sha256').update(canonical(signed)).digest();
-}
-
-/** JSON with keys in order, so that the same content always gives the same text. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
-  if (value !== null && typeof value === 'object') {
-    const pairs = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
-    return `{${pairs.map(([key, part]) => `${JSON.stringify(key)}:${canonical(part)}`).join(',')}}`;
-  }
-  return JSON.stringify(value) ?? 'null';
 }

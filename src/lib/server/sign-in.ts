@@ -2,22 +2,39 @@ import { createHash } from 'node:crypto';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { database } from './database';
 import { hashPassword, passwordMatches } from './passwords';
+import { deviceToken, isKnownDevice } from './seal';
 import { openSession } from './sessions';
 
-const FAILURES_PER_PERSON = 8;
-const FAILURES_PER_ADDRESS = 40;
+/**
+ * How many tries are let through in a quarter of an hour before any password is looked at. A person's tries are counted
+ * by where they come from, so that a stranger cannot lock the owner out; all tries at one account and all from one address
+ * have wider limits of their own. A browser this person has signed in from before is counted by itself.
+ */
+const TRIES = {
+  /** One account from one address. */
+  pair: 8,
+  /** One account from anywhere but known browsers. */
+  person: 60,
+  /** One address, whoever is tried: a whole school may sit behind one. */
+  place: 200,
+  /** One account from a browser it has signed in from. */
+  device: 12
+} as const;
+type Counter = keyof typeof TRIES;
 const WINDOW_S = 15 * 60;
 
+export const DEVICE_COOKIE = 'hanza_device';
+
 type Outcome =
-  | { kind: 'signed in'; token: string; expires: Date }
+  | { kind: 'signed in'; token: string; expires: Date; device: string }
   | { kind: 'refused' }
   | { kind: 'too many'; retryAfter_s: number };
 
-const limiters = new Map<string, RateLimiterPostgres>();
+const limiters = new Map<Counter, RateLimiterPostgres>();
 
 /** Counters are rows in the database: a restart does not forgive them, and several servers share them. */
-function limiter(keyPrefix: string, points: number): RateLimiterPostgres {
-  let made = limiters.get(keyPrefix);
+function limiter(counter: Counter): RateLimiterPostgres {
+  let made = limiters.get(counter);
   if (!made) {
     made = new RateLimiterPostgres({
       storeClient: database(),
@@ -25,11 +42,11 @@ function limiter(keyPrefix: string, points: number): RateLimiterPostgres {
       tableName: 'sign_in_attempt',
       tableCreated: true,
       clearExpiredByTimeout: false,
-      keyPrefix,
-      points,
+      keyPrefix: counter,
+      points: TRIES[counter],
       duration: WINDOW_S
     });
-    limiters.set(keyPrefix, made);
+    limiters.set(counter, made);
   }
   return made;
 }
@@ -38,42 +55,63 @@ function limiter(keyPrefix: string, points: number): RateLimiterPostgres {
 let decoy: Promise<string> | null = null;
 
 /**
- * Signs a person in. Says the same, after the same time, for an unknown e-mail and a wrong password.
- * @param address where the request came from, counted as well as the e-mail
+ * Signs a person in. Says the same, after the same time, for an unknown e-mail and a wrong password. A try is counted
+ * before it is looked at, so that many at once are no way round the limits.
+ * @param from where the request came from; `device` is the word a known browser keeps
  */
-export async function signIn(email: string, password: string, address: string): Promise<Outcome> {
+export async function signIn(
+  email: string,
+  password: string,
+  from: { address: string; device?: string | undefined; browser?: string }
+): Promise<Outcome> {
   const asked = email.trim().toLowerCase();
-  const person = limiter('person', FAILURES_PER_PERSON);
-  const place = limiter('place', FAILURES_PER_ADDRESS);
   const personKey = createHash('sha256').update(asked).digest('hex');
-  for (const [counter, key, points] of [
-    [person, personKey, FAILURES_PER_PERSON],
-    [place, address, FAILURES_PER_ADDRESS]
-  ] as const) {
-    const spent = await counter.get(key);
-    if (spent && spent.consumedPoints >= points)
-      return { kind: 'too many', retryAfter_s: Math.ceil(spent.msBeforeNext / 1000) };
+  const pairKey = createHash('sha256').update(`${asked} ${from.address}`).digest('hex');
+  const counters: [Counter, string][] = isKnownDevice(asked, from.device)
+    ? [['device', personKey]]
+    : [
+        ['pair', pairKey],
+        ['person', personKey],
+        ['place', from.address]
+      ];
+  for (const [counter, key] of counters) {
+    const wait_s = await spend(counter, key);
+    if (wait_s !== null) return { kind: 'too many', retryAfter_s: wait_s };
   }
-  const { rows } = await database().raw<{ rows: { id: string; password_hash: string }[] }>(
+  const { rows } = await database().raw<{ rows: { id: string; password_hash: string | null }[] }>(
     'SELECT * FROM account_for_sign_in(?)',
     [asked]
   );
   const account = rows[0];
   decoy ??= hashPassword('nobody has this one');
   const matches = await passwordMatches(account?.password_hash ?? (await decoy), password);
-  if (!account || !matches) {
-    await Promise.all([count(person, personKey), count(place, address)]);
-    return { kind: 'refused' };
-  }
-  await person.delete(personKey);
-  return { kind: 'signed in', ...(await openSession(account.id)) };
+  if (!account?.password_hash || !matches) return { kind: 'refused' };
+  await Promise.all([
+    limiter('pair').delete(pairKey),
+    limiter('device').delete(personKey),
+    forgetExpired(),
+    ...counters.flatMap(([counter, key]) => (counter === 'place' ? [limiter(counter).reward(key)] : []))
+  ]);
+  return {
+    kind: 'signed in',
+    device: deviceToken(asked),
+    ...(await openSession(account.id, from.browser ?? ''))
+  };
 }
 
-async function count(counter: RateLimiterPostgres, key: string): Promise<void> {
+/** Counts a try; gives how long to wait when there are none left, s. */
+async function spend(counter: Counter, key: string): Promise<number | null> {
   try {
-    await counter.consume(key);
+    await limiter(counter).consume(key);
+    return null;
   } catch (spent) {
-    // The limiter rejects with its result once the points are spent; the next try is told so. Anything else is a fault.
+    // The limiter rejects with its result once the points are spent; anything else is a fault.
     if (!(spent instanceof RateLimiterRes)) throw spent;
+    return Math.ceil(spent.msBeforeNext / 1000);
   }
+}
+
+/** Counters that have run out are of no use to anybody. */
+async function forgetExpired(): Promise<void> {
+  await database()('sign_in_attempt').where('expire', '<', Date.now()).delete();
 }

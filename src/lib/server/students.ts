@@ -1,12 +1,5 @@
-import { Type } from '@sinclair/typebox';
-import { randomUUID } from 'node:crypto';
-import { Rejection } from '../core/measure/rejection';
-import { parse } from '../core/measure/validation';
 import { as } from './database';
 import type { Identity } from './identity';
-import { hashPassword } from './passwords';
-
-const UNIQUE_VIOLATION = '23505';
 
 /** A line of the students list. */
 export interface StudentLine {
@@ -35,12 +28,12 @@ export async function listStudents(
     const { rows } = await db.raw(
       `WITH page AS (
          SELECT id, name, stage, count(*) OVER () AS total FROM account
-         WHERE role = 'student' AND name ILIKE ?
+         WHERE role = 'student' AND archived_at IS NULL AND name ILIKE ?
          ORDER BY name, id LIMIT ? OFFSET ?
        )
        SELECT p.id, p.name, p.stage, p.total::int,
-         (SELECT count(*)::int FROM lesson l WHERE l.student_id = p.id) AS lessons,
-         (SELECT count(*)::int FROM attempt a WHERE a.student_id = p.id AND a.finished_at IS NOT NULL AND a.pilot = 'student') AS attempts,
+         (SELECT count(*)::int FROM lesson l WHERE l.student_id = p.id AND l.kind = 'lesson' AND l.withdrawn_at IS NULL) AS lessons,
+         (SELECT count(*)::int FROM attempt a WHERE a.student_id = p.id AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL AND a.pilot = 'student') AS attempts,
          latest.scores, latest.verdict, latest.flown,
          (SELECT coalesce(sum((e.content->>'instrumentActual_h')::numeric + (e.content->>'instrumentSimulated_h')::numeric), 0)::float
           FROM log_entry e JOIN log_signature s ON s.entry_id = e.id
@@ -54,9 +47,9 @@ export async function listStudents(
          FROM (
            SELECT g.score, coalesce(o.verdict, g.verdict) AS verdict, a.finished_at
            FROM attempt a
-           JOIN grade g ON g.attempt_id = a.id
+           JOIN newest_grade g ON g.attempt_id = a.id
            LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
-           WHERE a.student_id = p.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL
+           WHERE a.student_id = p.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL
              AND (g.comparable->>'completed')::boolean
            ORDER BY a.finished_at DESC LIMIT ?
          ) x
@@ -102,46 +95,11 @@ export async function studentById(identity: Identity, id: string): Promise<Stude
 /** Names for a choice of student, at most 200. */
 export async function studentNames(identity: Identity): Promise<{ id: string; name: string }[]> {
   return as(identity, (db) =>
-    db('account').select('id', 'name').where({ role: 'student' }).orderBy(['name', 'id']).limit(200)
+    db('account')
+      .select('id', 'name')
+      .where({ role: 'student' })
+      .whereNull('archived_at')
+      .orderBy(['name', 'id'])
+      .limit(200)
   );
-}
-
-const NewStudent = Type.Object({
-  name: Type.String({ minLength: 2, maxLength: 120, accepted: 'the student’s name' }),
-  email: Type.String({
-    format: 'email',
-    maxLength: 200,
-    accepted: 'an e-mail address nobody else here uses'
-  }),
-  stage: Type.String({ maxLength: 60, accepted: 'at most 60 letters' }),
-  password: Type.String({
-    minLength: 10,
-    maxLength: 200,
-    accepted: 'a first password of at least 10 characters'
-  })
-});
-
-/**
- * Takes a student into the school.
- * @throws Rejection at the field that does not fit
- */
-export async function addStudent(identity: Identity, asked: unknown): Promise<string> {
-  const fields = parse(NewStudent, asked, 'student');
-  const id = randomUUID();
-  const password_hash = await hashPassword(fields.password);
-  const row = {
-    id,
-    school_id: identity.schoolId,
-    role: 'student',
-    name: fields.name.trim(),
-    stage: fields.stage.trim()
-  };
-  await as(identity, (db) =>
-    db('account').insert({ ...row, email: fields.email.toLowerCase(), password_hash })
-  ).catch((error: { code?: string }) => {
-    if (error.code === UNIQUE_VIOLATION)
-      throw new Rejection('email', fields.email, 'an e-mail address nobody else here uses');
-    throw error;
-  });
-  return id;
 }

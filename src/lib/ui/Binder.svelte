@@ -1,38 +1,44 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
+  import { withStudent } from './with-student';
 
   let {
     me,
     chosen,
     theme
   }: {
-    me: { name: string; teaches: boolean; schoolName: string };
+    me: { name: string; role: string; teaches: boolean; schoolName: string };
     chosen: { id: string; name: string } | null;
     theme: 'paper' | 'night';
   } = $props();
 
+  /** A student’s own pages need no name in their address. */
+  const about = $derived(me.teaches ? chosen : null);
   const work = $derived([
     {
-      href: me.teaches ? '/students' : `/students/${chosen?.id ?? ''}`,
+      href: me.teaches ? '/students' : '/',
       name: me.teaches ? 'Students' : 'My work'
     },
-    ...(me.teaches ? [{ href: '/plan', name: 'Plan' }] : []),
-    { href: '/fly', name: 'Fly' },
-    { href: '/debrief', name: 'Debrief' },
-    { href: '/record', name: 'Record' }
+    { href: withStudent('/plan', about), name: me.teaches ? 'Plan' : 'Practise' },
+    { href: withStudent('/fly', about), name: 'Fly' },
+    { href: withStudent('/debrief', about), name: 'Debrief' },
+    { href: withStudent('/record', about), name: 'Record' }
   ]);
   const reference = $derived([
     ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
-    ...(me.teaches ? [{ href: '/watch', name: 'Watch' }] : []),
+    ...(me.teaches ? [{ href: withStudent('/watch', about), name: 'Watch' }] : []),
+    ...(me.role === 'chief' ? [{ href: '/people', name: 'People' }] : []),
     { href: '/desk', name: 'Desk' },
     { href: '/bench', name: 'Bench' },
     { href: '/charts', name: 'Charts' },
     { href: '/hangar', name: 'Hangar' }
   ]);
 
-  const isCurrent = (href: string) => {
+  const isCurrent = (address: string) => {
     const { pathname } = page.url;
+    const href = address.split('?')[0]!;
+    if (href === '/') return pathname.startsWith('/students/');
     if (href === '/plan') return pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills');
     return (
       pathname === href || pathname.startsWith(href.startsWith('/plan/') ? href : `/${href.split('/')[1]}/`)
@@ -72,11 +78,13 @@
   <div class="mt-auto px-3 text-[11px] leading-snug text-soft">
     {#if me.teaches && chosen}
       <div class="mb-3">
-        <div>with</div>
+        <div>Student</div>
         <a href="/students/{chosen.id}" class="font-bold text-ink">{chosen.name}</a>
       </div>
     {/if}
-    <div class="mb-2 break-words">{me.name}</div>
+    <a href="/account" class="mb-2 block min-h-6 break-words text-soft underline underline-offset-2"
+      >{me.name}</a
+    >
     <button class="mb-1 block min-h-6 text-left underline underline-offset-2" onclick={switchTheme}>
       {theme === 'night' ? 'Paper' : 'Night'}
     </button>

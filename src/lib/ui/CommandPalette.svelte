@@ -3,27 +3,35 @@
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import { tinykeys } from 'tinykeys';
+  import { withStudent } from './with-student';
 
-  let { teaches, chosen }: { teaches: boolean; chosen: { id: string; name: string } | null } = $props();
+  let {
+    teaches,
+    chief,
+    chosen
+  }: { teaches: boolean; chief: boolean; chosen: { id: string; name: string } | null } = $props();
   let open = $state(false);
+  const about = $derived(teaches ? chosen : null);
 
   const places = $derived([
     ...(teaches
       ? [
           { name: 'Students', href: '/students' },
-          { name: 'Plan a lesson', href: '/plan' },
+          { name: 'Plan a lesson', href: withStudent('/plan', about) },
           { name: 'Drills: see, change, exchange', href: '/plan/drills' },
           { name: 'Tolerances', href: '/plan/profiles' }
         ]
-      : []),
+      : [{ name: 'Practise', href: '/plan' }]),
+    ...(chief ? [{ name: 'People', href: '/people' }] : []),
     ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),
-    { name: 'Fly', href: '/fly' },
-    { name: 'Debrief', href: '/debrief' },
-    { name: 'Record', href: '/record' },
+    { name: 'Fly', href: withStudent('/fly', about) },
+    { name: 'Debrief', href: withStudent('/debrief', about) },
+    { name: 'Record', href: withStudent('/record', about) },
     { name: 'Planning desk: holds, arcs, reversals, wind', href: '/desk' },
     { name: 'Charts: stations and fixes', href: '/charts' },
     { name: 'Bench: which instrument now?', href: '/bench' },
     { name: 'Hangar: airplanes and their numbers', href: '/hangar' },
+    { name: 'Your account', href: '/account' },
     { name: 'Sign out', href: '/sign-out' }
   ]);
 

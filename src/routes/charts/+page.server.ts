@@ -1,5 +1,5 @@
 import { Rejection } from '$core/measure/rejection';
-import { identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { keepWorld, schoolWorlds, setRemoved } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -13,7 +13,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 export const actions: Actions = {
   import: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       const file = form.get('file');
       const given = file instanceof File && file.size > 0;
@@ -31,7 +31,7 @@ export const actions: Actions = {
   },
   remove: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     const removed = form.get('undo') === null;
     await setRemoved(identity, 'school_world', String(form.get('key')), removed);
     return { removed: removed ? String(form.get('key')) : null };

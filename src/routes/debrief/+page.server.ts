@@ -5,7 +5,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent, url }) => {
   const { chosen } = await parent();
-  const everyone = url.searchParams.has('everyone') || !chosen;
+  const everyone = !chosen;
   const page = Math.max(1, Math.min(1000, Math.floor(Number(url.searchParams.get('page') ?? 1)) || 1));
   const attempts = await listAttempts(identityFrom(locals), { studentId: everyone ? null : chosen.id, page });
   return {

@@ -2,10 +2,12 @@
   import type { Comparable } from '$core/grade/comparable';
   import { figure } from '$core/measure/figure';
   import { atTime } from '$lib/draw/when';
+  import { withStudent } from '$lib/ui/with-student';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  const about = $derived(data.me?.teaches && data.chosen ? data.chosen : null);
   /** The two quantities an attempt says most about, and its own measures. */
   const held = (c: Comparable) =>
     c.figures
@@ -28,11 +30,7 @@
     <h1>Debrief</h1>
     <p class="text-soft">Finished attempts, newest first{data.everyone ? '' : ` · ${data.chosen?.name}`}</p>
   </div>
-  {#if data.me?.teaches && data.chosen}
-    <a href={data.everyone ? '/debrief' : '/debrief?everyone'} class="text-[13px]"
-      >{data.everyone ? `only ${data.chosen.name}` : 'the whole school'}</a
-    >
-  {/if}
+  {#if data.me?.teaches && data.chosen}<a href="/debrief" class="text-[13px]">The whole school</a>{/if}
 </header>
 
 {#if data.attempts.length === 0}
@@ -45,7 +43,7 @@
       <tr>
         <th>Flown</th>
         {#if data.everyone}<th>Student</th>{/if}
-        <th>Drill</th><th>Lesson</th><th>Verdict</th><th class="number">figure</th><th>held</th><th></th>
+        <th>Drill</th><th>Lesson</th><th>Verdict</th><th class="number">Score</th><th>Held</th><th></th>
       </tr>
     </thead>
     <tbody>
@@ -59,11 +57,26 @@
           {#if data.everyone}<td>{attempt.studentName}</td>{/if}
           <td>{data.names[attempt.drill] ?? attempt.drill}</td>
           <td
-            >{attempt.lessonNumber}{attempt.pilot === 'student' ? '' : ' · demonstration'}{c.completed
+            >{attempt.lessonNumber}{attempt.kind === 'practice' ? ' · own practice' : ''}{attempt.pilot ===
+            'student'
               ? ''
-              : ' · stopped early'}{attempt.takenFrom ? ' · taken over' : ''}</td
+              : ' · demonstration'}{c.completed ? '' : ' · stopped early'}{attempt.takenFrom
+              ? ' · taken over'
+              : ''}</td
           >
-          <td><Verdict verdict={attempt.verdict} /></td>
+          <td
+            ><Verdict verdict={attempt.verdict} />
+            {#if attempt.overridden}<div class="text-xs text-soft">
+                computed: {attempt.computedVerdict}
+              </div>{/if}
+            {#if !attempt.genuine}<div class="text-xs text-hard">✕ this grade does not verify</div>{/if}
+            {#if data.me?.teaches && attempt.unusual.length > 0}<div
+                class="text-xs text-below"
+                title={attempt.unusual.join('; ')}
+              >
+                ▼ unusual
+              </div>{/if}</td
+          >
           <td class="number">{attempt.score}</td>
           <td class="figure text-xs">{held(c)}</td>
           <td class="figure text-xs text-soft">{others(c)}</td>
@@ -72,7 +85,10 @@
     </tbody>
   </table>
   <nav class="mt-3 flex gap-4 text-[13px]" aria-label="Pages">
-    {#if data.page > 1}<a href="?{data.everyone ? 'everyone&' : ''}page={data.page - 1}">Newer</a>{/if}
-    {#if data.more}<a href="?{data.everyone ? 'everyone&' : ''}page={data.page + 1}">Older</a>{/if}
+    {#if data.page > 1}<a href="{withStudent('/debrief', about)}{about ? '&' : '?'}page={data.page - 1}"
+        >Newer</a
+      >{/if}
+    {#if data.more}<a href="{withStudent('/debrief', about)}{about ? '&' : '?'}page={data.page + 1}">Older</a
+      >{/if}
   </nav>
 {/if}

@@ -2,13 +2,16 @@
   import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import { enhance } from '$app/forms';
+  import { clock } from '$core/measure/figure';
   import { drillName, planWords } from '$lib/draw/plan-words';
-  import { onDay } from '$lib/draw/when';
+  import { atTime, onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import StudentChoice from '$lib/ui/StudentChoice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import type { PageData } from './$types';
+  import type { ActionData, PageData } from './$types';
 
-  let { data }: { data: PageData } = $props();
+  let { data, form }: { data: PageData; form: ActionData } = $props();
   /** A lesson planned in another browser appears here by itself. */
   const LOOK_AGAIN_MS = 5000;
 
@@ -25,15 +28,38 @@
 
 <h1>Fly</h1>
 {#if !data.chosen}
-  <p class="mt-2 text-soft">Choose a student first; their lessons are flown from here.</p>
-  <p class="mt-4"><a class={button.plain} href="/students">Students</a></p>
+  <StudentChoice students={data.students} path="/fly" />
 {:else}
-  <p class="text-soft">{data.chosen.name} · lessons planned, newest first</p>
+  <p class="text-soft">{data.chosen.name} · newest lesson first</p>
+  {#if data.unfinished.length > 0}
+    <section class="mt-4 border border-now p-3 text-[13px]" aria-label="Unfinished flights">
+      <h2>Unfinished {data.unfinished.length === 1 ? 'flight' : 'flights'}</h2>
+      {#each data.unfinished as attempt (attempt.id)}
+        <div class="mt-2 flex flex-wrap items-center justify-between gap-2">
+          <span
+            >Lesson {attempt.lessonNumber}, begun {atTime(attempt.startedAt)},
+            <span class="figure">{clock(attempt.flown_s)}</span> flown and kept</span
+          >
+          <span class="flex gap-2">
+            <a class={button.main} href="/fly/{attempt.lessonId}">Go on or end it</a>
+            <form method="POST" action="?/discard" use:enhance>
+              <input type="hidden" name="attempt" value={attempt.id} />
+              <button class={button.plain}>Discard</button>
+            </form>
+          </span>
+        </div>
+      {/each}
+      {#if form && 'field' in form}<p class="mt-2 text-hard" role="alert">{form.message}</p>{/if}
+    </section>
+  {/if}
   {#if data.lessons.length === 0}
     <p class="mt-6 text-soft">
       No lesson has been planned yet.
       {data.me?.teaches ? '' : 'As soon as your instructor has planned one, it appears here.'}
     </p>
+    {#if !data.me?.teaches}<p class="mt-4">
+        <a class={button.main} href="/plan">Practise by yourself</a>
+      </p>{/if}
     {#if data.me?.teaches}<p class="mt-4">
         <a class={button.main} href="/plan?student={data.chosen.id}">Plan a lesson</a>
       </p>{/if}
@@ -43,11 +69,14 @@
         <li class="flex items-center justify-between gap-4 border border-line p-4">
           <div class="min-w-0">
             <p>
-              <span class="font-bold">Lesson {lesson.number}</span>
+              <span class="font-bold"
+                >{lesson.kind === 'practice' ? 'Practice' : 'Lesson'} {lesson.number}</span
+              >
               <span class="text-xs text-soft">{onDay(lesson.createdAt)}</span>
             </p>
             <p>{drillName(lesson.plan)}</p>
             <p class="figure text-xs">{planWords(lesson.plan)}</p>
+            {#if lesson.note}<p class="mt-1 text-[13px]">“{lesson.note}”</p>{/if}
             <p class="mt-1 text-xs text-soft">
               {#if lesson.lastVerdict}
                 {lesson.attempts}

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { sameLine } from '$core/aircraft/measured-line';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { Rejection } from '$core/measure/rejection';
-import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { acceptLine, acceptedLines, proposals, setLineRemoved } from '$lib/server/cards';
 import { teaches } from '$lib/server/identity';
 import type { Actions, PageServerLoad } from './$types';
@@ -27,7 +27,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 export const actions: Actions = {
   accept: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       let line: unknown;
       try {
@@ -46,7 +46,7 @@ export const actions: Actions = {
   },
   remove: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     const removed = form.get('undo') === null;
     await setLineRemoved(identity, idFrom(String(form.get('id'))), removed);
     return { removed: removed ? String(form.get('id')) : null };

@@ -1,4 +1,4 @@
-import { redirect } from '@sveltejs/kit';
+import { error, redirect } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import type { LessonPlan } from '$core/drill/lesson-plan';
@@ -6,33 +6,36 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import { Rejection } from '$core/measure/rejection';
 import { mendingLesson } from '$core/scan/mending-lesson';
-import { CHOSEN_STUDENT_COOKIE, chooseStudent } from '$lib/chosen-student';
-import { instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, isId, refusing } from '$lib/server/answers';
 import { debriefOf } from '$lib/server/debrief';
 import { dwellLogById } from '$lib/server/dwell-logs';
-import type { Identity } from '$lib/server/identity';
-import { lessonsOf, planLesson } from '$lib/server/lessons';
+import { teaches, type Identity } from '$lib/server/identity';
+import { changeLesson, lessonById, lessonsOf, planLesson, type Lesson } from '$lib/server/lessons';
 import { schoolDrills, schoolWorlds, usableProfiles } from '$lib/server/school-library';
 import { studentNames } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
 
-const UUID = /^[0-9a-f-]{36}$/;
-
-export const load: PageServerLoad = async ({ locals, url, cookies }) => {
-  const identity = instructorFrom(locals);
-  const students = await studentNames(identity);
-  const wanted = url.searchParams.get('student') ?? cookies.get(CHOSEN_STUDENT_COOKIE) ?? '';
-  const studentId =
-    UUID.test(wanted) && students.some((s) => s.id === wanted) ? wanted : (students[0]?.id ?? null);
+export const load: PageServerLoad = async ({ locals, url }) => {
+  const identity = identityFrom(locals);
+  const alone = !teaches(identity);
+  const students = alone ? [{ id: identity.accountId, name: identity.name }] : await studentNames(identity);
+  const changed = await lessonToChange(identity, url);
+  const wanted = changed?.studentId ?? url.searchParams.get('student') ?? '';
+  const student = students.find((s) => s.id === wanted) ?? (alone ? students[0]! : null);
+  const studentId = student?.id ?? null;
   const lessons = studentId ? await lessonsOf(identity, studentId) : [];
   const last = lessons[0] ?? null;
   const mended = await mending(identity, url);
   return {
+    alone,
     students,
     studentId,
+    chosen: student,
+    changed: changed ? { id: changed.id, number: changed.number, note: changed.note } : null,
     last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
     mended: mended?.why ?? null,
-    start: mended?.plan ?? last?.plan ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!),
+    start:
+      changed?.plan ?? mended?.plan ?? last?.plan ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!),
     ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
     profiles: await usableProfiles(identity),
     worlds: (await schoolWorlds(identity))
@@ -43,14 +46,25 @@ export const load: PageServerLoad = async ({ locals, url, cookies }) => {
   };
 };
 
+/** The lesson asked for with `?lesson=`, while it may still be changed. */
+async function lessonToChange(identity: Identity, url: URL): Promise<Lesson | null> {
+  const id = url.searchParams.get('lesson');
+  if (!isId(id)) return null;
+  const lesson = await lessonById(identity, id);
+  if (!lesson) error(404, 'There is no such lesson.');
+  if (!lesson.open || lesson.withdrawn || (!teaches(identity) && lesson.kind !== 'practice'))
+    redirect(303, `/plan/${lesson.id}`);
+  return lesson;
+}
+
 /** The lesson that mends the scan of an attempt, where the address asks for it. */
 async function mending(identity: Identity, url: URL): Promise<{ plan: LessonPlan; why: string } | null> {
   const attemptId = url.searchParams.get('mend') ?? '';
-  if (!UUID.test(attemptId)) return null;
+  if (!isId(attemptId)) return null;
   const debrief = await debriefOf(identity, attemptId);
   if (!debrief) return null;
   const logId = url.searchParams.get('log') ?? '';
-  const log = UUID.test(logId) ? await dwellLogById(identity, logId) : null;
+  const log = isId(logId) ? await dwellLogById(identity, logId) : null;
   const report = log?.report ?? debrief.grade.scan;
   if (!report) return null;
   const { plan } = debrief.lesson;
@@ -70,14 +84,15 @@ async function mending(identity: Identity, url: URL): Promise<{ plan: LessonPlan
 }
 
 export const actions: Actions = {
-  default: async ({ request, locals, cookies, url }) => {
-    const identity = instructorFrom(locals);
-    const form = await request.formData();
+  default: async ({ request, locals }) => {
+    const identity = identityFrom(locals);
+    const alone = !teaches(identity);
+    const form = await formOf(request);
     const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
       const id = text('id');
-      if (!UUID.test(id)) throw new Rejection('id', id, 'a fresh lesson id; open the page again');
-      if (!UUID.test(text('student')))
+      if (!isId(id)) throw new Rejection('id', id, 'a fresh lesson id; open the page again');
+      if (!alone && !isId(text('student')))
         throw new Rejection('student', text('student'), 'a student of this school');
       let plan: unknown;
       try {
@@ -85,9 +100,19 @@ export const actions: Actions = {
       } catch {
         throw new Rejection('plan', undefined, 'a filled-in plan');
       }
-      const lesson = await planLesson(identity, { id, studentId: text('student'), plan });
-      chooseStudent(cookies, url, lesson.studentId);
-      redirect(303, `/plan/${lesson.id}`);
+      const changes = text('changes');
+      if (isId(changes)) {
+        await changeLesson(identity, changes, { plan, note: text('note') });
+        redirect(303, `/plan/${changes}`);
+      }
+      const lesson = await planLesson(identity, {
+        id,
+        studentId: alone ? identity.accountId : text('student'),
+        plan,
+        note: text('note'),
+        kind: alone ? 'practice' : 'lesson'
+      });
+      redirect(303, alone ? `/fly/${lesson.id}` : `/plan/${lesson.id}`);
     });
   }
 };

@@ -16,6 +16,7 @@
   import { trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
+  import { draftOf, dropDraft, keepDraft } from '$lib/ui/draft';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
@@ -36,12 +37,49 @@
   let touchedSince = $state(0);
   /** What is changed before the chosen student's last lesson has come would be lost to it. */
   const fetching = $derived(navigating.to !== null);
+  let note = $state(untrack(() => data.changed?.note ?? ''));
+  /** A draft belongs to one student's next lesson, or to the lesson being changed. */
+  const draftName = $derived(
+    `plan ${data.changed?.id ?? data.studentId ?? ''}${data.mended ? ' mended' : ''}`
+  );
+  let draftFound = $state(false);
+  let opened = '';
   $effect(() => {
     // Another student brings another last lesson to start from.
-    void data.studentId;
-    plan = { ...data.start, seed: data.newSeed };
+    const name = draftName;
+    untrack(() => {
+      const draft = draftOf<{ plan: LessonPlan; note: string }>(name);
+      draftFound = draft !== null;
+      plan = draft?.plan ?? { ...data.start, seed: data.newSeed };
+      note = draft?.note ?? data.changed?.note ?? '';
+      opened = asText();
+    });
+  });
+  const asText = () => JSON.stringify([plan, note]);
+  $effect(() => {
+    if (asText() !== opened)
+      keepDraft(
+        untrack(() => draftName),
+        { plan: $state.snapshot(plan), note }
+      );
   });
 
+  function startOver() {
+    dropDraft(draftName);
+    draftFound = false;
+    plan = { ...data.start, seed: data.newSeed };
+    note = data.changed?.note ?? '';
+    opened = asText();
+  }
+
+  const title = $derived(
+    data.alone
+      ? 'Practise by yourself'
+      : data.changed
+        ? `Change lesson ${data.changed.number}`
+        : 'Plan a lesson'
+  );
+  const submit = $derived(data.changed ? 'Save the change' : data.alone ? 'Fly this' : 'Plan this lesson');
   const aircraft = $derived(aircraftById(plan.aircraft));
   const drills = $derived([...drillCatalogue, ...data.ownDrills]);
   const families = $derived([...new Set(drills.map((drill) => drill.family))]);
@@ -131,7 +169,7 @@
   }
 </script>
 
-<svelte:head><title>Plan a lesson · Hanza</title></svelte:head>
+<svelte:head><title>{title} · Hanza</title></svelte:head>
 
 {#snippet number(
   label: string,
@@ -144,19 +182,26 @@
 
 <header class="flex items-end justify-between gap-3">
   <div>
-    <h1>Plan a lesson</h1>
+    <h1>{title}</h1>
     <p class="text-soft">
-      {#if data.mended}<strong class="text-now">{data.mended}</strong>{:else if data.last}Begins from lesson {data
-          .last.number}{data.last.verdict ? `, ${data.last.verdict}` : ', not flown yet'}.{:else}Begins from
-        the airplane’s own figures.{/if}
-      <a href="/plan/drills">Drills</a> · <a href="/plan/profiles">tolerances</a>
+      {#if draftFound}What you had begun is still here.
+        <button type="button" class="text-now underline underline-offset-2" onclick={startOver}
+          >Start over</button
+        >{:else if data.changed}Not flown yet; the student sees the change at once.{:else if data.mended}<strong
+          class="text-now">{data.mended}</strong
+        >{:else if data.last}Based on lesson {data.last.number}{data.last.verdict
+          ? `, ${data.last.verdict}`
+          : ', not flown yet'}.{:else}Based on the airplane’s own figures.{/if}
+      {#if !data.alone}<a href="/plan/drills">Drills</a> · <a href="/plan/profiles">Tolerances</a>{/if}
     </p>
   </div>
   <div class="flex gap-2">
     <button type="button" class={button.plain} disabled={fetching} onclick={sensible}
       >The airplane’s own figures</button
     >
-    <button form="plan" class={button.main} disabled={!ready || fetching}>Plan this lesson</button>
+    <!-- The form's first button is what Enter in a field presses: nothing. -->
+    <button form="plan" disabled hidden aria-hidden="true"></button>
+    <button form="plan" class={button.main} disabled={!ready || fetching}>{submit}</button>
   </div>
 </header>
 
@@ -165,29 +210,43 @@
   method="POST"
   use:enhance={() => {
     touchedSince = 0;
-    return ({ update }) => update({ reset: false });
+    const sent = draftName;
+    return async ({ result, update }) => {
+      // Signed out meanwhile: the draft waits until the person is back.
+      if (result.type === 'redirect' && !result.location.startsWith('/sign-in')) dropDraft(sent);
+      await update({ reset: false });
+    };
   }}
   oninput={() => (touchedSince += 1)}
   class="mt-3 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_minmax(0,560px)] lg:grid-cols-[minmax(0,1fr)_minmax(0,520px)]"
 >
   <input type="hidden" name="id" value={data.newLessonId} />
+  <input type="hidden" name="changes" value={data.changed?.id ?? ''} />
   <input type="hidden" name="plan" value={JSON.stringify(whole)} />
   <div class="grid content-start gap-4">
     <fieldset class="grid grid-cols-2 gap-x-5 gap-y-3">
       <legend class="mb-1 font-bold">Who and what</legend>
-      <Field label="Student" name="student" problem={problem('student')}>
-        <select
-          id="student"
-          name="student"
-          class={input}
-          value={data.studentId}
-          onchange={(event) =>
-            goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
-        >
-          {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
-            >{/each}
-        </select>
-      </Field>
+      {#if data.changed || data.alone}
+        <div>
+          <p class="mb-0.5 text-xs text-soft">Student</p>
+          <p class="flex min-h-9 items-center">{data.chosen?.name}</p>
+        </div>
+      {:else}
+        <Field label="Student" name="student" problem={problem('student')}>
+          <select
+            id="student"
+            name="student"
+            class={input}
+            value={data.studentId}
+            onchange={(event) =>
+              goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
+          >
+            {#if !data.studentId}<option value={null}>choose</option>{/if}
+            {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
+              >{/each}
+          </select>
+        </Field>
+      {/if}
       <fieldset class="contents" disabled={fetching}>
         <Field label="Drill" name="drill" problem={problem('drill')}>
           <select
@@ -255,6 +314,18 @@
       <AirFields bind:plan {problem} />
       <PanelFields bind:plan coveredByDrill={drillFile.covers} />
       <ScanFields bind:plan {problem} />
+      {#if !data.alone}
+        <Field label="Note to the student" name="note" problem={problem('note')}>
+          <textarea
+            id="note"
+            name="note"
+            rows="2"
+            maxlength="1000"
+            class={input}
+            placeholder="Brief the entry before we start"
+            bind:value={note}></textarea>
+        </Field>
+      {/if}
     </fieldset>
   </div>
 

@@ -2,40 +2,44 @@ import { randomUUID } from 'node:crypto';
 import { progressToward } from '$core/record/progress';
 import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { Rejection } from '$core/measure/rejection';
-import { identityFrom, instructorFrom, refusing } from '$lib/server/answers';
-import { enterTraining, logOf, signEntry } from '$lib/server/log';
+import { formOf, identityFrom, instructorFrom, isId, refusing } from '$lib/server/answers';
+import { teaches } from '$lib/server/identity';
+import { enterTraining, logOf, signEntry, voidEntry } from '$lib/server/log';
+import { dayIn } from '$lib/server/school-day';
+import { studentNames } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
-
-const UUID = /^[0-9a-f-]{36}$/;
-const today = () => new Date().toISOString().slice(0, 10);
 
 export const load: PageServerLoad = async ({ locals, parent }) => {
   const { chosen } = await parent();
+  const identity = identityFrom(locals);
+  const today = dayIn(identity.timeZone);
   if (!chosen)
     return {
       entries: [],
       progress: [],
       set: instrumentRatingAirplane,
       freshId: randomUUID(),
-      today: today()
+      today,
+      students: teaches(identity) ? await studentNames(identity) : []
     };
-  const entries = await logOf(identityFrom(locals), chosen.id);
+  const entries = await logOf(identity, chosen.id);
   return {
     entries,
-    progress: progressToward(instrumentRatingAirplane, entries, today()),
+    progress: progressToward(instrumentRatingAirplane, entries, today),
     set: instrumentRatingAirplane,
     freshId: randomUUID(),
-    today: today()
+    today,
+    students: []
   };
 };
 
 export const actions: Actions = {
   enter: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      if (!UUID.test(text('id')) || !UUID.test(text('student')))
+      if (!isId(text('id')) || !isId(text('student')))
         throw new Rejection('student', text('student'), 'a student of this school');
       const kinds = form.getAll('approachKind').map(String);
       const places = form.getAll('approachPlace').map(String);
@@ -60,20 +64,35 @@ export const actions: Actions = {
         safetyPilot: text('safetyPilot').trim(),
         remarks: text('remarks').trim()
       };
-      const corrects = UUID.test(text('corrects')) ? text('corrects') : null;
+      const corrects = isId(text('corrects')) ? text('corrects') : null;
       await enterTraining(
         identity,
         { id: text('id'), studentId: text('student'), corrects, content },
-        today()
+        dayIn(identity.timeZone)
       );
       return { done: 'enter' };
     });
   },
+  void: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await formOf(request);
+    const text = (name: string) => String(form.get(name) ?? '');
+    return refusing(async () => {
+      if (!isId(text('id')) || !isId(text('entry')))
+        throw new Rejection('entry', text('entry'), 'an entry of this record');
+      await voidEntry(
+        identity,
+        { id: text('id'), entryId: text('entry'), reason: text('reason') },
+        dayIn(identity.timeZone)
+      );
+      return { done: 'void' };
+    });
+  },
   sign: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const entry = String((await request.formData()).get('entry') ?? '');
+    const entry = String((await formOf(request)).get('entry') ?? '');
     return refusing(async () => {
-      if (!UUID.test(entry)) throw new Rejection('entry', entry, 'an entry of this record');
+      if (!isId(entry)) throw new Rejection('entry', entry, 'an entry of this record');
       await signEntry(identity, entry);
       return { done: 'sign' };
     });

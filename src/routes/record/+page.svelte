@@ -5,7 +5,10 @@
   import RequirementBar from '$lib/draw/RequirementBar.svelte';
   import { atTime, onDayOfYear } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import Field from '$lib/ui/Field.svelte';
+  import { input } from '$lib/ui/input';
   import Sheet from '$lib/ui/Sheet.svelte';
+  import StudentChoice from '$lib/ui/StudentChoice.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
   import TrainingEntryForm from './TrainingEntryForm.svelte';
@@ -17,10 +20,46 @@
   let correcting = $state<Extract<Line, { kind: 'training' }> | null>(null);
   let sums = $state<PageData['progress'][number] | null>(null);
   let showPractice = $state(true);
-  const entries = $derived(data.entries.filter((entry) => showPractice || entry.kind === 'training'));
+  let signing = $state<Extract<Line, { kind: 'training' | 'void' }> | null>(null);
+  let voiding = $state<Extract<Line, { kind: 'training' }> | null>(null);
+  const entries = $derived(data.entries.filter((entry) => showPractice || entry.kind !== 'practice'));
   const refusal = $derived(
     form && 'field' in form ? { field: form.field as string, message: form.message as string } : null
   );
+
+  const dateOf = (id: string | null) => data.entries.find((entry) => entry.id === id)?.content.date ?? '';
+
+  /** What a signature is put under, in words. */
+  function signedWords(entry: Extract<Line, { kind: 'training' | 'void' }>): [string, string][] {
+    if (entry.kind === 'void')
+      return [
+        ['Voids', `the entry of ${onDayOfYear(dateOf(entry.corrects))}`],
+        ['Why', entry.content.reason]
+      ];
+    const { content } = entry;
+    const all: [string, string][] = [
+      ['Flown in', `${content.aircraft}${content.device === 'airplane' ? '' : ` (${content.device})`}`],
+      ['Route', content.route],
+      ['Total', `${figure(content.total_h, 1)} h`],
+      [
+        'Instrument',
+        `${figure(content.instrumentActual_h, 1)} h actual, ${figure(content.instrumentSimulated_h, 1)} h simulated`
+      ],
+      ['Cross-country, PIC', `${figure(content.crossCountryPic_h, 1)} h`],
+      ['With an instructor', content.withInstructor ? 'yes' : 'no'],
+      ['Approaches', content.approaches.map(({ kind, place }) => `${kind} ${place}`).join(', ') || 'none'],
+      [
+        'Also',
+        [content.holding ? 'holding' : '', content.interceptingTracking ? 'intercepting and tracking' : '']
+          .filter(Boolean)
+          .join(', ')
+      ],
+      ['Safety pilot', content.safetyPilot],
+      ['Remarks', content.remarks],
+      ['Corrects', entry.corrects ? `the entry of ${onDayOfYear(dateOf(entry.corrects))}` : '']
+    ];
+    return all.filter(([, words]) => words !== '');
+  }
 
   function begin(entry: Extract<Line, { kind: 'training' }> | null) {
     correcting = entry;
@@ -39,10 +78,18 @@
 
 <svelte:head><title>Record · Hanza</title></svelte:head>
 
+{#snippet mend(entry: Extract<Line, { kind: 'training' }>)}
+  <button class="ml-2 text-xs text-now underline underline-offset-2" onclick={() => begin(entry)}
+    >Correct</button
+  >
+  <button class="ml-2 text-xs text-now underline underline-offset-2" onclick={() => (voiding = entry)}
+    >Void</button
+  >
+{/snippet}
+
 {#if !data.chosen}
   <h1>Record</h1>
-  <p class="mt-2 text-soft">Choose a student first.</p>
-  <p class="mt-4"><a class={button.plain} href="/students">Students</a></p>
+  <StudentChoice students={data.students} path="/record" />
 {:else}
   <header class="flex flex-wrap items-end justify-between gap-3">
     <div>
@@ -111,6 +158,10 @@
                       ? ''
                       : ` · flown by ${entry.content.flownBy}`}
                   </td>
+                {:else if entry.kind === 'void'}
+                  <td colspan="7"
+                    >Voids the entry of {onDayOfYear(dateOf(entry.corrects))}: {entry.content.reason}</td
+                  >
                 {:else}
                   <td>
                     {entry.content.aircraft}
@@ -134,36 +185,28 @@
                       .filter(Boolean)
                       .join(' · ')}
                     {#if entry.corrects}<div class="text-xs text-soft no-underline">
-                        puts an earlier entry right
+                        corrects an earlier entry
                       </div>{/if}
                   </td>
                 {/if}
                 <td class="whitespace-nowrap no-underline">
                   {#if !entry.intact}
-                    <span class="font-bold text-hard">✕ not what was signed</span>
+                    <span class="font-bold text-hard">✕ signature does not verify; not counted</span>
                   {:else if entry.signed}
                     <span class="text-trace" title="{entry.signedBy}, {atTime(entry.signedAt ?? '')}"
                       >◆ {entry.signedBy}</span
                     >
                     {#if data.me?.teaches && entry.kind === 'training' && !entry.correctedBy}
-                      <button
-                        class="ml-2 text-xs text-now underline underline-offset-2"
-                        onclick={() => begin(entry)}>correct</button
-                      >
+                      {@render mend(entry)}
                     {/if}
                   {:else if entry.correctedBy}
-                    <span class="text-soft">put right</span>
+                    <span class="text-soft">corrected or voided</span>
+                  {:else if entry.kind === 'practice'}<span class="text-soft">–</span>
                   {:else if data.me?.teaches}
-                    <form method="POST" action="?/sign" use:enhance class="inline">
-                      <input type="hidden" name="entry" value={entry.id} />
-                      <button class="{button.plain} !min-h-7 !py-0.5">Sign</button>
-                    </form>
-                    {#if entry.kind === 'training'}
-                      <button
-                        class="ml-1 text-xs text-now underline underline-offset-2"
-                        onclick={() => begin(entry)}>correct</button
-                      >
-                    {/if}
+                    <button class="{button.plain} !min-h-7 !py-0.5" onclick={() => (signing = entry)}
+                      >Sign…</button
+                    >
+                    {#if entry.kind === 'training'}{@render mend(entry)}{/if}
                   {:else}<span class="text-soft">not signed</span>{/if}
                 </td>
               </tr>
@@ -177,9 +220,9 @@
   <Sheet
     bind:open={entering}
     wide
-    title={correcting ? 'Put an entry right' : 'Enter a training flight'}
+    title="{correcting ? 'Correct an entry' : 'Enter a training flight'} for {data.chosen.name}"
     description={correcting
-      ? 'The old entry stays in the record, struck through; this one counts once it is signed.'
+      ? 'The old entry stays in the record, struck through. This one counts once it is signed.'
       : 'It counts once it is signed.'}
   >
     <TrainingEntryForm
@@ -191,6 +234,71 @@
       {refusal}
       onclose={() => (entering = false)}
     />
+  </Sheet>
+
+  <Sheet
+    bind:open={() => signing !== null, (open) => !open && (signing = null)}
+    title="Sign this entry for {data.chosen.name}?"
+    description="Once signed it cannot be changed, only corrected or voided by another entry."
+  >
+    {#if signing}
+      <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[13px] [&_dt]:text-soft">
+        <dt>Date</dt>
+        <dd class="figure">{onDayOfYear(signing.content.date)}</dd>
+        {#each signedWords(signing) as [what, words] (what)}
+          <dt>{what}</dt>
+          <dd>{words}</dd>
+        {/each}
+      </dl>
+      <p class="mt-3 text-[13px]">Signed by {data.me?.name}, with the time.</p>
+      <form
+        method="POST"
+        action="?/sign"
+        use:enhance={() =>
+          async ({ update }) => {
+            await update();
+            signing = null;
+          }}
+        class="mt-4 flex justify-end gap-2"
+      >
+        <input type="hidden" name="entry" value={signing.id} />
+        <button type="button" class={button.plain} onclick={() => (signing = null)}>Cancel</button>
+        <button class={button.main}>Sign</button>
+      </form>
+    {/if}
+  </Sheet>
+
+  <Sheet
+    bind:open={() => voiding !== null, (open) => !open && (voiding = null)}
+    title="Void an entry of {data.chosen.name}"
+    description="It stays in the record, struck through, and counts for nothing once the void is signed."
+  >
+    {#if voiding}
+      <p class="text-[13px]">
+        {onDayOfYear(voiding.content.date)} · {voiding.content.aircraft} · {voiding.content.route} ·
+        <span class="figure">{figure(voiding.content.total_h, 1)} h</span>
+      </p>
+      <form
+        method="POST"
+        action="?/void"
+        use:enhance={() =>
+          async ({ result, update }) => {
+            await update();
+            if (result.type === 'success') voiding = null;
+          }}
+        class="mt-3 grid gap-3"
+      >
+        <input type="hidden" name="id" value={data.freshId} />
+        <input type="hidden" name="entry" value={voiding.id} />
+        <Field label="Why" name="reason" problem={refusal?.field === 'reason' ? refusal.message : null}>
+          <input id="reason" name="reason" class={input} required minlength="3" maxlength="1000" />
+        </Field>
+        <div class="flex justify-end gap-2">
+          <button type="button" class={button.plain} onclick={() => (voiding = null)}>Cancel</button>
+          <button class={button.hard}>Void this entry</button>
+        </div>
+      </form>
+    {/if}
   </Sheet>
 
   <Sheet

@@ -1,7 +1,8 @@
 import { redirect } from '@sveltejs/kit';
-import { identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { teaches } from '$lib/server/identity';
-import { STUDENTS_PER_PAGE, addStudent, listStudents } from '$lib/server/students';
+import { addPerson, makeAccessLink } from '$lib/server/people';
+import { STUDENTS_PER_PAGE, listStudents } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
@@ -16,16 +17,17 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 export const actions: Actions = {
   add: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      const id = await addStudent(identity, {
+      const id = await addPerson(identity, {
         name: text('name'),
         email: text('email'),
         stage: text('stage'),
-        password: text('password')
+        role: 'student'
       });
-      redirect(303, `/students/${id}`);
+      const { token, until } = await makeAccessLink(identity, id);
+      return { added: { id, name: text('name').trim(), path: `/access/${token}`, until } };
     });
   }
 };

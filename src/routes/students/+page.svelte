@@ -4,6 +4,7 @@
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { onDay } from '$lib/draw/when';
+  import AccessLink from '$lib/ui/AccessLink.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
@@ -45,6 +46,8 @@
     <button class={button.plain} onclick={() => (adding = true)}>Add a student</button>
   </div>
 </header>
+
+{#if form && 'added' in form && form.added}<AccessLink {...form.added} />{/if}
 
 {#if data.students.length === 0}
   <p class="mt-10 text-soft">
@@ -103,12 +106,17 @@
   {/if}
 {/if}
 
-<Sheet
-  bind:open={adding}
-  title="Add a student"
-  description="They sign in with this e-mail and first password."
->
-  <form method="POST" action="?/add" use:enhance class="grid gap-3">
+<Sheet bind:open={adding} title="Add a student" description="You get a link for them to choose a password.">
+  <form
+    method="POST"
+    action="?/add"
+    use:enhance={() =>
+      async ({ result, update }) => {
+        await update({ reset: result.type === 'success' });
+        if (result.type === 'success') adding = false;
+      }}
+    class="grid gap-3"
+  >
     <Field label="Name" name="name" problem={problem('name')}>
       <input id="name" name="name" class={input} required autocomplete="off" />
     </Field>
@@ -117,16 +125,6 @@
     </Field>
     <Field label="Stage" name="stage" problem={problem('stage')}>
       <input id="stage" name="stage" class={input} placeholder="Attitude flying" />
-    </Field>
-    <Field label="First password" name="password" problem={problem('password')}>
-      <input
-        id="password"
-        name="password"
-        type="password"
-        class={input}
-        required
-        autocomplete="new-password"
-      />
     </Field>
     <div class="mt-2 flex justify-end gap-2">
       <button type="button" class={button.plain} onclick={() => (adding = false)}>Cancel</button>

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { CHOSEN_STUDENT_COOKIE } from '$lib/chosen-student';
 import { instructorFrom } from '$lib/server/answers';
 import { listAttempts } from '$lib/server/debrief';
 import { studentNames } from '$lib/server/students';
@@ -7,10 +6,10 @@ import type { PageServerLoad } from './$types';
 
 const SHOWN = 12;
 
-export const load: PageServerLoad = async ({ locals, cookies, url }) => {
+export const load: PageServerLoad = async ({ locals, url }) => {
   const identity = instructorFrom(locals);
   const students = await studentNames(identity);
-  const wanted = url.searchParams.get('student') ?? cookies.get(CHOSEN_STUDENT_COOKIE) ?? '';
+  const wanted = url.searchParams.get('student') ?? '';
   const studentId = students.find((s) => s.id === wanted)?.id ?? students[0]?.id ?? null;
   const attempts = studentId ? await listAttempts(identity, { studentId }) : [];
   return {

@@ -19,11 +19,22 @@ export function logToCsv(entries: readonly SignedEntry[]): string {
     entry.kind,
     entry.corrects ?? '',
     entry.content.date,
-    ...(entry.kind === 'training' ? trainingColumns(entry.content) : practiceColumns(entry.content)),
+    ...columnsOf(entry),
     asText(entry.signedBy ?? ''),
     entry.signedAt ?? ''
   ]);
   return stringify([header, ...rows], { record_delimiter: '\r\n' });
+}
+
+function columnsOf(entry: LogEntry): string[] {
+  switch (entry.kind) {
+    case 'training':
+      return trainingColumns(entry.content);
+    case 'practice':
+      return practiceColumns(entry.content);
+    case 'void':
+      return [...Array<string>(13).fill(''), asText(`void: ${entry.content.reason}`)];
+  }
 }
 
 function trainingColumns(content: TrainingEntry): string[] {

@@ -31,7 +31,7 @@ export function worldFrom(text: string, named: { id: string; name: string } | nu
 
 interface Feature {
   geometry?: { type?: unknown; coordinates?: unknown };
-  properties?: Record<string, unknown>;
+  properties?: Record<string, unknown> | null;
 }
 
 function isGeoJson(content: unknown): content is { features: Feature[]; id?: unknown; name?: unknown } {
@@ -47,8 +47,9 @@ function fromGeoJson(
   { features, id, name }: { features: Feature[]; id?: unknown; name?: unknown },
   named: { id: string; name: string } | null
 ) {
-  const placed = (feature: Feature, index: number) => {
-    const { geometry, properties = {} } = feature;
+  const placed = (feature: Feature | null, index: number) => {
+    const { geometry } = feature ?? {};
+    const properties = feature?.properties ?? {};
     const at = geometry?.coordinates;
     if (
       geometry?.type !== 'Point' ||

@@ -77,6 +77,16 @@ export const PracticeEntry = Type.Object(
 );
 export type PracticeEntry = Static<typeof PracticeEntry>;
 
+/** Makes a mistaken entry count for nothing; that one stays to be read. */
+export const VoidEntry = Type.Object(
+  {
+    date: Type.String({ format: 'date' }),
+    reason: Type.String({ minLength: 3, maxLength: 1000, accepted: 'the reason, in a few words' })
+  },
+  { additionalProperties: false }
+);
+export type VoidEntry = Static<typeof VoidEntry>;
+
 interface Entry {
   id: string;
   /** The entry this one puts right; that one stays, and no longer counts. */
@@ -92,8 +102,12 @@ export interface PracticeLogEntry extends Entry {
   kind: 'practice';
   content: PracticeEntry;
 }
+export interface VoidLogEntry extends Entry {
+  kind: 'void';
+  content: VoidEntry;
+}
 /** An entry as it stands in the record. */
-export type LogEntry = TrainingLogEntry | PracticeLogEntry;
+export type LogEntry = TrainingLogEntry | PracticeLogEntry | VoidLogEntry;
 
 /**
  * What the schema cannot say.

@@ -1,22 +1,27 @@
-import { error } from '@sveltejs/kit';
+import { error, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { randomUUID } from 'node:crypto';
 import { verdicts, type Verdict } from '$core/grade/corridor-measure';
 import { historyOf } from '$core/grade/history';
 import { parse } from '$core/measure/validation';
-import { chooseStudent } from '$lib/chosen-student';
-import { idFrom, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { discardAttempt } from '$lib/server/attempts';
 import { addNote, debriefOf, historyAttempts, overrideGrade } from '$lib/server/debrief';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const identity = identityFrom(locals);
   const debrief = await debriefOf(identity, idFrom(params.attempt));
   if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
-  chooseStudent(cookies, url, debrief.lesson.studentId);
   const attempts = await historyAttempts(identity, debrief.lesson.studentId, debrief.lesson.plan.drill);
   const history = historyOf(attempts.filter((attempt) => attempt.comparable.completed));
-  return { debrief, history, freshIds: { override: randomUUID(), note: randomUUID() } };
+  const { studentId, studentName } = debrief.lesson;
+  return {
+    debrief,
+    chosen: { id: studentId, name: studentName },
+    history,
+    freshIds: { override: randomUUID(), note: randomUUID() }
+  };
 };
 
 const id = Type.String({ format: 'uuid', accepted: 'a fresh id; open the page again' });
@@ -43,9 +48,16 @@ const NoteForm = Type.Object({
 });
 
 export const actions: Actions = {
+  discard: async ({ locals, params }) => {
+    const identity = identityFrom(locals);
+    return refusing(async () => {
+      await discardAttempt(identity, idFrom(params.attempt));
+      redirect(303, '/debrief');
+    });
+  },
   override: async ({ request, locals, params }) => {
     const identity = instructorFrom(locals);
-    const fields = Object.fromEntries(await request.formData());
+    const fields = Object.fromEntries(await formOf(request));
     return refusing(async () => {
       await overrideGrade(identity, { attemptId: idFrom(params.attempt), ...parse(OverrideForm, fields) });
       return { done: 'override' };
@@ -53,7 +65,7 @@ export const actions: Actions = {
   },
   note: async ({ request, locals, params }) => {
     const identity = instructorFrom(locals);
-    const fields = Object.fromEntries(await request.formData());
+    const fields = Object.fromEntries(await formOf(request));
     return refusing(async () => {
       await addNote(identity, { attemptId: idFrom(params.attempt), ...parse(NoteForm, fields) });
       return { done: 'note' };

@@ -22,7 +22,7 @@
   import Sheet from '$lib/ui/Sheet.svelte';
   import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { BenchAnswers } from '$lib/worker/bench-answers.svelte';
-  import { FlightOutbox, type OutboxAttempt } from '$lib/worker/flight-outbox.svelte';
+  import { outboxOf, type FlightOutbox, type OutboxAttempt } from '$lib/worker/flight-outbox.svelte';
   import { FlightSession } from '$lib/worker/flight-session.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import type { PageData } from './$types';
@@ -125,10 +125,11 @@
   const saving = $derived(outbox ? wordsFor(outbox) : 'all saved');
 
   onMount(() => {
-    outbox = new FlightOutbox(me!.id, (finished) => {
+    outbox = outboxOf(me!.id);
+    outbox.onfinished = (finished) => {
       if (finished === attempt?.id || finished === closing) void goto(`/debrief/${finished}`);
       else void invalidateAll();
-    });
+    };
     // What an earlier visit left unsent goes first.
     void outbox.send();
     hands.gamepad = storedSetup();
@@ -147,7 +148,7 @@
     hush();
     sound.close();
     session?.dispose();
-    outbox?.close();
+    if (outbox) outbox.onfinished = () => {};
   });
 
   function picture(now: number) {
@@ -389,6 +390,8 @@
   }
 
   function wordsFor(box: FlightOutbox): string {
+    const mine = box.refused.find(({ id }) => id === attempt?.id);
+    if (mine) return `not accepted by the server: ${mine.refused}`;
     switch (box.status) {
       case 'saved':
         return 'all saved';
@@ -398,8 +401,6 @@
         return `server not reached: ${box.waiting} pieces kept here`;
       case 'signed out':
         return 'signed out: kept here until you sign in';
-      case 'refused':
-        return box.refusal;
     }
   }
 </script>

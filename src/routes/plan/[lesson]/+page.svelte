@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { briefingFor } from '$core/drill/briefing';
   import { lessonOf } from '$core/drill/lesson';
@@ -8,11 +9,12 @@
   import { onDayOfYear } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
-  import type { PageData } from './$types';
+  import type { ActionData, PageData } from './$types';
 
-  let { data }: { data: PageData } = $props();
+  let { data, form }: { data: PageData; form: ActionData } = $props();
   const planned = $derived(data.lesson);
   const plan = $derived(planned.plan);
+  const mayChange = $derived(planned.open && (data.me?.teaches || planned.kind === 'practice'));
   const lesson = $derived(lessonOf(plan));
   const briefing = $derived(briefingFor(lesson));
 
@@ -29,15 +31,38 @@
     <div>
       <h1>{lesson.drill.name}</h1>
       <p class="text-soft">
-        {planned.studentName} · lesson {planned.number} · {lesson.aircraft.name} · planned by {planned.plannedBy},
+        {planned.studentName} · {planned.kind === 'practice' ? 'practice' : 'lesson'}
+        {planned.number} · {lesson.aircraft.name} · planned by {planned.plannedBy},
         {onDayOfYear(planned.createdAt)}
       </p>
     </div>
     <div class="no-print flex gap-2">
       <button class={button.plain} onclick={() => window.print()}>Print</button>
-      <a class={button.main} href="/fly/{planned.id}">Fly it</a>
+      {#if mayChange && !planned.withdrawn}
+        <form method="POST" action="?/withdraw" use:enhance>
+          <button class={button.plain}>Withdraw</button>
+        </form>
+        <a class={button.plain} href="/plan?lesson={planned.id}">Change</a>
+      {/if}
+      {#if !planned.withdrawn}<a class={button.main} href="/fly/{planned.id}">Fly</a>{/if}
     </div>
   </header>
+  {#if planned.withdrawn}
+    <form
+      method="POST"
+      action="?/withdraw"
+      use:enhance
+      class="no-print my-3 flex items-center gap-3 border border-line p-2 text-[13px]"
+    >
+      <input type="hidden" name="undo" value="1" />
+      <span role="status">This lesson is withdrawn; the student does not see it.</span>
+      {#if mayChange}<button class={button.plain}>Undo</button>{/if}
+    </form>
+  {/if}
+  {#if form && 'field' in form}<p class="my-2 text-[13px] text-hard" role="alert">{form.message}</p>{/if}
+  {#if planned.note}<p class="mt-2">
+      “{planned.note}” <span class="text-soft">{planned.plannedBy}</span>
+    </p>{/if}
   <dl
     class="my-3 grid grid-cols-2 gap-x-8 gap-y-1 border-y border-line py-2 text-[13px] sm:grid-cols-4 [&_dd]:font-mono [&_dt]:text-xs [&_dt]:text-soft"
   >

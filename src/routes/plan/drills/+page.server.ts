@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { drillCatalogue } from '$core/drill/catalogue/catalogue';
 import { Rejection } from '$core/measure/rejection';
-import { instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, instructorFrom, refusing } from '$lib/server/answers';
 import { keepDrill, schoolDrills, setRemoved } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -13,7 +13,7 @@ export const load: PageServerLoad = async ({ locals }) => ({
 export const actions: Actions = {
   import: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       const file = form.get('file');
       const text = file instanceof File && file.size > 0 ? await file.text() : String(form.get('text') ?? '');
@@ -30,7 +30,7 @@ export const actions: Actions = {
   },
   remove: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     const removed = form.get('undo') === null;
     await setRemoved(identity, 'school_drill', String(form.get('key')), removed);
     return { removed: removed ? String(form.get('key')) : null };

@@ -1,6 +1,6 @@
 import { toleranceProfiles } from '$core/drill/tolerance-profile';
 import { Rejection } from '$core/measure/rejection';
-import { instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, instructorFrom, refusing } from '$lib/server/answers';
 import { keepProfile, schoolProfiles, setRemoved, usableProfiles } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 export const actions: Actions = {
   save: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       const text = (name: string) => String(form.get(name) ?? '').trim();
       const changes = Object.fromEntries(
@@ -40,7 +40,7 @@ export const actions: Actions = {
   },
   remove: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       const key = String(form.get('key'));
       const heirs = (await schoolProfiles(identity)).filter(({ body }) => body.inherits === key);

@@ -1,5 +1,4 @@
 import { error } from '@sveltejs/kit';
-import { chooseStudent } from '$lib/chosen-student';
 import { historyOf, leansOf } from '$core/grade/history';
 import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { progressToward } from '$core/record/progress';
@@ -9,15 +8,15 @@ import { historyAttempts, listAttempts } from '$lib/server/debrief';
 import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';
+import { dayIn } from '$lib/server/school-day';
 import { drillNames } from '$lib/server/school-library';
 import { studentById } from '$lib/server/students';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+export const load: PageServerLoad = async ({ locals, params }) => {
   const identity = identityFrom(locals);
   const student = await studentById(identity, idFrom(params.student));
   if (!student) error(404, 'There is no such student.');
-  chooseStudent(cookies, url, student.id);
   const [lessons, attempts, log, flights, names, scans, watched, bench] = await Promise.all([
     lessonsOf(identity, student.id),
     listAttempts(identity, { studentId: student.id }),
@@ -30,10 +29,9 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
   ]);
   const completed = flights.filter((flight) => flight.comparable.completed);
   const drills = [...new Set(completed.map((flight) => flight.drill))];
-  const today = new Date().toISOString().slice(0, 10);
+  const today = dayIn(identity.timeZone);
   return {
     student,
-    // The cookie just set is not in the layout's own reading yet.
     chosen: student,
     lessons,
     attempts: attempts.slice(0, 12),

@@ -9,6 +9,7 @@
   import { onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { withStudent } from '$lib/ui/with-student';
   import Verdict from '$lib/ui/Verdict.svelte';
   import BenchProgress from './BenchProgress.svelte';
   import ScanProgress from './ScanProgress.svelte';
@@ -29,7 +30,12 @@
       does: 'plan a lesson',
       run: () => data.me?.teaches && goto(`/plan?student=${data.student.id}`)
     },
-    { key: 'r', shown: 'R', does: 'record', run: () => goto('/record') }
+    {
+      key: 'r',
+      shown: 'R',
+      does: 'record',
+      run: () => goto(withStudent('/record', data.me?.teaches ? data.student : null))
+    }
   ]);
 </script>
 
@@ -42,9 +48,10 @@
   </div>
   <div class="flex gap-2">
     {#if teaches}<a class={button.main} href="/plan?student={data.student.id}">Plan a lesson</a>{/if}
+    {#if !teaches}<a class={button.plain} href="/plan">Practise</a>{/if}
     {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a
       >{/if}
-    <a class={button.plain} href="/record">Record</a>
+    <a class={button.plain} href={withStudent('/record', teaches ? data.student : null)}>Record</a>
   </div>
 </header>
 
@@ -66,7 +73,9 @@
             {#each data.lessons as lesson (lesson.id)}
               <tr class="hover:bg-paper">
                 <td>
-                  <a href="/plan/{lesson.id}" class="font-bold text-ink">Lesson {lesson.number}</a>
+                  <a href="/plan/{lesson.id}" class="font-bold text-ink"
+                    >{lesson.kind === 'practice' ? 'Practice' : 'Lesson'} {lesson.number}</a
+                  >
                   <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>
                 </td>
                 <td>
@@ -159,7 +168,7 @@
       <p class="mt-4 text-[13px] text-below">
         ▼ {data.unsigned}
         {data.unsigned === 1 ? 'entry is' : 'entries are'} not signed and not counted.
-        <a href="/record">Open the record</a>
+        <a href={withStudent('/record', teaches ? data.student : null)}>Open the record</a>
       </p>
     {/if}
   </section>

@@ -9,5 +9,5 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const log = await dwellLogById(identity, idFrom(params.log));
   const student = log && (await studentById(identity, log.studentId));
   if (!log || !student) error(404, 'There is no such dwell log.');
-  return { log, student };
+  return { log, student, chosen: student };
 };

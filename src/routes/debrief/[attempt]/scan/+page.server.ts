@@ -2,28 +2,25 @@ import { error } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
 import { mendingLesson } from '$core/scan/mending-lesson';
 import type { ScanReport } from '$core/scan/scan-report';
-import { chooseStudent } from '$lib/chosen-student';
-import { idFrom, identityFrom, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, idFrom, isId, refusing } from '$lib/server/answers';
 import { debriefOf } from '$lib/server/debrief';
 import { dwellLogById, dwellLogsOf, removeDwellLog } from '$lib/server/dwell-logs';
 import type { Actions, PageServerLoad } from './$types';
 
-const UUID = /^[0-9a-f-]{36}$/;
-
-export const load: PageServerLoad = async ({ locals, params, cookies, url }) => {
+export const load: PageServerLoad = async ({ locals, params, url }) => {
   const identity = identityFrom(locals);
   const attemptId = idFrom(params.attempt);
   const debrief = await debriefOf(identity, attemptId);
   if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
-  chooseStudent(cookies, url, debrief.lesson.studentId);
   const logs = await dwellLogsOf(identity, attemptId);
   const wanted = url.searchParams.get('log') ?? '';
-  const chosen = UUID.test(wanted) ? await dwellLogById(identity, wanted) : null;
+  const chosen = isId(wanted) ? await dwellLogById(identity, wanted) : null;
   const log = chosen && chosen.attemptId === attemptId ? chosen : null;
   const first =
     log ?? (debrief.grade.scan || logs.length === 0 ? null : await dwellLogById(identity, logs[0]!.id));
   const report = ((first?.report as ScanReport | undefined) ?? debrief.grade.scan) || null;
   return {
+    chosen: { id: debrief.lesson.studentId, name: debrief.lesson.studentName },
     attempt: {
       id: attemptId,
       pilot: debrief.pilot,
@@ -45,7 +42,7 @@ export const load: PageServerLoad = async ({ locals, params, cookies, url }) => 
 export const actions: Actions = {
   remove: async ({ request, locals }) => {
     const identity = identityFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       const id = idFrom(String(form.get('id')));
       const back = form.get('undo') !== null;

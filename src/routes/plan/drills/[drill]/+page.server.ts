@@ -1,6 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { Rejection } from '$core/measure/rejection';
-import { instructorFrom, refusing } from '$lib/server/answers';
+import { formOf, instructorFrom, refusing } from '$lib/server/answers';
 import { drillOfShelf, keepDrill } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -13,7 +13,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 export const actions: Actions = {
   default: async ({ request, locals, params }) => {
     const identity = instructorFrom(locals);
-    const form = await request.formData();
+    const form = await formOf(request);
     return refusing(async () => {
       let drill: unknown;
       try {

@@ -1,0 +1,2 @@
+/** Two parties claim the same thing; what is there stays. */
+export class Conflict extends Error {}

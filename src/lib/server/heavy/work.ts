@@ -1,0 +1,136 @@
+import { createHash } from 'node:crypto';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { aircraftById } from '../../core/aircraft/catalogue';
+import type { MeasuredLine } from '../../core/aircraft/measured-line';
+import { lessonOf } from '../../core/drill/lesson';
+import type { LessonPlan } from '../../core/drill/lesson-plan';
+import { detectPhases } from '../../core/flight/detected-phases';
+import { countsOf } from '../../core/flight/flight';
+import { judgedFlight } from '../../core/flight/judged-channels';
+import { flightFromChunks, type FlightChunk } from '../../core/flight/recorder';
+import { proposedLines } from '../../core/flight/steady-stretch';
+import { flightToCsv } from '../../core/format/flight-csv';
+import { flightFromParquet, flightToParquet } from '../../core/format/flight-parquet';
+import { measureCorridors } from '../../core/grade/corridor-measure';
+import { gradeFlight } from '../../core/grade/grade';
+import type { Verdict } from '../../core/grade/corridor-measure';
+import { Rejection } from '../../core/measure/rejection';
+import type { Look } from '../../core/scan/look';
+import { scanReport, type ScanReport } from '../../core/scan/scan-report';
+import { unusualIn } from './unusual-flight';
+import type { PilotKind } from '../attempts';
+import { chunksBefore, packedStates } from '../flight-states';
+
+/** What takes longer than a request may hold the event loop: each of these runs in a thread of its own, see `pool.ts`. */
+
+/** A flight put together from its chunks and graded. */
+export interface Assembled {
+  parquet: Uint8Array;
+  samples: number;
+  digest: Uint8Array;
+  states: { length: number; bytes: Uint8Array } | null;
+  grade: string;
+  verdict: Verdict;
+  score: number;
+  comparable: string;
+  duration_s: number;
+  unusual: string[];
+}
+
+/** The chunks' texts as they lie in the database, in order, made into a flight. @throws Rejection as `flightFromChunks` */
+function assemble(asked: {
+  attemptId: string;
+  plan: LessonPlan;
+  pilot: PilotKind;
+  takenOver: boolean;
+  chunks: string[];
+  arrivals_ms: number[];
+}): Assembled {
+  const chunks = asked.chunks.map((text) => JSON.parse(text) as FlightChunk);
+  const flight = flightFromChunks(chunks);
+  const grade = gradeFlight(flight, asked.plan);
+  const digest = createHash('sha256');
+  for (const counts of countsOf(flight)) digest.update(Buffer.from(Int32Array.from(counts).buffer));
+  return {
+    parquet: flightToParquet(flight, (part) => gzipSync(part, { level: 9 }), { attempt: asked.attemptId }),
+    samples: flight.length,
+    digest: digest.digest(),
+    states: packedStates(chunks),
+    grade: JSON.stringify(grade),
+    verdict: grade.verdict,
+    score: grade.score,
+    comparable: JSON.stringify(grade.comparable),
+    duration_s: flight.length / flight.rate_hz,
+    unusual: unusualIn({ ...asked, flight, chunks })
+  };
+}
+
+const gunzip = (part: Uint8Array) => gunzipSync(part);
+
+async function csv({ parquet }: { parquet: Uint8Array }): Promise<Uint8Array> {
+  return Buffer.from(flightToCsv(await flightFromParquet(parquet, gunzip)));
+}
+
+/** Steady stretches of several flights, as lines for the card. A flight that cannot be read is left out. */
+async function cardProposals(asked: {
+  aircraft: string;
+  flights: { attemptId: string; parquet: Uint8Array }[];
+}): Promise<MeasuredLine[]> {
+  const read = await Promise.all(
+    asked.flights.map(async ({ attemptId, parquet }) => {
+      try {
+        return [{ attemptId, flight: await flightFromParquet(parquet, gunzip) }];
+      } catch {
+        return [];
+      }
+    })
+  );
+  return proposedLines(aircraftById(asked.aircraft), read.flat());
+}
+
+async function dwellReport(asked: {
+  parquet: Uint8Array;
+  plan: LessonPlan;
+  looks: Look[];
+}): Promise<ScanReport | null> {
+  const recorded = await flightFromParquet(asked.parquet, gunzip);
+  const lesson = lessonOf(asked.plan);
+  const flight = judgedFlight(recorded, lesson);
+  const end_s = flight.length / flight.rate_hz;
+  const within = asked.looks.filter((look) => look.end_s > 0 && look.start_s < end_s);
+  const spans = detectPhases(flight, lesson.drill);
+  return scanReport(within, lesson, spans, measureCorridors(flight, lesson.drill, spans), recorded);
+}
+
+async function chunksUntil(asked: {
+  parquet: Uint8Array;
+  states: Uint8Array;
+  length: number;
+  until_s: number;
+}): Promise<FlightChunk[] | null> {
+  return chunksBefore(
+    await flightFromParquet(asked.parquet, gunzip),
+    asked.states,
+    asked.length,
+    asked.until_s
+  );
+}
+
+const works = { assemble, csv, cardProposals, dwellReport, chunksUntil };
+export type Works = typeof works;
+
+/** What comes back of a piece of work: its result, or the refusal it ended with (an error's class does not cross threads). */
+export type Outcome<T> = { result: T } | { refused: { field: string; value: unknown; accepted: string } };
+
+export default async function run<K extends keyof Works>(asked: {
+  work: K;
+  input: Parameters<Works[K]>[0];
+}): Promise<Outcome<Awaited<ReturnType<Works[K]>>>> {
+  try {
+    const work = works[asked.work] as (input: unknown) => unknown;
+    return { result: (await work(asked.input)) as Awaited<ReturnType<Works[K]>> };
+  } catch (error) {
+    if (!(error instanceof Rejection)) throw error;
+    return { refused: { field: error.field, value: error.value, accepted: error.accepted } };
+  }
+}
