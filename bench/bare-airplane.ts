@@ -18,7 +18,10 @@ export function bareAirplane(
   const burn = file.fuel.consumption_kgpJ;
   const pull = file.propellerEffects.asymmetry_m;
   const react = file.propellerEffects.torqueShare;
-  const rigged = file.propellerEffects.riggedTorque_Nm;
+  const slip = file.propellerEffects.slipstream;
+  const rig =
+    file.propellerEffects.riggedTorque_Nm /
+    (0.5 * 1.225 * (file.propellerEffects.riggedSpeed_kt * (1852 / 3600)) ** 2 * file.wing.area_m2);
   const ixx = file.inertia.roll_kgm2;
   const iyy = file.inertia.pitch_kgm2;
   const izz = file.inertia.yaw_kgm2;
@@ -82,11 +85,13 @@ export function bareAirplane(
         const qS = 0.5 * density * V * V * S;
         const hc = c / (2 * V);
         const hb = b / (2 * V);
-        const st = 1 / (1 + Math.exp((as - alpha) / aw)) + 1 / (1 + Math.exp((alpha + as) / aw));
+        const su = 1 / (1 + Math.exp((as - alpha) / aw));
+        const sd = 1 / (1 + Math.exp((alpha + as) / aw));
+        const st = su + sd;
         const sa = Math.sin(alpha);
         const ca = Math.cos(alpha);
         const cl = cl0 + cla * alpha + fl * flap;
-        const CL = (1 - st) * cl + st * 2 * sa * ca + clq * hc * q + cle * elevator;
+        const CL = (1 - st) * cl + st * 2 * sa * ca + clq * hc * q - cle * elevator;
         const CD = cd0 + fd * flap + cdb * beta * beta + (1 - st) * ki * cl * cl + st * 2 * sa * sa;
         const rev = Math.max(1, x[13]!);
         const made =
@@ -101,16 +106,20 @@ export function bareAirplane(
           qS *
             b *
             (clb * beta +
-              clp * (1 - 0.6 * st) * ph +
+              clp * (1 - 1.3 * st) * ph +
               clr * rh +
               cda * (1 - 0.7 * st) * aileron +
               clr2 * rudder) -
-          react * (qp - rigged);
+          react * (qp - rig * qS);
         const M =
-          qS * c * (cm0 + cma * alpha + cmq * hc * q + cme * elevator + cmt * trim + fp * flap) + T * arm;
+          qS *
+            c *
+            (cm0 + cma * alpha + cmq * hc * q + cme * elevator + cmt * trim + fp * flap - 0.07 * (su - sd)) +
+          T * arm;
         const Nz =
           qS * b * (cnb * beta + cnp * ph + cnr * rh + cna * aileron + cnr2 * rudder) -
-          pull * T * (st > 0.5 ? 0 : alpha);
+          pull * T * (1 - st) * alpha -
+          slip * (qp - rig * qS);
         k[0] = (qS * (-CD * ca + CL * sa) + T) / m + dx * 9.80665 + r * v - q * w;
         k[1] = (qS * (cyb * beta + cyr * rudder - CD * sb)) / m + dy * 9.80665 + p * w - r * u;
         k[2] = (qS * (-CD * sa - CL * ca)) / m + dz * 9.80665 + q * u - p * v;

@@ -83,7 +83,7 @@ export const planningCommands: Commands = {
     });
     if (options.json) return show({ ...plan, schools: flown });
     print(
-      `${figure(plan.length_nm, 1)} NM, ${clock(plan.time_s)}; turn onto it ${figure(plan.leadOn_nm, 2)} NM before (rule ${figure(plan.leadOnRule_nm, 2)}); off it at radial ${heading(plan.leadRadial_deg)}, ${figure(plan.leadOut_deg, 1)}° before`
+      `${figure(plan.length_nm, 1)} NM, ${clock(plan.time_s)}; turn onto it ${figure(plan.leadOnInbound_nm, 2)} NM before from inbound, ${figure(plan.leadOnOutbound_nm, 2)} NM from outbound (rule ${figure(plan.leadOnRule_nm, 2)}); off it at radial ${heading(plan.leadRadial_deg)}, ${figure(plan.leadOut_deg, 1)}° before`
     );
     for (const r of plan.radials)
       print(

@@ -85,18 +85,22 @@ describe('wind', () => {
 });
 
 test('turbulence has the strength it is set to, lasts as long as its scale, and is nought when smooth', () => {
-  const gust = new Float64Array(3);
+  const gust = new Float64Array(4);
   const memory = calmTurbulence();
   const noise = seededNoise(3);
   const squares = [0, 0, 0];
   const steps = 400_000;
   for (let i = 0; i < steps; i++) {
-    stepTurbulence(memory, 'moderate', 50, 3000, 0.1, noise, gust);
+    stepTurbulence(memory, 'moderate', 50, 500, 10, 0.1, noise, gust);
     for (let axis = 0; axis < 3; axis++) squares[axis]! += gust[axis]! ** 2;
   }
-  for (const sum of squares) expect(Math.sqrt(sum / steps)).toBeCloseTo(1.54, 1);
-  stepTurbulence(memory, 'smooth', 50, 3000, 0.1, noise, gust);
-  expect([...gust]).toEqual([0, 0, 0]);
+  // A tenth of 30 kt upward; along and across more by 1/(0.177 + 0.000823 h)^0.4.
+  const across = 1 / (0.177 + 0.000823 * 500) ** 0.4;
+  [across, across, 1].forEach((ratio, axis) =>
+    expect(Math.sqrt(squares[axis]! / steps) / ratio).toBeCloseTo(1.54, 1)
+  );
+  stepTurbulence(memory, 'smooth', 50, 3000, 10, 0.1, noise, gust);
+  expect([...gust]).toEqual([0, 0, 0, 0]);
 });
 
 test('a place on the plane agrees with the ellipsoid: a minute of latitude at 45° is 1,852.2 m', () => {

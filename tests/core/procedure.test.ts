@@ -4,7 +4,7 @@ import { windVelocity } from '$core/air/wind';
 import { normaliseSigned } from '$core/measure/angle';
 import { byCourse } from '$core/procedure/air-path';
 import { planReversal, reversalKinds } from '$core/procedure/course-reversal';
-import { flyArc, leadRadial, planArc } from '$core/procedure/dme-arc';
+import { flyArc, leadRadialRule, planArc } from '$core/procedure/dme-arc';
 import {
   holdCircuit,
   holdExtent,
@@ -304,8 +304,13 @@ describe('arcs and reversals', () => {
     ]);
     expect(p.length_nm).toBeCloseTo(5 * Math.PI, 9);
     expect(p.time_s).toBeCloseTo((5 * Math.PI * 3600) / 120, 6);
-    expect(p.leadOn_nm / p.leadOnRule_nm).toBeCloseTo(1.06, 2);
-    expect(leadRadial(10, 120, 3)).toBeCloseTo(57.3 * (120 / 188.5 / 10), 2);
+    // The circles that touch, in closed form (domain notes, section 10), with r = 120/188.5 NM.
+    const r = 120 / 3600 / ((3 * Math.PI) / 180);
+    expect(p.leadOnInbound_nm).toBeCloseTo(Math.sqrt(100 + 20 * r) - 10, 3);
+    expect(p.leadOnOutbound_nm).toBeCloseTo(10 - Math.sqrt(100 - 20 * r), 3);
+    expect(p.leadOut_deg).toBeCloseTo((Math.asin(r / (10 - r)) * 180) / Math.PI, 3);
+    expect(p.leadOnRule_nm).toBeCloseTo(0.6, 9);
+    expect(leadRadialRule(10, 120, 3)).toBeCloseTo(57.3 * (120 / 188.5 / 10), 2);
     expect(p.leadRadial_deg).toBeCloseTo(80 - p.leadOut_deg, 9);
   });
 

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { sumQuestion } from '$core/bench/sum-bench';
 import { isRight, sumKinds, type SumKind } from '$core/bench/sum-question';
 import { normaliseSigned } from '$core/measure/angle';
-import { leadRadial } from '$core/procedure/dme-arc';
+import { leadRadialRule } from '$core/procedure/dme-arc';
 import { windTriangle } from '$core/procedure/wind-triangle';
 import { vorDeflection } from '$core/radio/receiver';
 
@@ -54,7 +54,7 @@ const again: Record<SumKind, Again> = {
   // What is taught, and what is true: whoever works it out exactly is right, too.
   'descent-rate': ([groundspeed_kt]) => groundspeed_kt! * (6076.12 / 60) * Math.tan((3 * Math.PI) / 180),
   'missed-approach-time': ([distance_nm, groundspeed_kt]) => (distance_nm! / groundspeed_kt!) * 3600,
-  'lead-radial': ([radius_nm, groundspeed_kt]) => leadRadial(radius_nm!, groundspeed_kt!, 3),
+  'lead-radial': ([radius_nm, groundspeed_kt]) => leadRadialRule(radius_nm!, groundspeed_kt!, 3),
   'arc-heading': ([radial], prompt) => {
     const way = / clockwise/.test(prompt) ? 1 : -1;
     return round(radial! + way * 95);

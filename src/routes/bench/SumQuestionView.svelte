@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount, tick } from 'svelte';
   import { dueKinds } from '$core/bench/repetition';
-  import { sumQuestion } from '$core/bench/sum-bench';
+  import { freshSum } from './fresh-sum';
   import { isRight, sumKinds, sumNames, type SumKind, type SumQuestion } from '$core/bench/sum-question';
   import { figure, heading } from '$core/measure/figure';
   import HeadingDial from './HeadingDial.svelte';
@@ -15,6 +15,9 @@
     $props();
 
   let question = $state.raw<SumQuestion | null>(null);
+  /** Of this round: nothing is asked twice while there is something else to ask. */
+  // eslint-disable-next-line svelte/prefer-svelte-reactivity
+  const asked = new Set<string>();
   let typed = $state('');
   let given = $state<number | null>(null);
   let took_s = $state(0);
@@ -41,7 +44,8 @@
 
   async function ask() {
     const next = kind ?? (dueKinds(sumKinds, answers.all, new Date().toISOString())[0]!.kind as SumKind);
-    question = sumQuestion(next, answers.levelOf(next), 1 + Math.floor(Math.random() * 2_000_000_000));
+    question = freshSum(next, answers.levelOf(next), asked);
+    asked.add(question.prompt);
     typed = '';
     given = null;
     shownSince = performance.now();

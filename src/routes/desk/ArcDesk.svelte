@@ -77,14 +77,19 @@
       <dl>
         <Figure
           name="Turn onto the arc"
-          value="{figure(plan.leadOn_nm, 2)} NM"
-          note="before it; ½ % of groundspeed: {figure(plan.leadOnRule_nm, 2)}"
+          value="{figure(plan.leadOnInbound_nm, 2)} NM"
+          note="before it from outside; ½ % of groundspeed: {figure(plan.leadOnRule_nm, 2)}"
+        />
+        <Figure
+          name="From inside"
+          value="{figure(plan.leadOnOutbound_nm, 2)} NM"
+          note="before it, on the radial outbound"
         />
         <Figure name="Round it" value={clock(plan.time_s)} note="{figure(plan.length_nm, 1)} NM" />
         <Figure
           name="Turn off it at"
           value={heading(plan.leadRadial_deg)}
-          note="{figure(plan.leadOut_deg, 1)}° before: 57.3 × turn radius ÷ {radius_nm}"
+          note="{figure(plan.leadOut_deg, 1)}° before; 57.3 × turn radius ÷ {radius_nm}: {figure(plan.leadOutRule_deg, 1)}°"
         />
         {#each flown as { school, inside_nm, outside_nm } (school)}
           <Figure

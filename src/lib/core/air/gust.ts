@@ -16,6 +16,12 @@ export function noGust(): GustMemory {
   return Float64Array.of(-SHORTEST_PAUSE_S, 1);
 }
 
+/** The gust's extra wind now, in the unit of `strength` and 0 … `strength`. */
+export function gustNow(memory: GustMemory, strength: number): number {
+  const along = memory[0]! / RISE_LENGTH_M;
+  return along > 0 && along < 2 ? 0.5 * strength * memory[1]! * (1 - Math.cos(Math.PI * along)) : 0;
+}
+
 /**
  * Advances by `dt_s` and gives the gust's extra wind now, in the unit of `strength` and 0 … `strength`.
  * @param tas_mps true airspeed, > 0
@@ -37,8 +43,7 @@ export function stepGust(
     return 0;
   }
   memory[0]! += tas_mps * dt_s;
-  const along = memory[0]! / RISE_LENGTH_M;
-  if (along < 2) return 0.5 * strength * memory[1]! * (1 - Math.cos(Math.PI * along));
+  if (memory[0]! < 2 * RISE_LENGTH_M) return gustNow(memory, strength);
   memory[0] = -(SHORTEST_PAUSE_S - (MEAN_PAUSE_S - SHORTEST_PAUSE_S) * Math.log(1 - noise.uniform()));
   return 0;
 }

@@ -35,6 +35,15 @@ export function descentAngle(rate_fpm: number, groundspeed_kt: number): number {
   return Math.atan2(rate_fpm, clamp(feetPerMinuteForward, 1e-9, Infinity)) * DEGREES_PER_RADIAN;
 }
 
+/** The wind that moves the air so: the other way round to `windVelocity`. In no wind the direction is 0. */
+export function windFromVelocity({ north, east }: { north: number; east: number }): Wind {
+  const speed_kt = Math.hypot(north, east);
+  return {
+    from_deg: speed_kt > 0 ? normaliseBearing(Math.atan2(-east, -north) * DEGREES_PER_RADIAN) : 0,
+    speed_kt
+  };
+}
+
 /** Wind at one height, ft MSL. */
 export interface WindLayer extends Wind {
   altitude_ft: number;

@@ -35,7 +35,9 @@ const ConstantSpeed = Type.Object(
     /** Thrust at rest is shaft power × efficiency ÷ this. */
     staticSpeed_mps: number('m/s', 10, 100),
     /** Power coefficient at the fine stop: below what it takes, the governor can no longer hold the speed. */
-    fineStopPower: number('', 0.005, 0.2)
+    fineStopPower: number('', 0.005, 0.2),
+    /** Drag area of the windmilling disc with no power on it, m². */
+    idleDragArea_m2: number('m²', 0, 3)
   },
   { additionalProperties: false }
 );
@@ -143,13 +145,16 @@ export const AircraftFile = Type.Object(
       accepted: 'a propulsion of kind fixed-pitch, constant-speed or turboprop'
     }),
     /**
-     * Side effects of power: in a climb the uneven pull (thrust × angle of attack × arm) turns the nose left; of the
-     * engine's torque, this share of what is beyond the torque the airplane is rigged for rolls it left.
+     * Side effects of power. In a climb the uneven pull (thrust × angle of attack × arm) turns the nose left. Of the torque
+     * that rigging does not balance, one share rolls the airplane left, and the slipstream's twist on the fin turns it left
+     * by so many N·m for each N·m. It is rigged for one torque at one speed.
      */
     propellerEffects: Type.Object({
       asymmetry_m: number('m', 0, 3),
       torqueShare: number('', 0, 1),
-      riggedTorque_Nm: number('N·m', 0, 50000)
+      slipstream: number('', 0, 10),
+      riggedTorque_Nm: number('N·m', 0, 50000),
+      riggedSpeed_kt: number('kt', 30, 400)
     }),
     /** Degrees: constant part, and the parts that go with the sine and cosine of the heading. */
     compassDeviation_deg: Type.Tuple([number('°', -10, 10), number('°', -10, 10), number('°', -10, 10)]),

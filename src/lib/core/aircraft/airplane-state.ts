@@ -55,6 +55,8 @@ export interface AirSample {
   gustAlong_mps: number;
   gustRight_mps: number;
   gustDown_mps: number;
+  /** Rolling of the air itself, + = to the right. */
+  gustRoll_radps: number;
 }
 
 export interface Attitude {

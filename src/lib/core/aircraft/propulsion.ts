@@ -19,6 +19,9 @@ const GOVERNOR_LAG_S = 0.4;
 /** Exponent with which a turbine's heat-limited power goes with density. */
 const TURBINE_LAPSE = 0.9;
 
+/** From this share of its power on the disc no longer drags. */
+const LOADED_SHARE = 0.2;
+
 /** Writes what the engine and propeller do at this forward airspeed (m/s, ≥ 0) into `out`. */
 export type PropulsionModel = (
   state: AirplaneState,
@@ -76,7 +79,13 @@ export function propulsionOf(file: Propulsion): PropulsionModel {
           (brake > 0 ? brake : 0) / (fine * air.density_kgpm3) + (forward / (0.9 * diameter)) ** 3
         );
         const through = Math.sqrt(forward * forward + file.staticSpeed_mps * file.staticSpeed_mps);
-        out[THRUST] = (brake > 0 ? file.efficiency * brake : 1.15 * brake) / through;
+        const unloaded =
+          brake < LOADED_SHARE * file.power_W
+            ? 1 - (brake > 0 ? brake : 0) / (LOADED_SHARE * file.power_W)
+            : 0;
+        out[THRUST] =
+          (brake > 0 ? file.efficiency * brake : 1.15 * brake) / through -
+          unloaded * 0.5 * air.density_kgpm3 * forward * forward * file.idleDragArea_m2;
         out[SHAFT_TORQUE] = brake / (turn * n);
         out[SPEED_RATE] = ((driven < asked ? driven : asked) - n) / GOVERNOR_LAG_S;
         out[OUTPUT_RATE] = (idle + c.throttle * (full - idle) - pressure) / MANIFOLD_LAG_S;
@@ -91,7 +100,7 @@ export function propulsionOf(file: Propulsion): PropulsionModel {
         const share = s[16]! > 0 ? s[17]! : 0;
         const asked = idle + c.throttle * ((hot < 1 ? hot : 1) - idle);
         const power = share * flatRated;
-        const unloaded = share < 0.2 ? 1 - share / 0.2 : 0;
+        const unloaded = share < LOADED_SHARE ? 1 - share / LOADED_SHARE : 0;
         const through = Math.sqrt(forward * forward + file.staticSpeed_mps * file.staticSpeed_mps);
         out[THRUST] =
           (file.efficiency * power) / through -

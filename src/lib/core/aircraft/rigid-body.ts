@@ -1,5 +1,6 @@
 import { DEGREES_PER_RADIAN } from '../measure/angle';
-import { STANDARD_GRAVITY_MPS2 } from '../measure/units';
+import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
+import { SEA_LEVEL_DENSITY_KGPM3 } from '../air/atmosphere';
 import type { AircraftFile } from './aircraft-file';
 import { OUTPUT_RATE, SHAFT_POWER, SHAFT_TORQUE, SPEED_RATE, THRUST, propulsionOf } from './propulsion';
 import { STATE_LENGTH, type AirplaneState, type AirSample, type Controls } from './airplane-state';
@@ -12,6 +13,10 @@ export interface RigidBody {
   /** What an accelerometer at the centre of gravity felt at the start of the last step: body x, y, z, m/s². */
   readonly specificForce_mps2: Float64Array;
 }
+
+/** At the stall: share by which roll damping goes, beyond one it drives; and the pitching moment that drops the nose. */
+const WING_DROP = 1.3;
+const NOSE_DROP = 0.07;
 
 /** The derivatives of the state, followed by the specific force that made them. */
 export const RATE_LENGTH = STATE_LENGTH + 3;
@@ -28,7 +33,11 @@ export function rigidBody(file: AircraftFile): RigidBody {
   const gamma = ixx * izz - ixz * ixz;
   const { area_m2: area, span_m: span, chord_m: chord } = file.wing;
   const { lift, drag, pitch, side, roll, yaw, flaps, gear } = file;
-  const { asymmetry_m: asymmetry, torqueShare, riggedTorque_Nm: rigged } = file.propellerEffects;
+  const { asymmetry_m: asymmetry, torqueShare, slipstream, riggedTorque_Nm: rigged } = file.propellerEffects;
+  // What the airplane is rigged with balances that torque at that speed; it is aerodynamic and goes with the dynamic pressure.
+  const riggedPressure =
+    0.5 * SEA_LEVEL_DENSITY_KGPM3 * (file.propellerEffects.riggedSpeed_kt * METRES_PER_SECOND_PER_KNOT) ** 2;
+  const rigging = rigged / (riggedPressure * area);
   const consumption = file.fuel.consumption_kgpJ;
   const gearRate = gear.retractable ? 1 / gear.travel_s : 0;
   const propulsion = propulsionOf(file.propulsion);
@@ -79,8 +88,9 @@ export function rigidBody(file: AircraftFile): RigidBody {
     // Longitudinal coefficients; `stalled` runs smoothly from 0 to 1 around the stall on either side.
     const above = (alpha - stallAngle) / stallWidth;
     const below = (-alpha - stallAngle) / stallWidth;
-    const stalled =
-      1 / (1 + Math.exp(above > 40 ? -40 : -above)) + 1 / (1 + Math.exp(below > 40 ? -40 : -below));
+    const stalledUp = 1 / (1 + Math.exp(above > 40 ? -40 : -above));
+    const stalledDown = 1 / (1 + Math.exp(below > 40 ? -40 : -below));
+    const stalled = stalledUp + stalledDown;
     const sine = Math.sin(alpha);
     const cosine = Math.cos(alpha);
     const flapLift = flaps.lift_pdeg * flap;
@@ -89,7 +99,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const liftCoefficient =
       (1 - stalled) * attached +
       stalled * plate +
-      lift.pitchRate * halfChordRate * q +
+      lift.pitchRate * halfChordRate * q -
+      // A pull pushes the tail down before the wing lifts more: the airplane dips first.
       lift.elevator * c.elevator;
     const dragCoefficient =
       drag.zeroLift +
@@ -108,9 +119,11 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const fz = qS * (-dragCoefficient * sine - liftCoefficient * cosine);
 
     // Moments.
-    const pHat = p * halfSpanRate;
+    const pHat = (p - air.gustRoll_radps) * halfSpanRate;
     const rHat = r * halfSpanRate;
-    const stallDamping = 1 - 0.6 * stalled;
+    // Past the stall the wing that sinks lifts less: rolling is no longer damped, one wing drops.
+    const stallDamping = 1 - WING_DROP * stalled;
+    const unbalancedTorque = engine[SHAFT_TORQUE]! - rigging * qS;
     const rollMoment =
       qS *
         span *
@@ -119,7 +132,7 @@ export function rigidBody(file: AircraftFile): RigidBody {
           roll.yawRate * rHat +
           roll.aileron * (1 - 0.7 * stalled) * c.aileron +
           roll.rudder * c.rudder) -
-      torqueShare * (engine[SHAFT_TORQUE]! - rigged);
+      torqueShare * unbalancedTorque;
     const pitchMoment =
       qS *
         chord *
@@ -129,7 +142,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
           pitch.elevator * c.elevator +
           pitch.trim * c.trim +
           flaps.pitch_pdeg * flap +
-          gear.pitch * gearDown) +
+          gear.pitch * gearDown -
+          NOSE_DROP * (stalledUp - stalledDown)) +
       thrust * pitch.thrustArm_m;
     const yawMoment =
       qS *
@@ -139,7 +153,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
           yaw.yawRate * rHat +
           yaw.aileron * c.aileron +
           yaw.rudder * c.rudder) -
-      asymmetry * thrust * (stalled > 0.5 ? 0 : alpha);
+      asymmetry * thrust * (1 - stalled) * alpha -
+      slipstream * unbalancedTorque;
 
     d[18] = fx / mass;
     d[19] = fy / mass;

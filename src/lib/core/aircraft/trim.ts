@@ -235,6 +235,7 @@ export function stillAir(density_kgpm3: number, pressure_Pa = SEA_LEVEL_PRESSURE
     windDown_mps: 0,
     gustAlong_mps: 0,
     gustRight_mps: 0,
-    gustDown_mps: 0
+    gustDown_mps: 0,
+    gustRoll_radps: 0
   };
 }

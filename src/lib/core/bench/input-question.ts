@@ -30,6 +30,8 @@ const AGAINST: Record<string, readonly [above: Input, below: Input]> = {
 /** One thing is plainly off, the others are not; shares of tolerance, less the harder the question. */
 const OFF = [0.95, 0.85, 0.75, 0.65, 0.55];
 const NOT_OFF = 0.4;
+/** Share of the throttle's travel that is worth taking off, or adding. */
+const SOME_POWER = 0.12;
 /** Looking is cheap and flying is not: a flight is searched well before the next is flown. */
 const LOOKS_A_FLIGHT = 150;
 
@@ -60,6 +62,10 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
       if (comingBack(bench.flight.columns, worst.corridor.channel, worst.deviation, k, bench.flight.rate_hz))
         continue;
       const right = AGAINST[worst.corridor.channel]![worst.deviation > 0 ? 0 : 1];
+      // Nobody takes off power that is not there, or adds to full.
+      const throttle = column(bench.flight, 'throttle')[k]!;
+      if (right === 'less power' && throttle < SOME_POWER) continue;
+      if (right === 'more power' && throttle > 1 - SOME_POWER) continue;
       const options: Input[] = INPUTS.filter((input) => level >= 3 || input !== 'nothing: wait');
       const words = quantityWords[worst.corridor.channel];
       return {

@@ -6,6 +6,7 @@ import {
   SEA_LEVEL_PRESSURE_PA
 } from '../air/atmosphere';
 import { magneticDip } from '../earth/magnetic-dip';
+import { channelIndex, channelScales } from '../flight/channels';
 import { column, duration, sampleAt } from '../flight/flight';
 import { readingsAt } from '../flight/replayed-readings';
 import { faultsAt, type FaultKind } from '../instrument/instrument-fault';
@@ -160,12 +161,14 @@ function failedReadings(
   };
   const memory = settledInstruments(set, truthAt(0), seededNoise(plan.seed + 77));
   const shown = new Float64Array(flight.length);
+  const scale = channelScales[channelIndex(liar.key)!]!;
   for (let k = 0; k < flight.length; k++) {
     const truth = truthAt(k);
     const faults = faultsAt([{ kind: liar.fault, at_s: fails_s }], k / flight.rate_hz);
     stepInstruments(set, memory, truth, faults, false, STEP_S);
     const reading: Readings = readInstruments(set, memory, truth, plan.altimeterSetting_hPa, 0);
-    shown[k] = reading[liar.key];
+    // To what such an instrument is read to, as the others are recorded: decimals would tell.
+    shown[k] = Math.round(reading[liar.key] * scale) / scale;
   }
   return (time_s) => shown[sampleAt(flight, time_s)]!;
 }

@@ -3,9 +3,12 @@ import { figure, heading } from '../measure/figure';
 import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { descentAngle, groundTrack, type Wind } from '../air/wind';
+import { windAboutNorth, windOfPlan } from './plan-wind';
 import type { NoTrim } from '../aircraft/trim';
 import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
-import { STANDARD_RATE_DEGPS, bankOf } from './compose-drill';
+import { magneticDip } from '../earth/magnetic-dip';
+import { compassAtRollOut, leftByReading, type CompassTurn } from '../instrument/compass-turn';
+import { STANDARD_RATE_DEGPS, bankOf, turnRateOf } from './compose-drill';
 import type { Phase } from './drill';
 import type { Lesson } from './lesson';
 import { phaseSettings, type PhaseSetting } from './settings';
@@ -105,17 +108,13 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
 
 /** The wind at the height the drill begins at. */
 export function windFor({ plan }: Lesson): Wind {
-  const layer = plan.windLayers.findLast((l) => l.altitude_ft <= plan.startAltitude_ft) ?? plan.windLayers[0];
-  return layer
-    ? { from_deg: layer.from_deg, speed_kt: layer.speed_kt }
-    : { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
+  return windOfPlan(plan, plan.startAltitude_ft);
 }
 
 /** The same wind by the north of the lesson's fix, where there is one: what courses and holds about it are solved in. */
 export function windAboutFix(lesson: Lesson): Wind {
-  const wind = windFor(lesson);
-  const turned = lesson.navigation ? lesson.area.variation_deg - lesson.navigation.north_deg : 0;
-  return { from_deg: normaliseBearing(wind.from_deg + turned), speed_kt: wind.speed_kt };
+  const { navigation, area, plan } = lesson;
+  return windAboutNorth(plan, navigation ? area.variation_deg - navigation.north_deg : 0);
 }
 
 function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {
@@ -143,24 +142,40 @@ function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {
 }
 
 /**
- * Where the compass is to show for each roll-out: turning through north it lags and through south it leads (north of the
- * equator; the other way round south of it) by about the latitude times the cosine of the heading, and the roll-out itself
- * takes half the bank.
+ * What the compass is to show when each roll-out begins: by the card as it is flown (this field's dip, bank, direction and
+ * deviation), with the rule of thumb beside it (latitude × cosine of the heading before north or past south, and half the
+ * bank) and what that would leave.
  */
 function compassRollOuts(lesson: Lesson): Briefing['compass'] {
-  const { drill, area, plan } = lesson;
+  const { drill, area, plan, aircraft } = lesson;
+  const dip_deg = magneticDip(area);
   return drill.phases.flatMap((phase) => {
     const { lateral } = phase.goal;
     if (lateral.kind !== 'turn' || lateral.to_deg === null) return [];
-    const lead = bankOf(phase.goal, plan) / 2;
+    const bank_deg = bankOf(phase.goal, plan);
+    const lead = bank_deg / 2;
+    const turn: CompassTurn = {
+      bank_deg,
+      rate_degps: turnRateOf(phase.goal, plan),
+      direction: lateral.direction,
+      dip_deg,
+      deviation_deg: aircraft.compassDeviation_deg
+    };
+    const rollOutAt_deg = compassAtRollOut(turn, lateral.to_deg, lead);
     const correction = area.latitude_deg * Math.cos(lateral.to_deg / DEGREES_PER_RADIAN);
-    const before = correction + lead;
-    const rollOutAt_deg = normaliseBearing(lateral.to_deg - lateral.direction * before);
+    const rule_deg = normaliseBearing(lateral.to_deg - lateral.direction * (correction + lead));
+    const left = leftByReading(turn, lateral.to_deg, lead, rule_deg);
+    const leaves =
+      left === null
+        ? 'which this compass does not come to'
+        : Math.abs(left) < 2
+          ? 'which is right here'
+          : `which would leave you ${figure(Math.abs(left))}° ${left > 0 ? 'past' : 'short of'} it here`;
     return [
       {
         phase,
         rollOutAt_deg,
-        words: `${heading(lateral.to_deg)}: latitude ${figure(Math.abs(area.latitude_deg))}° × cos makes ${figure(Math.abs(correction))}° ${correction >= 0 ? 'before' : 'past'}, roll-out lead ${figure(lead)}°: roll out at ${heading(rollOutAt_deg)} by compass, ${figure(Math.abs(before))}° ${before >= 0 ? 'before' : 'past'}`
+        words: `${heading(lateral.to_deg)}, turning ${lateral.direction > 0 ? 'right' : 'left'}: begin to roll out as the compass shows ${heading(rollOutAt_deg)}. The rule of thumb says ${heading(rule_deg)}, ${leaves}.`
       }
     ];
   });

@@ -18,6 +18,7 @@ import {
 import type { ConditionFile, DrillFile, PhaseFile, Quantity, ReadQuantity } from './drill-file';
 import type { LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
+import { windAboutNorth } from './plan-wind';
 import type { ToleranceProfile } from './tolerance-profile';
 
 export const STANDARD_RATE_DEGPS = 3;
@@ -115,13 +116,13 @@ export function composeDrill(
     const number = (quantity: Quantity | undefined, field: string) =>
       quantity === undefined ? null : read(quantity, `${at}.${field}`);
     const lasts = number(written.for_s, 'for_s');
-    const toRadial = number(written.arc?.to_radial_deg, 'arc.to_radial_deg');
     const navigated = isNavigation(goal.lateral)
       ? navigationEnd(
           goal.lateral,
           tasOf(goal, plan),
-          toRadial === null ? null : { from_deg: start.radial_deg, to_deg: toRadial },
-          (navigation?.north_deg ?? 0) - area.variation_deg
+          start.radial_deg,
+          (navigation?.north_deg ?? 0) - area.variation_deg,
+          windAboutNorth(plan, area.variation_deg - (navigation?.north_deg ?? area.variation_deg))
         )
       : null;
     // A climb that goes on in the next phase is only begun in this one.

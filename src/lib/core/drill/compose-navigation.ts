@@ -1,7 +1,7 @@
 import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
-import { leadRadial } from '../procedure/dme-arc';
-import { procedureTurnRate } from '../procedure/turn';
+import { leadOffArc } from '../procedure/arc-leads';
+import type { Wind } from '../air/wind';
 import type { Check, Condition, NavigationGoal, Phase } from './drill';
 import { isNavigation } from './drill';
 import type { PhaseFile, ReadQuantity } from './drill-file';
@@ -57,7 +57,12 @@ export function navigationGoalOf(
     const radius_nm = read(arc.radius_nm, `${at}.arc.radius_nm`);
     if (!(radius_nm >= 3 && radius_nm <= 40))
       throw new Rejection(`${at}.arc.radius_nm`, radius_nm, 'a radius from 3 to 40 NM');
-    return { kind: 'arc', radius_nm, direction: side };
+    return {
+      kind: 'arc',
+      radius_nm,
+      direction: side,
+      toRadial_deg: asCourse(read(arc.to_radial_deg, `${at}.arc.to_radial_deg`))
+    };
   }
   if (hold) {
     const leg_nm = hold.leg_nm === undefined ? null : read(hold.leg_nm, `${at}.hold.leg_nm`);
@@ -85,12 +90,13 @@ export function navigationGoalOf(
   };
 }
 
-/** How long such a phase should take, and what ends it. @param panelNorth_deg what the panel's north shows more than the fix's */
+/** How long such a phase should take, and what ends it. @param panelNorth_deg what the panel's north shows more than the fix's; @param wind by the fix's north */
 export function navigationEnd(
   goal: NavigationGoal,
   tas_kt: number,
-  arc: { from_deg: number; to_deg: number } | null,
-  panelNorth_deg: number
+  startRadial_deg: number,
+  panelNorth_deg: number,
+  wind: Wind
 ): { expected_s: number; until: Condition } {
   const orAfter = (condition: Condition, seconds: number): Condition => ({
     is: 'any',
@@ -134,9 +140,15 @@ export function navigationEnd(
         ? { expected_s: USUAL_COURSE_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) }
         : { expected_s: USUAL_COURSE_S, until: { is: 'after', seconds: USUAL_COURSE_S } };
     case 'arc': {
-      const { from_deg, to_deg } = arc!;
-      const round = normaliseBearing(goal.direction * normaliseSigned(to_deg - from_deg));
-      const lead = leadRadial(goal.radius_nm, tas_kt, procedureTurnRate(tas_kt));
+      const { toRadial_deg: to_deg } = goal;
+      const round = normaliseBearing(goal.direction * normaliseSigned(to_deg - startRadial_deg));
+      const off = leadOffArc(
+        { radius_nm: goal.radius_nm, radial_deg: to_deg, side: goal.direction },
+        tas_kt,
+        wind
+      );
+      // Where the wind lets no turn onto the radial be led, the arc ends on it.
+      const lead = typeof off === 'number' ? off : 1;
       const expected_s = ((round * RADIANS_PER_DEGREE * goal.radius_nm) / tas_kt) * 3600;
       return {
         expected_s,

@@ -60,8 +60,8 @@ export type Condition =
 export type NavigationGoal =
   /** A course to or from the fix; with an angle it is to be intercepted first. */
   | { kind: 'course'; course_deg: number; way: 'to' | 'from'; intercept_deg: number | null }
-  /** An arc about the fix; +1 clockwise. */
-  | { kind: 'arc'; radius_nm: number; direction: 1 | -1 }
+  /** An arc about the fix to a radial; +1 clockwise. */
+  | { kind: 'arc'; radius_nm: number; direction: 1 | -1; toRadial_deg: number }
   | { kind: 'hold'; hold: Hold; circuits: number }
   | { kind: 'reversal'; reversal: CourseReversal };
 

@@ -1,10 +1,9 @@
 import { normaliseBearing } from '../measure/angle';
 import { clock, figure, heading, signedFigure } from '../measure/figure';
-import { leadRadial } from '../procedure/dme-arc';
+import { leadOffArc, leadOntoArc } from '../procedure/arc-leads';
 import { planReversal } from '../procedure/course-reversal';
 import { solveHold } from '../procedure/hold';
 import { holdEntry } from '../procedure/hold-entry';
-import { procedureTurnRate, turnRadius } from '../procedure/turn';
 import { windTriangle } from '../procedure/wind-triangle';
 import { morseOf } from '../radio/morse';
 import { frequencyOf } from '../radio/world-check';
@@ -73,11 +72,21 @@ function goalLines(
       ];
     }
     case 'arc': {
-      const rate = procedureTurnRate(tas_kt);
+      const at = (radial_deg: number) => ({
+        radius_nm: lateral.radius_nm,
+        radial_deg,
+        side: lateral.direction
+      });
+      const outward = lesson.start.distance_nm < lateral.radius_nm;
+      const onto = leadOntoArc(at(lesson.start.radial_deg), outward ? 'outbound' : 'inbound', tas_kt, wind);
+      const off = leadOffArc(at(lateral.toRadial_deg), tas_kt, wind);
       return [
         {
           name: `Arc ${figure(lateral.radius_nm)} NM`,
-          words: `turn onto it ${figure(turnRadius(tas_kt, rate), 1)} NM before, off it ${figure(leadRadial(lateral.radius_nm, tas_kt, rate))}° of radial before`
+          words: [
+            typeof onto === 'number' ? `turn onto it ${figure(onto, 1)} NM before` : onto.reason,
+            typeof off === 'number' ? `off it ${figure(off)}° of radial before` : off.reason
+          ].join(', ')
         }
       ];
     }

@@ -5,8 +5,8 @@ import { seededNoise } from '../measure/seeded-noise';
 import { METRES_PER_FOOT, METRES_PER_NAUTICAL_MILE, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 import { placeOnPlane, type Place } from '../earth/local-plane';
 import { magneticDip } from '../earth/magnetic-dip';
-import { noGust, stepGust } from '../air/gust';
-import { calmTurbulence, stepTurbulence } from '../air/turbulence';
+import { gustNow, noGust, stepGust } from '../air/gust';
+import { TURBULENCE_MEMORY_LENGTH, calmTurbulence, stepTurbulence } from '../air/turbulence';
 import { STATE, STATE_LENGTH, attitudeOf, setAttitude, type Controls } from '../aircraft/airplane-state';
 import { attitudeHold, controlGain } from '../aircraft/attitude-hold';
 import { engagedAutopilot, stepAutopilot, type AutopilotModes } from '../aircraft/autopilot';
@@ -79,7 +79,8 @@ export interface FlightLoop {
 }
 
 /** Steps, setting, knob, alternate static, speed trend; state; instruments; gusts; laws; controls; noise. */
-const SNAPSHOT_LENGTH = 5 + STATE_LENGTH + INSTRUMENT_MEMORY_LENGTH + 5 + 3 + 2 + 3 + 4 + 8 + 4;
+const SNAPSHOT_LENGTH =
+  5 + STATE_LENGTH + INSTRUMENT_MEMORY_LENGTH + TURBULENCE_MEMORY_LENGTH + 4 + 2 + 3 + 4 + 8 + 4;
 
 /** @throws Rejection when the airplane cannot fly the plan's starting condition, naming the field */
 export function flightLoop(lesson: Lesson): FlightLoop {
@@ -136,7 +137,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   body.derivatives(state, controls, air, startRates);
   body.specificForce_mps2.set(startRates.subarray(STATE_LENGTH));
   const turbulence = calmTurbulence();
-  const gust = new Float64Array(3);
+  const gust = new Float64Array(4);
   const gustMemory = noGust();
   let noise = seededNoise(plan.seed);
   const holds = attitudeHold(aircraft);
@@ -159,8 +160,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   let faults: StandingFaults = faultsAt(plan.faults, 0);
   receive();
 
-  /** Navigation needles are slow: they are moved ten times a second. */
-  function receive(): void {
+  /** Navigation needles are slow: they are moved ten times a second. @param dt_s none to see again what is shown, without a needle moving */
+  function receive(dt_s = RECEIVED_EVERY_STEPS * STEP_S): void {
     if (!radio || !radios) return;
     const place = placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!);
     const shown = readInstruments(set, instruments, truth, altimeterSetting, headingKnob);
@@ -171,7 +172,15 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       shownHeading_deg: shown.heading_deg,
       bank_deg: truth.bank_deg
     };
-    radio.step(radios, at, steps * STEP_S, RECEIVED_EVERY_STEPS * STEP_S);
+    radio.step(radios, at, steps * STEP_S, dt_s);
+  }
+
+  /** The gusts of this moment are what the airplane is in. */
+  function feel(): void {
+    air.gustAlong_mps = gust[0]!;
+    air.gustRight_mps = gust[1]!;
+    air.gustDown_mps = gust[2]!;
+    air.gustRoll_radps = gust[3]!;
   }
 
   function workStick(stick: Hands['stick']): void {
@@ -218,10 +227,17 @@ export function flightLoop(lesson: Lesson): FlightLoop {
           ? coordinatedRudder(feet, ballOf(instruments), controlGain(aircraft, observed.tas_mps()), STEP_S)
           : clamp(hands.rudder, -1, 1);
       const height_ft = state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft;
-      stepTurbulence(turbulence, plan.turbulence, observed.tas_mps(), height_ft, STEP_S, noise, gust);
-      air.gustAlong_mps = gust[0]!;
-      air.gustRight_mps = gust[1]!;
-      air.gustDown_mps = gust[2]!;
+      stepTurbulence(
+        turbulence,
+        plan.turbulence,
+        observed.tas_mps(),
+        height_ft,
+        aircraft.wing.span_m,
+        STEP_S,
+        noise,
+        gust
+      );
+      feel();
       observed.setWind(
         plan.gust_kt === 0 ? 0 : stepGust(gustMemory, plan.gust_kt, observed.tas_mps(), STEP_S, noise)
       );
@@ -337,10 +353,10 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       const speedTrend = next();
       state.set(take(STATE_LENGTH));
       instruments.set(take(INSTRUMENT_MEMORY_LENGTH));
-      turbulence.set(take(5));
-      gust.set(take(3));
+      turbulence.set(take(TURBULENCE_MEMORY_LENGTH));
+      gust.set(take(4));
       gustMemory.set(take(2));
-      air.gustAlong_mps = gust[0]!;
+      feel();
       hold.pitchIntegral = next();
       hold.bankIntegral = next();
       feet.held = next();
@@ -356,12 +372,12 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       controls.propeller = next();
       noise = seededNoise(take(4));
       faults = faultsAt(plan.faults, steps * STEP_S);
-      observed.setWind(0);
+      observed.setWind(plan.gust_kt === 0 ? 0 : gustNow(gustMemory, plan.gust_kt));
       observed.observe(controls);
       truth.speedTrend_ktps = speedTrend;
       radio?.restore(take(RECEIVER_MEMORY_LENGTH));
       radios = radiosThen ?? radios;
-      receive();
+      receive(0);
     }
   };
 }

@@ -1,4 +1,4 @@
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 
 /**
  * What a card compass would settle to: the card lies square to apparent gravity, its north follows what is left of the
@@ -41,6 +41,24 @@ export function compassCardHeading(
   // The nose in the card's plane; its parts on card north and east need no projection, both lie in the plane.
   if (flat < 1e-6 || Math.hypot(cx, ex) < 1e-9) return null;
   return normaliseBearing(Math.atan2(ex, cx) * DEGREES_PER_RADIAN);
+}
+
+/** The card swings in its fluid at this frequency, with this share of critical damping. */
+const CARD_FREQUENCY_RADPS = 1.5;
+const CARD_DAMPING = 0.5;
+
+/** A card as it swings. */
+export interface SwingingCard {
+  heading_deg: number;
+  rate_degps: number;
+}
+
+/** Lets the card swing toward what it would settle to. @param settles_deg from `compassCardHeading` */
+export function stepCard(card: SwingingCard, settles_deg: number | null, dt_s: number): void {
+  const pull = settles_deg === null ? 0 : normaliseSigned(settles_deg - card.heading_deg);
+  card.rate_degps +=
+    (CARD_FREQUENCY_RADPS ** 2 * pull - 2 * CARD_DAMPING * CARD_FREQUENCY_RADPS * card.rate_degps) * dt_s;
+  card.heading_deg = normaliseBearing(card.heading_deg + card.rate_degps * dt_s);
 }
 
 /** What the deviation card says for a heading: constant, sine and cosine part, degrees, + = the compass reads too much. */

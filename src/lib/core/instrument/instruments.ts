@@ -3,7 +3,7 @@ import { clamp } from '../measure/clamp';
 import type { SeededNoise } from '../measure/seeded-noise';
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 import { calibratedFromImpact, pressureAltitudeFor, pressureAltitudeOf } from '../air/atmosphere';
-import { compassCardHeading, compassDeviation } from './compass';
+import { compassCardHeading, compassDeviation, stepCard } from './compass';
 import type { StandingFaults } from './instrument-fault';
 import type { AirTruth, PanelKind, Readings } from './readings';
 
@@ -22,8 +22,6 @@ const ROLL_SHARE = 0.3;
 /** Below the true static pressure, where the cabin is vented, as a share of the impact pressure. */
 const ALTERNATE_STATIC_SHARE = 0.06;
 /** The card swings like a damped pendulum. */
-const CARD_FREQUENCY_RADPS = 1.5;
-const CARD_DAMPING = 0.5;
 /** Gyros run down in minutes; below this share of their speed they no longer stand. */
 const VACUUM_RUNDOWN_S = 100;
 const ELECTRIC_RUNDOWN_S = 8;
@@ -146,12 +144,15 @@ export function stepInstruments(
     },
     set.dip_deg
   );
-  const pull = card === null ? 0 : normaliseSigned(card - memory[MEMORY.card]!);
-  memory[MEMORY.cardRate]! +=
-    (CARD_FREQUENCY_RADPS ** 2 * pull - 2 * CARD_DAMPING * CARD_FREQUENCY_RADPS * memory[MEMORY.cardRate]!) *
-    dt_s;
-  memory[MEMORY.card] = normaliseBearing(memory[MEMORY.card]! + memory[MEMORY.cardRate]! * dt_s);
+  swinging.heading_deg = memory[MEMORY.card]!;
+  swinging.rate_degps = memory[MEMORY.cardRate]!;
+  stepCard(swinging, card, dt_s);
+  memory[MEMORY.card] = swinging.heading_deg;
+  memory[MEMORY.cardRate] = swinging.rate_degps;
 }
+
+/** Reused at every step, so that nothing is allocated. */
+const swinging = { heading_deg: 0, rate_degps: 0 };
 
 function follow(memory: InstrumentMemory, index: number, truth: number, lag_s: number, dt_s: number): void {
   // For steps this short against the lag, dt/(τ + dt) is the lag's own response to a thousandth, without an exponential.

@@ -9,9 +9,21 @@ export interface SeededNoise {
   state(): readonly number[];
 }
 
+/**
+ * Seeds close to each other must not give streams that begin alike: they are mixed first (the finaliser of MurmurHash3,
+ * Appleby 2008, public domain; each input bit flips each output bit with even odds).
+ */
+function mixed(seed: number): number {
+  let h = seed | 0;
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return h ^ (h >>> 16);
+}
+
 /** @param seed any 32-bit integer, or a state taken earlier with `state()` */
 export function seededNoise(seed: number | readonly number[]): SeededNoise {
-  const generator = typeof seed === 'number' ? xoroshiro128plus(seed) : xoroshiro128plusFromState(seed);
+  const generator =
+    typeof seed === 'number' ? xoroshiro128plus(mixed(seed)) : xoroshiro128plusFromState(seed);
   const uniform = () => (generator.next() >>> 0) / 4294967296;
   return {
     uniform,

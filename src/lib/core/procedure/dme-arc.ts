@@ -1,6 +1,12 @@
 import { RADIANS_PER_DEGREE, DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { windVelocity, type Wind } from '../air/wind';
+import {
+  METRES_PER_NAUTICAL_MILE,
+  METRES_PER_SECOND_PER_KNOT,
+  STANDARD_GRAVITY_MPS2
+} from '../measure/units';
 import { procedureTurnRate, turnRadius } from './turn';
+import { leadOffArc, leadOntoArc } from './arc-leads';
 import { windTriangle, type NoCourse } from './wind-triangle';
 
 /** An arc about a station, from one radial to another. Radials, courses and wind from the same north. */
@@ -33,11 +39,14 @@ export interface ArcPlan {
   radials: ArcRadial[];
   time_s: number;
   length_nm: number;
-  /** Flying the first radial inbound or outbound: the turn onto the arc begins so much before it, NM. */
-  leadOn_nm: number;
+  /** Flying the first radial inbound, or outbound: the turn onto the arc begins so much before it, NM. */
+  leadOnInbound_nm: number;
+  leadOnOutbound_nm: number;
+  /** The rule of thumb for both: ½ % of the groundspeed on the radial inbound. */
   leadOnRule_nm: number;
-  /** Turning from the arc onto the last radial: so many degrees before it; exact for this groundspeed, and by 57.3·r/R. */
+  /** Turning from the arc inbound onto the last radial: so many degrees before it, flown in the wind; and by 57.3·r/R. */
   leadOut_deg: number;
+  leadOutRule_deg: number;
   leadRadial_deg: number;
   /** Bank of a continuous turn round the arc in still air, degrees. */
   bank_deg: number;
@@ -66,26 +75,33 @@ export function planArc(arc: DmeArc, tas_kt: number, wind: Wind): ArcPlan | NoCo
     last = { at, groundspeed_kt: found.groundspeed_kt };
     radials.push({ ...found.radial, time_s });
   }
-  const rate = procedureTurnRate(tas_kt);
-  const first = radials[0]!;
   const end = radials[radials.length - 1]!;
+  const on = { radius_nm: arc.radius_nm, radial_deg: arc.fromRadial_deg, side };
+  const inbound = leadOntoArc(on, 'inbound', tas_kt, wind);
+  const outbound = leadOntoArc(on, 'outbound', tas_kt, wind);
+  const off = leadOffArc({ ...on, radial_deg: arc.toRadial_deg }, tas_kt, wind);
+  const radial = windTriangle(arc.fromRadial_deg + 180, tas_kt, wind);
+  if (typeof inbound !== 'number') return inbound;
+  if (typeof outbound !== 'number') return outbound;
+  if (typeof off !== 'number') return off;
+  if (radial.kind === 'impossible') return radial;
   return {
     kind: 'planned',
     radials,
     time_s,
     length_nm: round * RADIANS_PER_DEGREE * arc.radius_nm,
-    leadOn_nm: turnRadius(first.groundspeed_kt, rate),
-    leadOnRule_nm: 0.005 * first.groundspeed_kt,
-    leadOut_deg: leadRadial(arc.radius_nm, end.groundspeed_kt, rate),
-    leadRadial_deg: normaliseBearing(
-      arc.toRadial_deg - side * leadRadial(arc.radius_nm, end.groundspeed_kt, rate)
-    ),
+    leadOnInbound_nm: inbound,
+    leadOnOutbound_nm: outbound,
+    leadOnRule_nm: 0.005 * radial.groundspeed_kt,
+    leadOut_deg: off,
+    leadOutRule_deg: leadRadialRule(arc.radius_nm, end.groundspeed_kt, procedureTurnRate(tas_kt)),
+    leadRadial_deg: normaliseBearing(arc.toRadial_deg - side * off),
     bank_deg: arcBank(arc.radius_nm, tas_kt)
   };
 }
 
-/** Degrees of radial before the one to be turned onto: 57.3 × turn radius ÷ arc radius. */
-export function leadRadial(radius_nm: number, groundspeed_kt: number, rate_degps: number): number {
+/** The rule of thumb for the degrees of radial before the one to be turned onto: 57.3 × turn radius ÷ arc radius. */
+export function leadRadialRule(radius_nm: number, groundspeed_kt: number, rate_degps: number): number {
   return DEGREES_PER_RADIAN * (turnRadius(groundspeed_kt, rate_degps) / radius_nm);
 }
 
@@ -132,8 +148,11 @@ function timeOver(arc: DmeArc, from: number, to: number, tas_kt: number, wind: W
 
 /** Bank that keeps a still-air turn on the arc, degrees. */
 export function arcBank(radius_nm: number, tas_kt: number): number {
-  const speed = tas_kt * 0.514444;
-  return Math.atan((speed * speed) / (9.80665 * radius_nm * 1852)) * DEGREES_PER_RADIAN;
+  const speed = tas_kt * METRES_PER_SECOND_PER_KNOT;
+  return (
+    Math.atan((speed * speed) / (STANDARD_GRAVITY_MPS2 * radius_nm * METRES_PER_NAUTICAL_MILE)) *
+    DEGREES_PER_RADIAN
+  );
 }
 
 /** How an arc is flown: short straight legs with a 10° turn between, or one shallow bank. */

@@ -20,8 +20,10 @@ export interface NeedleShown {
 }
 
 export const VOR_FULL_SCALE_DEG = 10;
-/** Within this angle of the vertical a VOR says nothing certain. */
-export const CONE_DEG = 50;
+/** Within this angle of the vertical a VOR's needle is restless. */
+const RESTLESS_DEG = 50;
+/** Within this one its signal is too weak: the flag comes out. */
+const INNER_CONE_DEG = 22;
 
 /** Whether a station's signal is received here: within its service range, and for VHF above the horizon. */
 export function isReceived(
@@ -33,10 +35,20 @@ export function isReceived(
   return station.kind === 'ndb' || distance_nm <= lineOfSight(station, place.altitude_ft);
 }
 
-/** Whether the airplane is in the cone over a station. */
-export function inCone(station: Station, altitude_ft: number, distance_nm: number): boolean {
+/** Angle from the vertical over the station, degrees; 90 where the airplane is no higher than it. */
+function fromVertical(station: Station, altitude_ft: number, distance_nm: number): number {
   const height_nm = (altitude_ft - station.elevation_ft) / FEET_PER_NAUTICAL_MILE;
-  return height_nm > 0 && distance_nm < height_nm * Math.tan(CONE_DEG * RADIANS_PER_DEGREE);
+  return height_nm > 0 ? Math.atan2(distance_nm, height_nm) * DEGREES_PER_RADIAN : 90;
+}
+
+/** Whether the airplane is in the inner cone over a station, where nothing usable is received. */
+export function inInnerCone(station: Station, altitude_ft: number, distance_nm: number): boolean {
+  return fromVertical(station, altitude_ft, distance_nm) < INNER_CONE_DEG;
+}
+
+/** How restless a VOR's needle is over the station: 0 outside the cone, growing to 1 over the antenna. */
+export function restlessness(station: Station, altitude_ft: number, distance_nm: number): number {
+  return Math.max(0, 1 - fromVertical(station, altitude_ft, distance_nm) / RESTLESS_DEG);
 }
 
 /** Full-scale deflection for an angle off a course, by its sine so that it turns back behind the station. */
@@ -58,7 +70,7 @@ export function vorNeedle(
   const { azimuth_deg, distance_nm } = wayBetween(vor, place);
   const radial_deg = normaliseBearing(azimuth_deg - vor.alignment_deg);
   const shown = vorDeflection(radial_deg, course_deg);
-  const valid = isReceived(vor, place, distance_nm) && !inCone(vor, place.altitude_ft, distance_nm);
+  const valid = isReceived(vor, place, distance_nm) && !inInnerCone(vor, place.altitude_ft, distance_nm);
   return { ...shown, toFrom: valid ? shown.toFrom : null, valid, radial_deg, distance_nm };
 }
 

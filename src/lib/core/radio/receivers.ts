@@ -9,10 +9,10 @@ import {
   RNAV_FULL_SCALE_NM,
   adfPointer,
   dmeDistance,
-  inCone,
   isReceived,
   localizerNeedle,
   markerHeard,
+  restlessness,
   rnavDeflection,
   vorNeedle,
   type ReceiverPlace
@@ -99,9 +99,10 @@ export function receivers(world: World, errors: readonly RadioError[], variation
     const { course_deg } = radio;
     if (station?.kind === 'vor') {
       const { deflection, toFrom, valid, radial_deg, distance_nm } = vorNeedle(station, at, course_deg);
-      const swing = inCone(station, at.altitude_ft, distance_nm)
-        ? SWING * Math.sin((2 * Math.PI * time_s) / SWING_PERIOD_S)
-        : 0;
+      const swing =
+        SWING *
+        restlessness(station, at.altitude_ft, distance_nm) *
+        Math.sin((2 * Math.PI * time_s) / SWING_PERIOD_S);
       return {
         needle: { deflection: clamp(deflection + swing, -1, 1), toFrom, valid, course_deg },
         bearing_deg: valid ? normaliseBearing(radial_deg + 180) : null
@@ -199,7 +200,7 @@ export function receivers(world: World, errors: readonly RadioError[], variation
       if (measured === null) memory.distance = -1;
       else {
         // A jump is another station, not a speed.
-        const speed = (Math.abs(measured - memory.distance) / dt_s) * 3600;
+        const speed = dt_s > 0 ? (Math.abs(measured - memory.distance) / dt_s) * 3600 : Infinity;
         if (memory.distance >= 0 && speed < 600)
           memory.groundspeed +=
             memory.groundspeed === 0 ? speed : ((speed - memory.groundspeed) * dt_s) / GROUNDSPEED_S;

@@ -1,4 +1,4 @@
-import { tenths, type Device, type LogEntry, type TrainingLogEntry } from './log-entry';
+import { approachKinds, tenths, type Device, type LogEntry, type TrainingLogEntry } from './log-entry';
 import type { Requirement, RequirementSet } from './requirement-set';
 
 /** How far one requirement has come, with the entries that made the sum. */
@@ -50,7 +50,9 @@ function progressOf(
     ({ content }) =>
       content.date >= from &&
       (!requirement.onlyAirplane || content.device === 'airplane') &&
-      (!requirement.onlyWithInstructor || content.withInstructor)
+      (!requirement.onlyWithInstructor || content.withInstructor) &&
+      // Device time is credit only with the instructor who gives it (14 CFR 61.65(g) to (i)).
+      (content.device === 'airplane' || content.withInstructor)
   );
   const amounts = matching
     .map((entry) => ({ entry, amount: amountOf(requirement, entry) }))
@@ -88,6 +90,18 @@ function progressOf(
   };
 }
 
+/** Navigation system of each kind of approach: three lines of minima of one RNAV approach are one kind. */
+const systemOf: Record<(typeof approachKinds)[number], string> = {
+  ILS: 'ILS',
+  LOC: 'localizer',
+  LPV: 'RNAV',
+  'LNAV/VNAV': 'RNAV',
+  LNAV: 'RNAV',
+  VOR: 'VOR',
+  'VOR/DME': 'VOR',
+  NDB: 'NDB'
+};
+
 /** In tenths of hours, or whole flights. */
 function amountOf(requirement: Requirement, { content }: TrainingLogEntry): number {
   switch (requirement.measure) {
@@ -96,7 +110,8 @@ function amountOf(requirement: Requirement, { content }: TrainingLogEntry): numb
     case 'crossCountryPic_h':
       return tenths(content.crossCountryPic_h);
     case 'longIfrCrossCountry':
-      return content.ifrCrossCountry_nm >= 250 && new Set(content.approaches.map((a) => a.kind)).size >= 3
+      return content.ifrCrossCountry_nm >= 250 &&
+        new Set(content.approaches.map((a) => systemOf[a.kind])).size >= 3
         ? 1
         : 0;
   }

@@ -2,7 +2,7 @@
   import { onDestroy } from 'svelte';
   import { dueKinds } from '$core/bench/repetition';
   import { spokenNumber } from '$core/bench/spoken-number';
-  import { sumQuestion } from '$core/bench/sum-bench';
+  import { freshSum } from '../../bench/fresh-sum';
   import { isRight, sumKinds, type SumKind, type SumQuestion } from '$core/bench/sum-question';
   import { figure, heading } from '$core/measure/figure';
   import { canListen, listenOnce } from '$lib/controls/listening';
@@ -24,6 +24,8 @@
   const FIRST_S = 20;
   const BETWEEN_S = 45;
   const STANDS_S = 6;
+  // eslint-disable-next-line svelte/prefer-svelte-reactivity
+  const askedBefore = new Set<string>();
   let question = $state.raw<SumQuestion | null>(null);
   let asked_s = $state(0);
   let next_s = $state<number | null>(null);
@@ -45,9 +47,10 @@
       ({ kind }) => kind as SumKind
     );
     for (const kind of kinds) {
-      const made = sumQuestion(kind, answers.levelOf(kind), 1 + Math.floor(Math.random() * 2_000_000_000));
+      const made = freshSum(kind, answers.levelOf(kind), askedBefore);
       if (made.picture !== null) continue;
       question = made;
+      askedBefore.add(made.prompt);
       break;
     }
     asked_s = time_s;

@@ -58,11 +58,13 @@ export const compassRollOut: SumMaker = (noise, level) => {
   const off = north ? -(latitude + lead) : latitude - lead;
   const value = asHeading((north ? 360 : 180) + (right ? off : -off));
   return {
-    prompt: `Northern hemisphere, latitude ${latitude}°, standard rate to the ${right ? 'right' : 'left'}, roll-out lead ${lead}°. At what compass reading do you begin to roll out for ${north ? 'north' : 'south'}?`,
+    prompt: `By the rule of thumb: northern hemisphere, latitude ${latitude}°, standard rate to the ${right ? 'right' : 'left'}, roll-out lead ${lead}°. At what compass reading do you begin to roll out for ${north ? 'north' : 'south'}?`,
     answer: { kind: 'number', value, tolerance: 2, unit: '°', angle: true },
-    working: north
-      ? `It lags through north: begin ${latitude} + ${lead} = ${latitude + lead}° before it, at ${heading(value)}.`
-      : `It leads through south: go past it by ${latitude} − ${lead} = ${latitude - lead}°, to ${heading(value)}.`
+    working: `${
+      north
+        ? `It lags through north: begin ${latitude} + ${lead} = ${latitude + lead}° before it, at ${heading(value)}.`
+        : `It leads through south: go past it by ${latitude} − ${lead} = ${latitude - lead}°, to ${heading(value)}.`
+    } A rule only: what your compass really shows depends on the field and the bank; the brief of a compass lesson gives it.`
   };
 };
 

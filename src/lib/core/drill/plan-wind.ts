@@ -1,0 +1,16 @@
+import { windAt, windFromVelocity, type Wind } from '../air/wind';
+import { normaliseBearing } from '../measure/angle';
+import type { LessonPlan } from './lesson-plan';
+
+/** The wind a plan has at a height (ft MSL), by magnetic north: between its layers as the air itself has it. */
+export function windOfPlan(plan: LessonPlan, altitude_ft: number): Wind {
+  return plan.windLayers.length > 0
+    ? windFromVelocity(windAt(plan.windLayers, altitude_ft))
+    : { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
+}
+
+/** The wind at the height the lesson begins at, by a north that is so many degrees west of the magnetic one. */
+export function windAboutNorth(plan: LessonPlan, turned_deg: number): Wind {
+  const wind = windOfPlan(plan, plan.startAltitude_ft);
+  return { from_deg: normaliseBearing(wind.from_deg + turned_deg), speed_kt: wind.speed_kt };
+}
