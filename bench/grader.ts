@@ -93,8 +93,6 @@ const allTruths: Truth[] = [
     habit: 'favoursRight',
     drills: ['straight-and-level', 'level-speed-changes']
   },
-  // The same staring twice: guessed from the flying alone, and seen in the dwell log.
-  { finding: 'fixation', habit: 'fixates', drills: ['straight-and-level', 'level-speed-changes'] },
   {
     finding: 'power-hunting',
     habit: 'huntsPower',

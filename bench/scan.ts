@@ -103,7 +103,7 @@ function speed() {
     for (const look of looks) kept += look.end_s - look.start_s;
   });
   const milliseconds = best(() => {
-    const measures = measureCorridors(flight, lesson.drill, spans);
+    const measures = measureCorridors(flight, lesson, spans);
     kept += scanReport(looks, lesson, spans, measures, flight)!.findings.length;
   });
   if (!(kept > 0)) throw new Error('nothing was analysed');

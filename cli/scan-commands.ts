@@ -71,7 +71,7 @@ export const scanCommands: Commands = {
       );
     const looks = file?.looks ?? looksOf(recorded);
     const spans = detectPhases(flight, lesson.drill);
-    const report = scanReport(looks, lesson, spans, measureCorridors(flight, lesson.drill, spans), recorded);
+    const report = scanReport(looks, lesson, spans, measureCorridors(flight, lesson, spans), recorded);
     if (!report)
       throw new Rejection(
         'gaze',

@@ -9,7 +9,7 @@ const FOLLOWS = {
   levelsOffEarly: ['bias-to-one-side'],
   levelsOffLate: ['bias-to-one-side'],
   configuresLate: ['started-down-before-slowing'],
-  omitsHeading: ['fixation', 'bias-to-one-side', 'over-correcting'],
+  omitsHeading: ['bias-to-one-side', 'over-correcting'],
   wrongOrder: ['slow-recovery'],
   slowToReact: ['wrong-order'],
   keepsTurning: ['chasing-needle', 'intercept-overshoot', 'no-wind-correction'],
@@ -63,7 +63,7 @@ about by what it says (down before slow: configuration late, and the reverse; st
 with the right input, and the reverse; heading left out: to one side, over-corrected; bank kept in: chasing, through the
 course; no wind correction in a hold: turned inbound late) is counted neither way. Flights by radio have a wind of 14 to 24 kt
 within 40° of square to the course. Findings of the scan come
-from the recorded looks, "fixation" from the flying alone. Time error: from the nearest moment the habit acted to the stretch the finding points at,
+from the recorded looks. Time error: from the nearest moment the habit acted to the stretch the finding points at,
 median / largest.
 
 | finding | habit | flights | precision | recall | F1 (aim ≥ 0.95) | time error | at half strength | |

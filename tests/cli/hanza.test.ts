@@ -118,7 +118,7 @@ describe('the command line gives the answers of the screens', () => {
     );
     const words = (await hanza('grade', '--plan', at('plan.json'), '--flight', flight)).out;
     expect(words).toMatch(/^not met, figure \d+, practised\n/);
-    expect(words).toContain('Down before slow: Left 4000 ft at');
+    expect(words).toContain('Descended before slowing: Left 4000 ft at');
     expect((await hanza('fly', '--plan', at('plan.json'), '--out', at('flight.csv'))).code).toBe(0);
     expect(readFileSync(at('flight.csv'), 'utf8')).toMatch(/^time_s,latitude_deg/);
   });

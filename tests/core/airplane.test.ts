@@ -70,7 +70,10 @@ describe('laws of motion', () => {
 
   test('the mirror image of the controls gives the mirror image of the flight', () => {
     // The propeller's side effects are the one thing that is not the same to both sides.
-    const even = { ...aircraft, propellerEffects: { ...aircraft.propellerEffects, asymmetry_m: 0, torqueShare: 0, slipstream: 0 } };
+    const even = {
+      ...aircraft,
+      propellerEffects: { ...aircraft.propellerEffects, asymmetry_m: 0, torqueShare: 0, slipstream: 0 }
+    };
     const body = rigidBody(even);
     const flyEven = (state: Float64Array, c: Controls) => {
       for (let i = 0; i < 800; i++) body.step(state, c, air, 0.01);

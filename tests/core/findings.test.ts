@@ -5,7 +5,9 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
 import type { Corridor } from '$core/drill/drill';
 import { flightFromChunks } from '$core/flight/recorder';
+import type { Flight } from '$core/flight/flight';
 import { simulateFlight } from '$core/flight/simulated-flight';
+import { measureCorridor } from '$core/grade/corridor-measure';
 import { fixationOf } from '$core/grade/fixation';
 import type { FindingKind } from '$core/grade/finding-kind';
 import { gradeFlight } from '$core/grade/grade';
@@ -35,29 +37,43 @@ describe('habits seen in the data, by their definitions', () => {
     expect(over(waves(() => 60, 160))).toBeNull();
   });
 
-  test('staring: one held within a third while another goes out for 10 s without an input', () => {
-    const drifting = (bank: (t: number) => number) =>
-      madeFlight(90, {
+  test('staring: one worked at and tight while another wanders with no input of its own, twice over', () => {
+    // The heading drifts out twice and is brought back; the hands are on the elevator all the time, or on nothing.
+    const drift = (t: number) => (t % 100 < 70 ? Math.max(0, 0.5 * ((t % 100) - 20)) : 0);
+    const made = (changes: Record<string, (t: number) => number>, seconds = 200) =>
+      madeFlight(seconds, {
         altitude_ft: () => 4005,
-        heading_deg: (t) => (t < 30 ? 0 : 0.6 * (t - 30)) % 360,
-        bank_deg: bank
+        heading_deg: drift,
+        pitch_deg: (t) => Math.sign(Math.sin(t)),
+        bank_deg: () => 1,
+        ...changes
       });
-    const find = (flight: ReturnType<typeof madeFlight>) => fixationOf(flight, altitude, heading, 0, 600);
-    expect(find(drifting(() => 1))).toMatchObject({ held: 'altitude_ft', wandered: 'heading_deg' });
-    expect(find(drifting((t) => (Math.floor(t / 4) % 2 === 0 ? 1 : 6)))).toBeNull();
-    const loose = madeFlight(90, {
-      altitude_ft: (t) => 4000 + 60 * Math.sin(t),
-      heading_deg: (t) => 0.6 * t
+    const find = (flight: Flight, visible = () => true) => {
+      const measures = [altitude, heading].map((corridor) =>
+        measureCorridor(flight, corridor, 'level', 0, flight.length - 1)
+      );
+      return fixationOf(flight, measures, visible);
+    };
+    expect(find(made({}))).toMatchObject({
+      held: 'altitude_ft',
+      wandered: 'heading_deg',
+      times: { length: 2 }
     });
-    expect(find(loose)).toBeNull();
+    // Once says nothing; hands that lie still say nothing of what was looked at; nor does what could not be seen.
+    expect(find(made({}, 100))).toBeNull();
+    expect(find(made({ pitch_deg: () => 0 }))).toBeNull();
+    expect(find(made({}), () => false)).toBeNull();
+    // Worked at, however badly, is not forgotten; and what is loose was not stared at.
+    expect(find(made({ bank_deg: (t) => 3 * Math.sign(Math.sin(t)) }))).toBeNull();
+    expect(find(made({ altitude_ft: (t) => 4000 + 60 * Math.sin(t) }))).toBeNull();
   });
 
-  test('power hunting counts reversals a minute; trimming looks at what the hand holds', () => {
+  test('power hunting counts reversals within a minute; trimming looks at what the hand holds', () => {
     const throttle = (period_s: number, size: number) =>
       madeFlight(120, { throttle: (t) => 0.6 + size * Math.sign(Math.sin((2 * Math.PI * t) / period_s)) });
     const all = [[0, 1200]] as const;
-    // One swing every three seconds; the first only says which way it began.
-    expect(powerHuntingOf(throttle(6, 0.05), all)!.perMinute).toBeCloseTo(19, 9);
+    // One swing every three seconds.
+    expect(powerHuntingOf(throttle(6, 0.05), all)!.reversals).toBeCloseTo(20, -0.5);
     expect(powerHuntingOf(throttle(6, 0.02), all)).toBeNull();
     expect(powerHuntingOf(throttle(40, 0.05), all)).toBeNull();
     expect(outOfTrimOf(madeFlight(120, { elevator: () => -0.12 }), all)).toMatchObject({
@@ -78,7 +94,6 @@ describe('each habit of a simulated pilot is found, and the reference has none o
     ['levelsOffLate', 'level-offs', 'level-off-overshoot'],
     ['levelsOffEarly', 'level-offs', 'level-off-undershoot'],
     ['favoursRight', 'straight-and-level', 'bias-to-one-side'],
-    ['fixates', 'straight-and-level', 'fixation'],
     ['huntsPower', 'straight-and-level', 'power-hunting'],
     ['fliesOutOfTrim', 'straight-and-level', 'not-trimmed'],
     ['configuresLate', 'pattern-b', 'late-configuration'],

@@ -60,9 +60,10 @@ describe('exceedances', () => {
 });
 
 describe('pumping', () => {
-  const swing = (amplitude: number, period_s: number) => {
+  const swing = (amplitude: number, period_s: number, nose_deg = 2) => {
     const flight = madeFlight(90, {
-      verticalSpeed_fpm: (t) => -500 + amplitude * Math.sin((2 * Math.PI * t) / period_s)
+      verticalSpeed_fpm: (t) => -500 + amplitude * Math.sin((2 * Math.PI * t) / period_s),
+      pitch_deg: (t) => nose_deg * Math.cos((2 * Math.PI * t) / period_s)
     });
     return swingingOf(flight, 0, flight.length - 1);
   };
@@ -72,6 +73,8 @@ describe('pumping', () => {
     expect(swing(250, 12)).toBeNull();
     expect(swing(600, 3)).toBeNull();
     expect(swing(600, 44)).toBeNull();
+    // Waves of the air that the nose has no part in.
+    expect(swing(400, 12, 0.5)).toBeNull();
   });
 });
 

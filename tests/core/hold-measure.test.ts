@@ -120,11 +120,15 @@ describe('a hold drawn by hand', () => {
     const left = measureHold(gone.drawing.flight(), gone.lesson, gone.goal, gone.drawing.span())!;
     const [finding, ...others] = navigationFindings(gone.lesson, left);
     expect(others).toEqual([]);
-    expect(finding).toMatchObject({ kind: 'not-back-over-fix', severity: 'fault', title: 'Hold not flown' });
+    expect(finding).toMatchObject({
+      kind: 'not-back-over-fix',
+      severity: 'fault',
+      title: 'Never returned to the fix'
+    });
     expect(finding!.evidence).toMatch(
-      /^Not once back over the fix in 15:00, 2\d\.\d NM from it at the end; direct/
+      /^Not back over the fix in 15:00, 2\d\.\d NM from it at the end; a direct entry was due/
     );
-    expect(navigationElements(gone.lesson, left, [])).toMatchObject([{ verdict: 'not met' }]);
+    expect(navigationElements(gone.lesson, left)).toMatchObject([{ verdict: 'not met' }]);
     // Who stops before the time is over is told that, and nothing of the hold.
     const stopped = { ...gone.drawing.span(), complete: false };
     expect(measureHold(gone.drawing.flight(), gone.lesson, gone.goal, stopped)).toBeNull();
@@ -137,7 +141,7 @@ describe('a hold drawn by hand', () => {
     expect(navigationFindings(once.lesson, m).find(({ kind }) => kind === 'not-back-over-fix')).toMatchObject(
       {
         title: 'Hold not finished',
-        evidence: '1 of 4 times back over the fix when the time was over.'
+        evidence: 'Back over the fix 1 of 4 times when the time was up.'
       }
     );
   });

@@ -17,8 +17,8 @@ function graded(drill: string, m: NavigationMeasure) {
   return {
     kinds: findings.filter(({ severity }) => severity !== 'good').map(({ kind }) => kind),
     praise: findings.filter(({ severity }) => severity === 'good').map(({ kind }) => kind),
-    verdicts: navigationElements(lesson, m, findings).map(({ verdict }) => verdict),
-    arithmetic: navigationElements(lesson, m, findings).map(({ arithmetic }) => arithmetic)
+    verdicts: navigationElements(lesson, m).map(({ verdict }) => verdict),
+    arithmetic: navigationElements(lesson, m).map(({ arithmetic }) => arithmetic)
   };
 }
 
@@ -47,6 +47,10 @@ const tracking: TrackingMeasure = {
   driftSide: null,
   correction_deg: -8,
   neededCorrection_deg: -8,
+  driftedWith_deg: null,
+  level_s: 150,
+  uncorrected_s: 0,
+  farthestOff: 0.1,
   nearStation_deg: null
 };
 const circuit: CircuitMeasure = {
@@ -127,8 +131,9 @@ describe('what a measure is worth', () => {
       verdicts: ['met', 'met', 'met']
     });
     const kinds = (...changes: Partial<CircuitMeasure>[]) => graded('vor-hold', flownAs(...changes)).kinds;
-    // Tried, and brought to its time: what the first leg was off is no fault.
-    expect(kinds({ inbound_s: 82 }, { inbound_s: 71 }, { inbound_s: 63 })).toEqual([]);
+    // Tried, and brought to its time: put right in good time is said, and no more.
+    const tried = graded('vor-hold', flownAs({ inbound_s: 82 }, { inbound_s: 71 }, { inbound_s: 63 }));
+    expect([tried.kinds, tried.verdicts[1]]).toEqual([['inbound-leg'], 'met with prompt correction']);
     expect(kinds({ inbound_s: 82 }, { inbound_s: 84 }, { inbound_s: 81 })).toEqual(['inbound-leg']);
     expect(
       kinds(
@@ -145,8 +150,10 @@ describe('what a measure is worth', () => {
     // More than the wind asks for is not too little of it.
     expect(kinds({ outboundCorrection_deg: 40 }, { outboundCorrection_deg: 38 })).toEqual([]);
     expect(kinds({ rollOutOff: 0.9 }, { rollOutOff: 1 })).toEqual(['hold-roll-out']);
-    // The last one in the middle: it was learnt.
-    expect(kinds({ rollOutOff: 0.9 }, { rollOutOff: 1 }, { rollOutOff: 0.2 })).toEqual([]);
+    // The last one in the middle: it was learnt, and is not a failure.
+    const learnt = graded('vor-hold', flownAs({ rollOutOff: 0.9 }, { rollOutOff: 1 }, { rollOutOff: 0.2 }));
+    expect(learnt.kinds).toEqual(['hold-roll-out']);
+    expect(learnt.verdicts).not.toContain('not met');
   });
 
   test('an entry that cannot be told is neither praised nor failed; the wrong one is not met', () => {

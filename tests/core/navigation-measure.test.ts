@@ -6,7 +6,8 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import { measureArc } from '$core/grade/navigation/arc-measure';
 import { measureIntercept, measureTracking } from '$core/grade/navigation/course-measure';
 import { measurePassage, measureReversal, measureStationTime } from '$core/grade/navigation/fix-measure';
-import { OVERSHOOT_SHARE, navigationFindings } from '$core/grade/navigation/navigation-findings';
+import { navigationFindings } from '$core/grade/navigation/navigation-findings';
+import { OVERSHOOT_SHARE } from '$core/grade/navigation/navigation-verdict';
 import { normaliseSigned } from '$core/measure/angle';
 import { planReversal } from '$core/procedure/course-reversal';
 import { flyArc } from '$core/procedure/dme-arc';
@@ -258,7 +259,7 @@ describe('arcs, reversals, fixes drawn by hand', () => {
     expect(m.due_min).toBeCloseTo(6 * minutes, 1);
     expect(navigationFindings(lesson, m)).toEqual([]);
     expect(navigationFindings(lesson, said('12.0').m)[0]!.title).toBe('Time to the station wrong');
-    expect(navigationFindings(lesson, said(null).m)[0]!.title).toBe('Time to the station not found');
+    expect(navigationFindings(lesson, said(null).m)[0]!.title).toBe('Time to the station not worked out');
   });
 
   test('a fix is called when it is there: the nearest call counts, before or after', () => {

@@ -120,7 +120,7 @@ describe('receivers', () => {
 
   test('a degree is a mile at sixty; the cone, the horizon and the service range put the flag out', () => {
     expect(60 * Math.sin(Math.PI / 180)).toBeCloseTo(1.047, 3);
-    expect(vorNeedle(vlb, from(vlb, 90, -10, 0.4, 6000), 90).valid).toBe(false);
+    expect(vorNeedle(vlb, from(vlb, 90, -10, 0.2, 6000), 90).valid).toBe(false);
     expect(vorNeedle(vlb, from(vlb, 90, -10, 3, 6000), 90).valid).toBe(true);
     expect(vorNeedle(vlb, from(vlb, 90, -10, 99, 200), 90)).toMatchObject({ valid: false, toFrom: null });
     expect(vorNeedle(vlb, from(vlb, 90, -10, 101, 20000), 90).valid).toBe(false);

@@ -1,23 +1,25 @@
 import { figure, signedFigure } from '../measure/figure';
 import type { Lesson } from '../drill/lesson';
-import { SLOW_RECOVERY_S, SPEED_FIRST_MARGIN_KT, isConfigured, rollOutTolerance } from './check-findings';
+import {
+  SLOW_RECOVERY_S,
+  SPEED_FIRST_MARGIN_KT,
+  decisionFault,
+  isConfigured,
+  levelOffVerdict,
+  recoveryVerdict,
+  rollOutTolerance,
+  rollOutVerdict,
+  speedFirstVerdict
+} from './check-verdict';
 import type { CheckMeasure } from './check-measure';
 import type { Verdict } from './corridor-measure';
-import type { Finding } from './finding';
-import type { FindingKind } from './finding-kind';
 import { navigationElements } from './navigation/navigation-elements';
 import type { GradeElement } from './grade-element';
 
 const WEIGHT_TECHNIQUE = 2;
-/** Off by no more than this many tolerances, a transition is put right, not failed. */
-const PUT_RIGHT = 2;
 
 /** Every check of the drill as an element of the grade. */
-export function checkElements(
-  lesson: Lesson,
-  checks: readonly CheckMeasure[],
-  findings: readonly Finding[]
-): GradeElement[] {
+export function checkElements(lesson: Lesson, checks: readonly CheckMeasure[]): GradeElement[] {
   const { drill, tolerance } = lesson;
   const phaseName = (id: string) => drill.phases.find((phase) => phase.id === id)!.name;
   const element = (name: string, verdict: Verdict, arithmetic: string): GradeElement => ({
@@ -27,16 +29,13 @@ export function checkElements(
     weight: WEIGHT_TECHNIQUE,
     arithmetic
   });
-  const byError = (error: number, allowed: number): Verdict =>
-    error <= allowed ? 'met' : error <= PUT_RIGHT * allowed ? 'met with prompt correction' : 'not met';
-  const has = (...kinds: FindingKind[]) => findings.some((f) => kinds.includes(f.kind));
 
   return checks.flatMap((m) => {
     switch (m.kind) {
       case 'speed-first':
         return element(
           'Speed before descent',
-          Math.round(m.ias_kt) - m.asked_kt > SPEED_FIRST_MARGIN_KT ? 'not met' : 'met',
+          speedFirstVerdict(m),
           `${figure(m.ias_kt)} kt leaving the level; ${m.asked_kt} + ${SPEED_FIRST_MARGIN_KT} kt allowed`
         );
       case 'configuration':
@@ -48,33 +47,29 @@ export function checkElements(
       case 'decision':
         return element(
           'Decision',
-          has('late-decision', 'early-decision', 'below-decision-altitude') ? 'not met' : 'met',
+          decisionFault(lesson, m) === null ? 'met' : 'not met',
           `${m.toClimb_s === null ? 'no climb' : `climbing after ${figure(m.toClimb_s, 1)} s`} (${tolerance.climbWithin_s} s), lowest ${figure(m.lowest_ft)} ft (${figure(m.altitude_ft - tolerance.belowDecision_ft)} ft)`
         );
       case 'level-off':
         return element(
           `${phaseName(m.phaseId)}: level-off`,
-          byError(Math.max(m.beyond_ft, -(m.stopped_ft ?? 0)), tolerance.levelOff_ft),
+          levelOffVerdict(lesson, m),
           `${m.stopped_ft === null ? 'not yet level' : `stopped ${signedFigure(m.stopped_ft)} ft`}, farthest beyond ${figure(m.beyond_ft)} ft; ${tolerance.levelOff_ft} ft allowed`
         );
       case 'roll-out':
         return element(
           `${phaseName(m.phaseId)}: roll-out`,
-          byError(Math.abs(m.error_deg), rollOutTolerance(lesson)),
+          rollOutVerdict(lesson, m),
           `wings level ${signedFigure(m.error_deg)}° from the heading; ${rollOutTolerance(lesson)}° allowed`
         );
       case 'recovery':
         return element(
           `${phaseName(m.phaseId)}: ${m.attitude}`,
-          m.stalledAgain_s !== null || m.overspeed_s !== null || !m.rightOrder
-            ? 'not met'
-            : m.firstInput_s === null
-              ? 'not met'
-              : byError(m.firstInput_s, SLOW_RECOVERY_S),
+          recoveryVerdict(m),
           `first input after ${m.firstInput_s === null ? '–' : figure(m.firstInput_s, 1)} s (${SLOW_RECOVERY_S} s), order ${m.rightOrder ? 'right' : 'wrong'}, ${figure(m.altitudeChange_ft)} ft, ${figure(m.peakLoad_g, 1)} g`
         );
       default:
-        return navigationElements(lesson, m, findings).map((e) => element(e.name, e.verdict, e.arithmetic));
+        return navigationElements(lesson, m).map((e) => element(e.name, e.verdict, e.arithmetic));
     }
   });
 }

@@ -2,24 +2,23 @@ import { figure, heading } from '../measure/figure';
 import type { Lesson } from '../drill/lesson';
 import type { CheckMeasure } from './check-measure';
 import type { ConfigurationMeasure, DecisionMeasure, SpeedFirstMeasure } from './descent-measure';
-import { finding, type Finding } from './finding';
+import {
+  EARLY_MARGIN_FT,
+  SLOW_RECOVERY_S,
+  SPEED_FIRST_MARGIN_KT,
+  decisionFault,
+  isConfigured,
+  levelOffError,
+  levelOffVerdict,
+  recoveryVerdict,
+  rollOutTolerance,
+  rollOutVerdict,
+  speedFirstVerdict
+} from './check-verdict';
+import { MOMENT_S, finding, type Finding } from './finding';
 import { navigationFindings } from './navigation/navigation-findings';
 import type { RecoveryMeasure } from './recovery-measure';
 import type { LevelOffMeasure, RollOutMeasure } from './transition-measure';
-
-/** Speed above the target at which lowering the nose still counts as "speed first". */
-export const SPEED_FIRST_MARGIN_KT = 5;
-/** Leaving the descent higher than this above the decision altitude is early. */
-const EARLY_MARGIN_FT = 50;
-/** Without the heading indicator a roll-out may be this many times as far off. */
-const WITHOUT_HEADING = 2;
-/** A recovery that has not begun by now is slow. */
-export const SLOW_RECOVERY_S = 3;
-
-/** How far off a roll-out may be in this lesson, degrees. */
-export function rollOutTolerance({ tolerance, covered }: Lesson): number {
-  return tolerance.rollOut_deg * (covered.includes('heading') ? WITHOUT_HEADING : 1);
-}
 
 /** What the drill's checks say. */
 export function checkFindings(lesson: Lesson, measures: readonly CheckMeasure[]): Finding[] {
@@ -45,30 +44,28 @@ export function checkFindings(lesson: Lesson, measures: readonly CheckMeasure[])
 
 function saySpeedFirst(m: SpeedFirstMeasure): Finding {
   const over = Math.round(m.ias_kt) - m.asked_kt;
-  return over > SPEED_FIRST_MARGIN_KT
+  return speedFirstVerdict(m) !== 'met'
     ? finding(
         'started-down-before-slowing',
         'fault',
-        'Down before slow',
+        'Descended before slowing',
         { moment_s: m.at_s },
-        `Left ${figure(m.left_ft)} ft at ${figure(m.ias_kt)} kt, ${figure(over)} kt above the ${figure(m.asked_kt)} kt asked for.`,
-        { channel: 'ias_kt', side: 'above' }
+        `Left ${figure(m.left_ft)} ft at ${figure(m.ias_kt)} kt, ${figure(over)} kt faster than the ${figure(m.asked_kt)} kt asked for.`,
+        {
+          channel: 'ias_kt',
+          side: 'above',
+          failed: true,
+          worth: (MOMENT_S * over) / SPEED_FIRST_MARGIN_KT
+        }
       )
     : finding(
         'speed-first',
         'good',
-        'Speed first, then descent',
+        'Slowed down first, then descended',
         { moment_s: m.at_s },
-        `${figure(m.ias_kt)} kt before the nose was lowered, ${figure(m.asked_kt)} kt asked for.`,
+        `${figure(m.ias_kt)} kt as the nose went down; ${figure(m.asked_kt)} kt was asked for.`,
         { channel: 'ias_kt' }
       );
-}
-
-/** Whether what was set is what was asked for. */
-export function isConfigured(m: ConfigurationMeasure): boolean {
-  return (
-    Math.abs(m.flaps_deg - m.askedFlaps_deg) <= 2 && (m.gear === null || Math.abs(m.gear - m.askedGear) < 0.5)
-  );
 }
 
 function sayConfiguration(m: ConfigurationMeasure): Finding[] {
@@ -85,19 +82,22 @@ function sayConfiguration(m: ConfigurationMeasure): Finding[] {
     finding(
       'late-configuration',
       'fault',
-      'Configuration not set',
+      'Flaps or gear late',
       { moment_s: m.at_s },
-      `When it was due: ${[...flaps, ...gear].join('; ')}.`
+      `When they were due: ${[...flaps, ...gear].join('; ')}.`,
+      { failed: true, worth: 2 * MOMENT_S }
     )
   ];
 }
 
-function sayDecision({ tolerance }: Lesson, m: DecisionMeasure): Finding[] {
+function sayDecision(lesson: Lesson, m: DecisionMeasure): Finding[] {
+  const { tolerance } = lesson;
   const findings: Finding[] = [];
+  const fault = decisionFault(lesson, m);
   const below = m.altitude_ft - m.lowest_ft;
   const lowest = `Lowest ${figure(m.lowest_ft)} ft`;
   const where = { channel: 'altitude_ft', side: 'below' as const };
-  if (below > tolerance.belowDecision_ft) {
+  if (fault === 'below') {
     findings.push(
       finding(
         'below-decision-altitude',
@@ -109,7 +109,7 @@ function sayDecision({ tolerance }: Lesson, m: DecisionMeasure): Finding[] {
       )
     );
   }
-  if (-below > EARLY_MARGIN_FT) {
+  if (fault === 'early') {
     findings.push(
       finding(
         'early-decision',
@@ -117,30 +117,30 @@ function sayDecision({ tolerance }: Lesson, m: DecisionMeasure): Finding[] {
         'Climbed away early',
         { moment_s: m.lowest_s },
         `${lowest}, ${figure(-below)} ft above the decision altitude of ${figure(m.altitude_ft)} ft.`,
-        { channel: 'altitude_ft', side: 'above' }
+        { channel: 'altitude_ft', side: 'above', failed: true, worth: (MOMENT_S * -below) / EARLY_MARGIN_FT }
       )
     );
-  } else if (m.toClimb_s === null || m.toClimb_s > tolerance.climbWithin_s) {
+  } else if (fault === 'late') {
     const took =
-      m.toClimb_s === null ? 'no climb was reached' : `${figure(m.toClimb_s, 1)} s to a positive climb`;
+      m.toClimb_s === null ? 'no climb followed' : `it took ${figure(m.toClimb_s, 1)} s to a positive climb`;
     findings.push(
       finding(
         'late-decision',
         'fault',
-        'Late at decision',
+        'Late to climb away',
         { moment_s: m.at_s, start_s: m.at_s, end_s: m.at_s + (m.toClimb_s ?? 0) },
-        `From ${figure(m.altitude_ft)} ft ${took}, ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
-        where
+        `From ${figure(m.altitude_ft)} ft ${took}; ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
+        { ...where, failed: true, worth: 4 * MOMENT_S }
       )
     );
-  } else if (below <= tolerance.belowDecision_ft) {
+  } else if (fault === null) {
     findings.push(
       finding(
         'prompt-decision',
         'good',
         'Climbed away at the decision altitude',
         { moment_s: m.at_s },
-        m.passed
+        m.passed && m.toClimb_s !== null
           ? `${figure(m.toClimb_s, 1)} s from ${figure(m.altitude_ft)} ft to a positive climb. ${lowest}.`
           : `The climb had begun when ${figure(m.altitude_ft)} ft was reached. ${lowest}.`,
         { channel: 'altitude_ft' }
@@ -150,17 +150,25 @@ function sayDecision({ tolerance }: Lesson, m: DecisionMeasure): Finding[] {
   return findings;
 }
 
-function sayLevelOff({ tolerance }: Lesson, m: LevelOffMeasure): Finding[] {
+function sayLevelOff(lesson: Lesson, m: LevelOffMeasure): Finding[] {
+  const { tolerance } = lesson;
+  const verdict = levelOffVerdict(lesson, m);
+  if (verdict === 'met') return [];
+  const more = {
+    failed: verdict === 'not met',
+    worth: (MOMENT_S * levelOffError(m)) / tolerance.levelOff_ft,
+    channel: 'altitude_ft'
+  };
   const [beyond, short] = m.climbing ? (['above', 'below'] as const) : (['below', 'above'] as const);
   if (m.beyond_ft > tolerance.levelOff_ft) {
     return [
       finding(
         'level-off-overshoot',
         'fault',
-        'Overshot the level-off',
+        m.climbing ? 'Climbed through the altitude' : 'Descended through the altitude',
         { moment_s: m.beyond_s },
-        `${figure(m.beyond_ft)} ft ${beyond} ${figure(m.altitude_ft)} ft before it was level; ${tolerance.levelOff_ft} ft allowed.`,
-        { channel: 'altitude_ft', side: beyond }
+        `Up to ${figure(m.beyond_ft)} ft ${beyond} ${figure(m.altitude_ft)} ft; ${tolerance.levelOff_ft} ft allowed.`,
+        { ...more, side: beyond }
       )
     ];
   }
@@ -172,7 +180,7 @@ function sayLevelOff({ tolerance }: Lesson, m: LevelOffMeasure): Finding[] {
         'Levelled off too soon',
         { moment_s: m.stopped_s },
         `The ${m.climbing ? 'climb' : 'descent'} stopped ${figure(-m.stopped_ft)} ft ${short} ${figure(m.altitude_ft)} ft; ${tolerance.levelOff_ft} ft allowed.`,
-        { channel: 'altitude_ft', side: short }
+        { ...more, side: short }
       )
     ];
   }
@@ -181,17 +189,26 @@ function sayLevelOff({ tolerance }: Lesson, m: LevelOffMeasure): Finding[] {
 
 function sayRollOut(lesson: Lesson, m: RollOutMeasure): Finding[] {
   const allowed = rollOutTolerance(lesson);
-  if (Math.abs(m.error_deg) <= allowed) return [];
+  const verdict = rollOutVerdict(lesson, m);
+  if (verdict === 'met') return [];
+  const circles = Math.floor(Math.abs(m.error_deg) / 360);
+  const rest = Math.abs(m.error_deg) - 360 * circles;
+  const by = `${circles > 0 ? `${circles === 1 ? 'one whole circle' : `${circles} whole circles`} and ` : ''}${figure(rest, 1)}°`;
   const late = m.error_deg > 0;
   const side = late === m.direction > 0 ? 'above' : 'below';
   return [
     finding(
       late ? 'late-roll-out' : 'early-roll-out',
       'fault',
-      late ? 'Rolled out late' : 'Rolled out early',
+      circles > 0 ? 'Turned on past the heading' : late ? 'Rolled out late' : 'Rolled out early',
       { moment_s: m.at_s },
-      `Wings level ${figure(Math.abs(m.error_deg), 1)}° ${late ? 'past' : 'short of'} ${heading(m.heading_deg)}; ${allowed}° allowed.`,
-      { channel: 'heading_deg', side }
+      `Wings level ${by} ${late ? 'past' : 'short of'} ${heading(m.heading_deg)}; ${allowed}° allowed.`,
+      {
+        channel: 'heading_deg',
+        side,
+        failed: verdict === 'not met',
+        worth: (MOMENT_S * Math.abs(m.error_deg)) / allowed
+      }
     )
   ];
 }
@@ -220,7 +237,8 @@ function sayRecovery({ aircraft }: Lesson, m: RecoveryMeasure): Finding[] {
         'fault',
         'Slow to recover',
         at,
-        `${start}: ${m.firstInput_s === null ? 'no input the right way' : `first input the right way after ${figure(m.firstInput_s, 1)} s`}; ${SLOW_RECOVERY_S} s allowed. ${cost}.`
+        `${start}: ${m.firstInput_s === null ? 'no input the right way' : `first input the right way after ${figure(m.firstInput_s, 1)} s`}; ${SLOW_RECOVERY_S} s allowed. ${cost}.`,
+        { failed: recoveryVerdict(m) === 'not met', worth: 4 * MOMENT_S }
       )
     );
   }
@@ -231,7 +249,8 @@ function sayRecovery({ aircraft }: Lesson, m: RecoveryMeasure): Finding[] {
         'fault',
         'Recovered in the wrong order',
         at,
-        `${start}: ${inputs || 'nothing done'}. ${cost}.`
+        `${start}: ${inputs || 'nothing done'}. ${cost}.`,
+        { failed: true, worth: 5 * MOMENT_S }
       )
     );
   }
@@ -242,7 +261,7 @@ function sayRecovery({ aircraft }: Lesson, m: RecoveryMeasure): Finding[] {
         'hard',
         'Stalled in the recovery',
         { moment_s: m.stalledAgain_s },
-        `The wing was past its stall ${figure(m.stalledAgain_s - m.start_s, 1)} s after the hand-over.`
+        `The wing stalled again ${figure(m.stalledAgain_s - m.start_s, 1)} s after the hand-over.`
       )
     );
   }
@@ -251,9 +270,9 @@ function sayRecovery({ aircraft }: Lesson, m: RecoveryMeasure): Finding[] {
       finding(
         'overspeed',
         'hard',
-        'Never-exceed speed passed',
+        'Above the never-exceed speed',
         { moment_s: m.overspeed_s },
-        `${figure(m.peakSpeed_kt)} kt; never above ${aircraft.speeds.neverExceed_kt} kt.`,
+        `${figure(m.peakSpeed_kt)} kt; the limit is ${aircraft.speeds.neverExceed_kt} kt.`,
         { channel: 'ias_kt', side: 'above' }
       )
     );

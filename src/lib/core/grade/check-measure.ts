@@ -57,7 +57,7 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
       case 'level-off':
         return measureLevelOff(flight, phase, span, until_s, until_s + late_s, check.altitude_ft);
       case 'roll-out':
-        return measureRollOut(flight, phase, span, until_s, check.heading_deg);
+        return measureRollOut(flight, lesson.plan, phase, span, until_s, check.heading_deg);
       case 'recovery':
         return measureRecovery(flight, aircraft, span);
       default:

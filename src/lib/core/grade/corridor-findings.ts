@@ -1,72 +1,114 @@
-import { figure, percent, signedFigure } from '../measure/figure';
-import type { CorridorChannel, Drill } from '../drill/drill';
+import { figure, signedFigure } from '../measure/figure';
+import type { CorridorChannel, Phase } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from './corridor-measure';
 import type { Exceedance } from './exceedance';
 import { finding, type Finding } from './finding';
-import { capital, quantityWords, sideWords, targetWords } from './quantity-words';
+import {
+  allowedWords,
+  capital,
+  inPhase,
+  isArc,
+  needleWords,
+  offWords,
+  quantityWords,
+  shareOf,
+  sideTitle,
+  sideWords
+} from './quantity-words';
 
 /** So many exceedances of one corridor are said in one finding. */
 const SUMMED_FROM = 3;
-/** Bias: mean error beyond this share of the tolerance, over at least this long. */
+/** Bias: to one side by this share of the tolerance on average, over at least this long, and so for most of the time. */
 const BIAS_SHARE = 0.4;
 const BIAS_LEAST_S = 60;
+const BIAS_OF_TIME = 0.7;
 /** A bank or turn rate is a fault of technique in one turn, not a lean of the pilot: its bias is not looked for. */
-const BIASED: readonly CorridorChannel[] = ['altitude_ft', 'ias_kt', 'verticalSpeed_fpm', 'heading_deg'];
+const BIASED: readonly CorridorChannel[] = [
+  'altitude_ft',
+  'ias_kt',
+  'verticalSpeed_fpm',
+  'heading_deg',
+  'offCourse'
+];
 
 /** What the corridors say: exceedances, and errors that live on one side. */
-export function corridorFindings(drill: Drill, measures: readonly CorridorMeasure[]): Finding[] {
-  const phaseName = (id: string) => drill.phases.find((phase) => phase.id === id)!.name.toLowerCase();
+export function corridorFindings({ drill }: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
+  const phaseOf = (id: string) => drill.phases.find((phase) => phase.id === id)!;
+  // An arc is said once, by its own check.
+  const checkedArc = (m: CorridorMeasure) =>
+    m.channel === 'offCourse' && drill.checks.some((c) => c.kind === 'arc' && c.phase === m.phaseId);
+  const said = measures.filter((measure) => !checkedArc(measure));
   return [
-    ...measures.flatMap((measure) =>
+    ...said.flatMap((measure) =>
       measure.exceedances.length >= SUMMED_FROM
-        ? [sayTogether(measure, phaseName(measure.phaseId))]
-        : measure.exceedances.map((e) => sayExceedance(measure, e, phaseName(measure.phaseId)))
+        ? [sayTogether(measure, phaseOf(measure.phaseId))]
+        : measure.exceedances.map((e) => sayExceedance(measure, e, phaseOf(measure.phaseId)))
     ),
-    ...BIASED.flatMap((channel) => sayBias(channel, measures))
+    ...BIASED.flatMap((channel) =>
+      sayBias(
+        channel,
+        said.filter((m) => m.channel === channel),
+        phaseOf
+      )
+    )
   ];
 }
 
-function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: string): Finding {
-  const { name, unit, decimals } = quantityWords[measure.channel];
-  const side = sideWords(measure.channel, measure.corridor.target, e.side);
+/** Times the tolerance × seconds outside. */
+function worthOf(measure: CorridorMeasure, e: Exceedance): number {
   const allowed = e.side === 'above' ? measure.corridor.above : measure.corridor.below;
+  return (Math.abs(e.peak) / Math.max(allowed, 1e-9)) * Math.max(1, e.end_s - e.start_s);
+}
+
+function inputWords(e: Exceedance): string {
+  if (e.correctedAfter_s === null) return 'no correction';
+  return e.correctedAfter_s < 0.5
+    ? 'corrected at once'
+    : `first correction after ${figure(e.correctedAfter_s, 1)} s`;
+}
+
+function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
+  const { corridor, channel } = measure;
   const lasted = figure(e.end_s - e.start_s, 0);
-  const input =
-    e.correctedAfter_s === null
-      ? 'no input against it'
-      : e.correctedAfter_s < 0.5
-        ? 'input against it at once'
-        : `first input after ${figure(e.correctedAfter_s, 1)} s`;
   return finding(
     'exceedance',
     'fault',
-    `${capital(name)} ${side} in “${phase}”`,
+    sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${figure(Math.abs(e.peak), decimals)}${unit} ${side} of ${targetWords(measure.channel, measure.corridor.target)} at the most (${allowed}${unit} allowed), ${e.open ? `outside for ${lasted} s as the phase ended` : `${lasted} s until settled inside again`}; ${input}.`,
-    { channel: measure.channel, side: e.side }
+    `Up to ${offWords(corridor, e.peak, phase)} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
+    { channel, side: e.side, worth: worthOf(measure, e), failed: measure.verdict === 'not met' }
   );
 }
 
-function sayTogether(measure: CorridorMeasure, phase: string): Finding {
-  const { name, unit, decimals } = quantityWords[measure.channel];
-  const words = (side: 'above' | 'below') => sideWords(measure.channel, measure.corridor.target, side);
+function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
+  const { corridor, channel } = measure;
   const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
   const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
   const prompt = measure.exceedances.filter((e) => e.prompt).length;
+  const arc = isArc(phase);
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
-    .map((side) => `${of(side)} × ${words(side)}`);
+    .map(
+      (side) =>
+        `${of(side)} × ${channel === 'offCourse' && arc ? (side === 'above' ? 'outside' : 'inside') : sideWords(channel, corridor.target, side)}`
+    );
   return finding(
     'exceedance',
     'fault',
-    `${capital(name)} out ${measure.exceedances.length} times in “${phase}”`,
+    `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
     {
       moment_s: worst.peak_s,
       start_s: measure.exceedances[0]!.start_s,
       end_s: measure.exceedances.at(-1)!.end_s
     },
-    `${capital(sides.join(', '))}; at the most ${figure(Math.abs(worst.peak), decimals)}${unit} ${words(worst.side)}. ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
-    { channel: measure.channel, side: worst.side }
+    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, phase)} (${allowedWords(corridor, worst.side, phase)} allowed). ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+    {
+      channel,
+      side: worst.side,
+      worth: measure.exceedances.reduce((sum, e) => sum + worthOf(measure, e), 0),
+      failed: measure.verdict === 'not met'
+    }
   );
 }
 
@@ -74,34 +116,55 @@ function sayTogether(measure: CorridorMeasure, phase: string): Finding {
 export function biasOf(
   channel: CorridorChannel,
   measures: readonly CorridorMeasure[]
-): { share: number; mean: number; seconds: number } | null {
+): { share: number; mean: number; seconds: number; ofTime: number } | null {
   const mine = measures.filter((measure) => measure.channel === channel);
   const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
   if (seconds <= 0) return null;
   const over = (value: (m: CorridorMeasure) => number) =>
     mine.reduce((sum, m) => sum + value(m) * (m.to_s - m.from_s), 0) / seconds;
+  const share = over((m) => m.lean);
   return {
-    share: over((m) => m.meanDeviation / (m.meanDeviation > 0 ? m.corridor.above : m.corridor.below)),
+    share,
     mean: over((m) => m.meanDeviation),
-    seconds
+    seconds,
+    ofTime: over((m) => (share > 0 ? m.shareAbove : m.shareBelow))
   };
 }
 
-function sayBias(channel: CorridorChannel, measures: readonly CorridorMeasure[]): Finding[] {
-  const bias = biasOf(channel, measures);
-  if (!bias || bias.seconds < BIAS_LEAST_S || Math.abs(bias.share) < BIAS_SHARE) return [];
+function sayBias(
+  channel: CorridorChannel,
+  mine: readonly CorridorMeasure[],
+  phaseOf: (id: string) => Phase
+): Finding[] {
+  const bias = biasOf(channel, mine);
+  if (
+    !bias ||
+    bias.seconds < BIAS_LEAST_S ||
+    Math.abs(bias.share) < BIAS_SHARE ||
+    bias.ofTime < BIAS_OF_TIME ||
+    Math.sign(bias.mean) !== Math.sign(bias.share)
+  )
+    return [];
   const { name, unit } = quantityWords[channel];
-  const mine = measures.filter((measure) => measure.channel === channel);
-  const worst = mine.reduce((a, b) => (Math.abs(b.rmsOfTolerance) > Math.abs(a.rmsOfTolerance) ? b : a));
-  const side = bias.mean > 0 ? 'above' : 'below';
+  const worst = mine.reduce((a, b) => (Math.abs(b.lean) > Math.abs(a.lean) ? b : a));
+  const side = bias.share > 0 ? 'above' : 'below';
+  const phase = phaseOf(worst.phaseId);
+  const average =
+    channel === 'offCourse'
+      ? isArc(phase)
+        ? `${figure(Math.abs(bias.mean), 1)} NM`
+        : needleWords(bias.mean)
+      : `${signedFigure(bias.mean, channel === 'ias_kt' || channel === 'heading_deg' ? 1 : 0)}${unit}`;
   return [
     finding(
       'bias-to-one-side',
       'fault',
-      `${capital(name)} always ${sideWords(channel, worst.corridor.target, side)}`,
+      channel === 'offCourse'
+        ? `Flown ${side === 'above' ? 'right' : 'left'} of the course`
+        : `${capital(name)} mostly ${sideWords(channel, worst.corridor.target, side)}`,
       { moment_s: worst.worst_s, start_s: mine[0]!.from_s, end_s: mine.at(-1)!.to_s },
-      `${signedFigure(bias.mean, channel === 'ias_kt' || channel === 'heading_deg' ? 1 : 0)}${unit} on average over ${figure(bias.seconds)} s, ${percent(Math.abs(bias.share))} of the tolerance.`,
-      { channel, side }
+      `${average} on average over ${figure(bias.seconds)} s, and on that side for ${shareOf(bias.ofTime)} of the time.`,
+      { channel, side, worth: Math.abs(bias.share) * bias.seconds * 0.5 }
     )
   ];
 }

@@ -1,5 +1,6 @@
 import { normaliseSigned } from '../measure/angle';
-import type { Corridor, CorridorChannel, Drill, Phase } from '../drill/drill';
+import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { deviationFrom, fractionOfTolerance } from './deviation';
@@ -19,6 +20,11 @@ export interface CorridorMeasure {
   rmsOfTolerance: number;
   /** Mean signed deviation, channel's unit. */
   meanDeviation: number;
+  /** Shares of the judged time plainly to one side: beyond a fifth of the tolerance above, and below. */
+  shareAbove: number;
+  shareBelow: number;
+  /** Mean deviation as a share of tolerance, each moment counted as no more than all of it: one excursion does not make it. */
+  lean: number;
   /** The farthest deviation, signed. */
   worst: number;
   worst_s: number;
@@ -35,6 +41,11 @@ export const FORGIVEN_CORRECTIONS = 2;
 /** A stretch shorter than this says nothing about how a corridor was held. */
 const SHORTEST_JUDGED_S = 1;
 
+/** Nearer to a station than this a course to or from it is not judged by its needle. */
+export const OVER_STATION_NM = 1;
+/** To one side, plainly: beyond this share of the tolerance. */
+const TO_ONE_SIDE = 0.2;
+
 /** A roll-out begun this much before its lead is still the roll-out. */
 const EARLY_ROLL_OUT_DEG = 16;
 const TIMED_ROLL_OUT_S = 6;
@@ -47,22 +58,34 @@ export function worse(a: Verdict, b: Verdict): Verdict {
 /** Measures every corridor of every phase that was flown, from the moment each counts. */
 export function measureCorridors(
   flight: Flight,
-  drill: Drill,
+  { drill, navigation }: Pick<Lesson, 'drill' | 'navigation'>,
   spans: readonly PhaseSpan[]
 ): CorridorMeasure[] {
+  const overStation = navigation?.by === 'vor' || navigation?.by === 'ndb';
   return spans.flatMap((span) => {
     const phase = drill.phases.find((p) => p.id === span.phaseId)!;
     return phase.corridors.flatMap((corridor) => {
       const settles = phase.settling.some((s) => s.channel === corridor.channel);
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined) return [];
-      const from = sampleAt(flight, from_s);
-      const to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
+      let from = sampleAt(flight, from_s);
+      let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
+      if (overStation && corridor.channel === 'offCourse' && phase.goal.lateral.kind === 'course')
+        [from, to] = awayFromStation(flight, from, to);
       return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
         ? [measureCorridor(flight, corridor, span.phaseId, from, to)]
         : [];
     });
   });
+}
+
+/** Over the station the needle says nothing of the flying: the heading is held there. */
+function awayFromStation(flight: Flight, from: number, to: number): [number, number] {
+  const distance = flight.columns.get('fixDistance_nm');
+  if (!distance) return [from, to];
+  while (from < to && distance[from]! < OVER_STATION_NM) from += 1;
+  while (to > from && distance[to]! < OVER_STATION_NM) to -= 1;
+  return [from, to];
 }
 
 /** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */
@@ -84,7 +107,8 @@ function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: P
   return last;
 }
 
-function measureCorridor(
+/** How one corridor was kept between two samples, inclusive. */
+export function measureCorridor(
   flight: Flight,
   corridor: Corridor,
   phaseId: string,
@@ -96,6 +120,9 @@ function measureCorridor(
   let sum = 0;
   let squares = 0;
   let fractionSquares = 0;
+  let above = 0;
+  let below = 0;
+  let leaning = 0;
   let worst = 0;
   let worstFraction = -1;
   let worstAt = from;
@@ -104,6 +131,9 @@ function measureCorridor(
     const fraction = fractionOfTolerance(corridor, deviation);
     const size = Math.abs(fraction);
     if (size <= 1) inside += 1;
+    if (fraction > TO_ONE_SIDE) above += 1;
+    if (fraction < -TO_ONE_SIDE) below += 1;
+    leaning += fraction > 1 ? 1 : fraction < -1 ? -1 : fraction;
     sum += deviation;
     squares += deviation * deviation;
     fractionSquares += fraction * fraction;
@@ -125,6 +155,9 @@ function measureCorridor(
     rms: Math.sqrt(squares / count),
     rmsOfTolerance: Math.sqrt(fractionSquares / count),
     meanDeviation: sum / count,
+    shareAbove: above / count,
+    shareBelow: below / count,
+    lean: leaning / count,
     worst,
     worst_s: worstAt / flight.rate_hz,
     exceedances,

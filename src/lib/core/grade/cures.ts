@@ -1,11 +1,62 @@
 import type { FindingKind } from './finding-kind';
 
-/** The usual cure in an instructor's words, by finding. */
-export const cures: Record<FindingKind, string> = {
+/** What brings an excursion back, by its quantity and side. */
+const EXCURSION: Record<string, { above: string; below: string }> = {
+  altitude_ft: {
+    above:
+      'A degree of nose down from where it is trimmed, wait for the altimeter to move, and stop it halfway back.',
+    below: 'A degree of nose up, a little power with it if the speed goes, and stop it halfway back.'
+  },
+  ias_kt: {
+    above:
+      'Take off an inch or a hundred turns of power, hold the attitude, and let the speed come back by itself.',
+    below: 'Power first: add a little and wait. The nose stays where it is.'
+  },
+  verticalSpeed_fpm: {
+    above: 'Half a degree of nose down, then count to five before you look at the needle again.',
+    below: 'Half a degree of nose up, then count to five before you look at the needle again.'
+  },
+  heading_deg: {
+    above: 'Bank left by as many degrees as you are off, roll out, and look again.',
+    below: 'Bank right by as many degrees as you are off, roll out, and look again.'
+  },
+  bank_deg: {
+    above: 'Set the bank on the attitude indicator, and look back at it every second glance.',
+    below: 'Set the bank on the attitude indicator, and look back at it every second glance.'
+  },
+  turnRate_degps: {
+    above: 'Set the rate with a little bank and hold it; it answers a second late.',
+    below: 'Set the rate with a little bank and hold it; it answers a second late.'
+  },
+  offCourse: {
+    above: 'Turn left by a known, small amount, level the wings and wait for the needle.',
+    below: 'Turn right by a known, small amount, level the wings and wait for the needle.'
+  }
+};
+
+const LEAN: Record<string, string> = {
+  altitude_ft:
+    'Fly the altitude itself, not a hundred feet beside it: one small change, trimmed, and it stays.',
+  ias_kt:
+    'The power setting is off for this speed: change it once, by a known amount, and write the new one down.',
+  verticalSpeed_fpm:
+    'The attitude is off for this rate: half a degree, held, and the power with it for the speed.',
+  heading_deg: 'Check the bank: a wing is a little low. Level it, then take the heading back.',
+  offCourse:
+    'The heading is right for the wind, the course is not regained: turn toward it, come back, and keep this correction.'
+};
+
+/** The usual cure in an instructor's words, by finding and, where it matters, by quantity and side. */
+export function cureOf(kind: FindingKind, channel: string | null, side: 'above' | 'below' | null): string {
+  if (kind === 'exceedance' && channel && EXCURSION[channel]) return EXCURSION[channel][side ?? 'above'];
+  if (kind === 'bias-to-one-side' && channel && LEAN[channel]) return LEAN[channel];
+  return cures[kind];
+}
+
+const cures: Record<FindingKind, string> = {
   exceedance: 'See it early: a small correction at the first movement, then wait for it to act.',
   'bias-to-one-side': 'Look where the error lives: the same side each time is a habit, not the air.',
-  'over-correcting':
-    'Half the correction, then wait: take it out before the altitude is back, not when it is.',
+  'over-correcting': 'Half the correction, then wait: take it out before it is back, not when it is.',
   'started-down-before-slowing':
     'Power back and hold the altitude until the speed is there; only then lower the nose.',
   'speed-first': 'Keep it.',
@@ -72,5 +123,7 @@ export const cures: Record<FindingKind, string> = {
     'Over the fix turn at once, and keep the picture: where is the fix now, and which way round is it to it?',
   'fix-called-late': 'Look at the second needle more often as it comes off its stop.',
   'station-time-off': 'Minutes times sixty, over degrees; and hold the heading between the two bearings.',
+  'held-well': 'Keep it.',
+  'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'
 };

@@ -40,8 +40,8 @@ export interface ConfigurationMeasure {
 
 /** Sinking at this share of the rate asked for is no longer level flight. */
 const LEFT_LEVEL_SHARE = 0.4;
-/** Below its level by more than this the airplane has left it. */
-const LEFT_LEVEL_FT = 25;
+/** A climb begun early is confirmed some seconds after its lowest point. */
+const LOWEST_BEFORE_S = 20;
 /** Seconds after the decision altitude in which the lowest point is looked for. */
 const LOWEST_WITHIN_S = 30;
 
@@ -61,7 +61,7 @@ export function measureSpeedFirst(
   const altitude = column(flight, 'altitude_ft');
   const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
   let k = sampleAt(flight, span.start_s);
-  if (before?.kind === 'level') while (k > 0 && altitude[k]! < before.altitude_ft - LEFT_LEVEL_FT) k -= 1;
+  // Only as far back as the sinking goes without a break: a sag before it, come back from, is none of it.
   if (rate[k]! < leaving) while (k > 0 && rate[k]! < leaving) k -= 1;
   else while (k < sampleAt(flight, span.end_s) && rate[k]! >= leaving) k += 1;
   return {
@@ -82,7 +82,7 @@ export function measureDecision(
 ): DecisionMeasure {
   const altitude = column(flight, 'altitude_ft');
   const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
-  let lowest = sampleAt(flight, span.start_s - 5);
+  let lowest = sampleAt(flight, span.start_s - LOWEST_BEFORE_S);
   for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
   const passed = altitude[lowest]! < altitude_ft;
   return {

@@ -51,6 +51,8 @@ export const findingKinds = [
   'not-back-over-fix',
   'fix-called-late',
   'station-time-off',
+  'held-well',
+  'no-clock',
   'not-flown'
 ] as const;
 export type FindingKind = (typeof findingKinds)[number];

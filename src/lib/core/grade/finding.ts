@@ -1,5 +1,5 @@
 import type { Gaze } from '../instrument/scan-area';
-import { cures } from './cures';
+import { cureOf } from './cures';
 import type { FindingKind } from './finding-kind';
 
 /** hard: cannot be averaged away; fault: to be worked on; good: done as asked. */
@@ -21,7 +21,18 @@ export interface Finding {
   cure: string;
   /** The instrument it is about, where it is about the eyes. */
   area?: Gaze;
+  /** How much it was: times its tolerance × seconds, or what comes to the same. */
+  worth: number;
+  /** Something required was not met because of it. */
+  failed: boolean;
+  /** A guess at a cause, from the flying alone. */
+  inferred: boolean;
+  /** Where in the list the finding stands that this one belongs to, once they are ordered; null: it stands by itself. */
+  under: number | null;
 }
+
+/** What a moment's fault is worth for each time its tolerance, in tolerance-seconds. */
+export const MOMENT_S = 12;
 
 /** A finding with its cure and times filled in: `start_s` and `end_s` are the moment's where they are left out. */
 export function finding(
@@ -30,7 +41,14 @@ export function finding(
   title: string,
   at: { moment_s: number; start_s?: number; end_s?: number },
   evidence: string,
-  where: { channel?: string; side?: 'above' | 'below'; area?: Gaze } = {}
+  more: {
+    channel?: string;
+    side?: 'above' | 'below';
+    area?: Gaze;
+    worth?: number;
+    failed?: boolean;
+    inferred?: boolean;
+  } = {}
 ): Finding {
   return {
     kind,
@@ -39,10 +57,14 @@ export function finding(
     moment_s: at.moment_s,
     start_s: at.start_s ?? at.moment_s,
     end_s: at.end_s ?? at.moment_s,
-    channel: where.channel ?? null,
-    side: where.side ?? null,
+    channel: more.channel ?? null,
+    side: more.side ?? null,
     evidence,
-    cure: cures[kind],
-    ...(where.area ? { area: where.area } : {})
+    cure: cureOf(kind, more.channel ?? null, more.side ?? null),
+    ...(more.area ? { area: more.area } : {}),
+    worth: more.worth ?? MOMENT_S,
+    failed: more.failed ?? severity === 'hard',
+    inferred: more.inferred ?? false,
+    under: null
   };
 }

@@ -1,70 +1,111 @@
-import type { Corridor, CorridorChannel } from '../drill/drill';
-import { column, type Flight } from '../flight/flight';
+import type { CorridorChannel } from '../drill/drill';
+import { column, sampleAt, type Flight } from '../flight/flight';
+import type { CorridorMeasure } from './corridor-measure';
 import { deviationFrom, fractionOfTolerance } from './deviation';
 import { INPUTS } from './exceedance';
 
-/** One quantity held tightly while another wandered off with nobody acting: what staring looks like in the flying. */
+/**
+ * What staring at one instrument looks like in the flying alone: the hands work at one quantity and keep it tight, while
+ * another drifts out of its tolerance without any input of its own, and that again and again with the same one. Hands that
+ * lie still altogether say that somebody looked away, not at what; one excursion says nothing.
+ */
 export interface Fixation {
-  /** What was stared at, and what wandered. */
+  /** What was worked at, and what wandered. */
   held: CorridorChannel;
   wandered: CorridorChannel;
-  start_s: number;
-  end_s: number;
-  /** How far it had wandered at the end, signed, the channel's unit. */
-  deviation: number;
+  times: { start_s: number; end_s: number; deviation: number }[];
 }
 
 /** Rates and banks move with every gust: only what takes a while to wander counts as forgotten. */
 const WANDERING: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'ias_kt'];
 const HELD_SHARE = 1 / 3;
 const NO_INPUT_S = 10;
+const LEAST_TIMES = 2;
+/** So many movements of its own control within the stretch are working at it. */
+const WORKED_TIMES = 2;
 
 /**
- * The first stretch of at least 10 s, ending beyond the tolerance, in which `wandered` got no input of its own while
- * `held` stayed within a third of its tolerance; null when there is none.
+ * @param measures of the drill's corridors; @param visible whether the instrument of a quantity could be seen at all
+ * @returns the pair seen most often; null when none was seen at least twice
  */
 export function fixationOf(
   flight: Flight,
-  held: Corridor,
-  wandered: Corridor,
-  from: number,
-  to: number
+  measures: readonly CorridorMeasure[],
+  visible: (channel: CorridorChannel) => boolean
 ): Fixation | null {
-  if (!WANDERING.includes(wandered.channel)) return null;
-  const window = NO_INPUT_S * flight.rate_hz;
+  const pairs = new Map<string, Fixation>();
+  for (const held of measures)
+    for (const wandered of measures) {
+      if (held === wandered || held.phaseId !== wandered.phaseId || held.channel === wandered.channel)
+        continue;
+      if (!WANDERING.includes(wandered.channel) || !visible(held.channel) || !visible(wandered.channel))
+        continue;
+      const own = INPUTS[held.channel].filter((input) =>
+        INPUTS[wandered.channel].every((other) => other.channel !== input.channel)
+      );
+      // Where one control serves both, the hands do not tell which was looked at.
+      if (own.length === 0) continue;
+      const key = `${held.channel} ${wandered.channel}`;
+      const pair = pairs.get(key) ?? { held: held.channel, wandered: wandered.channel, times: [] };
+      pair.times.push(...stretchesOf(flight, held, wandered, own));
+      pairs.set(key, pair);
+    }
+  const [most] = [...pairs.values()]
+    .filter(({ times }) => times.length >= LEAST_TIMES)
+    .sort((a, b) => b.times.length - a.times.length);
+  return most ?? null;
+}
+
+function stretchesOf(
+  flight: Flight,
+  held: CorridorMeasure,
+  wandered: CorridorMeasure,
+  own: readonly { channel: string; least: number }[]
+): Fixation['times'] {
   const heldValues = column(flight, held.channel);
   const values = column(flight, wandered.channel);
-  const inputs = INPUTS[wandered.channel].flatMap((input) => {
-    const moved = flight.columns.get(input.channel);
-    return moved ? [{ moved, least: input.least }] : [];
-  });
+  const window = NO_INPUT_S * flight.rate_hz;
+  const from = sampleAt(flight, Math.max(held.from_s, wandered.from_s));
+  const to = sampleAt(flight, Math.min(held.to_s, wandered.to_s));
+  const share = (k: number) =>
+    fractionOfTolerance(wandered.corridor, deviationFrom(wandered.corridor, values[k]!));
   const tight = (k: number) =>
-    Math.abs(fractionOfTolerance(held, deviationFrom(held, heldValues[k]!))) <= HELD_SHARE;
+    Math.abs(fractionOfTolerance(held.corridor, deviationFrom(held.corridor, heldValues[k]!))) <= HELD_SHARE;
+  const found: Fixation['times'] = [];
   let tightSince = from;
   for (let k = from; k <= to; k++) {
     if (!tight(k)) tightSince = k + 1;
-    const deviation = deviationFrom(wandered, values[k]!);
-    if (k - tightSince < window || Math.abs(fractionOfTolerance(wandered, deviation)) <= 1) continue;
-    const still = inputs.every(({ moved, least }) => {
-      let low = Infinity;
-      let high = -Infinity;
-      for (let i = k - window; i <= k; i++) {
-        low = Math.min(low, moved[i]!);
-        high = Math.max(high, moved[i]!);
-      }
-      return high - low < 1.5 * least;
+    if (k - tightSince < window || Math.abs(share(k)) <= 1) continue;
+    const still = INPUTS[wandered.channel].every(
+      (input) => movements(flight, input.channel, input.least, k - window, k) === 0
+    );
+    const worked = own.some(
+      (input) => movements(flight, input.channel, input.least, k - window, k) >= WORKED_TIMES
+    );
+    const drifted = Math.abs(share(k)) > Math.abs(share(k - window));
+    if (!still || !worked || !drifted) continue;
+    found.push({
+      start_s: (k - window) / flight.rate_hz,
+      end_s: k / flight.rate_hz,
+      deviation: deviationFrom(wandered.corridor, values[k]!)
     });
-    // It must have been drifting away all the while: the deviation at the beginning was smaller.
-    const before = deviationFrom(wandered, values[k - window]!);
-    if (still && Math.abs(deviation) > Math.abs(before)) {
-      return {
-        held: held.channel,
-        wandered: wandered.channel,
-        start_s: (k - window) / flight.rate_hz,
-        end_s: k / flight.rate_hz,
-        deviation
-      };
-    }
+    // The next one begins when this excursion is over.
+    while (k < to && Math.abs(share(k + 1)) > 0.8) k += 1;
+    tightSince = k + 1;
   }
-  return null;
+  return found;
+}
+
+/** How often a control was moved by at least so much, one way or the other, between two samples. */
+function movements(flight: Flight, channel: string, least: number, from: number, to: number): number {
+  const values = flight.columns.get(channel);
+  if (!values) return 0;
+  let count = 0;
+  let at = values[from]!;
+  for (let k = from; k <= to; k++)
+    if (Math.abs(values[k]! - at) >= least) {
+      count += 1;
+      at = values[k]!;
+    }
+  return count;
 }

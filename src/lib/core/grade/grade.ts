@@ -12,16 +12,19 @@ import { measureChecks, type CheckMeasure } from './check-measure';
 import { comparableOf, type Comparable } from './comparable';
 import { corridorFindings } from './corridor-findings';
 import { measureCorridors, worse, type CorridorMeasure, type Verdict } from './corridor-measure';
-import { finding, type Finding } from './finding';
+import { circumstancesOf, underCircumstances } from './circumstances';
+import { MOMENT_S, finding, type Finding } from './finding';
+import type { FindingKind } from './finding-kind';
 import type { GradeElement } from './grade-element';
 import { habitFindings } from './habit-findings';
 import { looksOf } from '../scan/look';
 import { scanElements } from '../scan/scan-elements';
 import { scanReport, type ScanReport } from '../scan/scan-report';
-import { quantityWords } from './quantity-words';
+import { orderFindings } from './order-findings';
+import { capital, inPhase, quantityWords, shareOf } from './quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 4;
+export const GRADER_VERSION = 5;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -36,6 +39,9 @@ export interface Grade {
   elements: GradeElement[];
   arithmetic: string[];
   summary: string;
+  /** Failures and covers that were planned: what was made harder on purpose. */
+  circumstances: string[];
+  /** The worst first; those that belong to another one stand behind all that stand by themselves. */
   findings: Finding[];
   phases: PhaseSpan[];
   measures: CorridorMeasure[];
@@ -58,7 +64,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const { drill } = lesson;
   const flight = judgedFlight(recorded, lesson);
   const phases = detectPhases(flight, drill);
-  const measures = measureCorridors(flight, drill, phases);
+  const measures = measureCorridors(flight, lesson, phases);
   const checks = measureChecks(flight, lesson, phases);
   const looks = looksOf(recorded);
   const scan = scanReport(looks, lesson, phases, measures, recorded);
@@ -68,8 +74,8 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     (f) => !scan || f.kind !== 'fixation'
   );
   const pumped = inferred.some((f) => f.kind === 'pumping');
-  const findings = [
-    ...corridorFindings(drill, measures).filter(
+  const faults = [
+    ...corridorFindings(lesson, measures).filter(
       // The mean of a rate that is pumped up and down says nothing of a lean.
       (f) => !(f.kind === 'bias-to-one-side' && f.channel === 'verticalSpeed_fpm' && pumped)
     ),
@@ -77,7 +83,10 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     ...inferred,
     ...(scan?.findings ?? []),
     ...notFlown(flight, lesson, phases)
-  ].sort((a, b) => a.moment_s - b.moment_s);
+  ];
+  const findings = orderFindings(
+    underCircumstances(lesson, [...faults, ...heldWell(lesson, measures, faults)])
+  );
   const scanning = task && scan ? scanElements(scan, task) : [];
   // Where the reference pilot flies, only the scan is the student's.
   const elements =
@@ -86,7 +95,8 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       : [
           ...scanning,
           ...measures.map((measure) => corridorElement(measure, lesson)),
-          ...checkElements(lesson, checks, findings)
+          ...checkElements(lesson, checks),
+          ...techniqueElement(faults, measures)
         ];
   const hard = findings.filter((f) => f.severity === 'hard');
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
@@ -119,7 +129,8 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     learningStep: stepOf(verdict, score, plan),
     elements,
     arithmetic,
-    summary: summarise(findings, measures),
+    summary: summarise(findings),
+    circumstances: circumstancesOf(lesson),
     findings,
     phases,
     measures,
@@ -140,10 +151,39 @@ function notFlown(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]
       'fault',
       'Not flown to the end',
       { moment_s: end },
-      `The flight ended at ${clock(end)}; not completed: ${names}.`
+      `The flight ended at ${clock(end)}; not completed: ${names}.`,
+      { failed: true, worth: 8 * MOMENT_S }
     )
   ];
 }
+
+/** Ways of flying that show in a debrief even where everything was held. */
+const TECHNIQUE: readonly FindingKind[] = [
+  'over-correcting',
+  'pumping',
+  'power-hunting',
+  'not-trimmed',
+  'bias-to-one-side'
+];
+
+/** How it was flown, beside how well it was held: put right, never failed, by what was found. */
+function techniqueElement(faults: readonly Finding[], measures: readonly CorridorMeasure[]): GradeElement[] {
+  if (measures.length === 0) return [];
+  const found = faults.filter((f) => TECHNIQUE.includes(f.kind));
+  return [
+    {
+      name: 'Technique',
+      verdict: found.length > 0 ? 'met with prompt correction' : 'met',
+      score: found.length > 0 ? TECHNIQUE_SCORE : 100,
+      weight: 2,
+      arithmetic:
+        found.length > 0
+          ? [...new Set(found.map((f) => f.title.charAt(0).toLowerCase() + f.title.slice(1)))].join(', ')
+          : 'no over-correcting, pumping, hunting, or holding against trim; to no side'
+    }
+  ];
+}
+const TECHNIQUE_SCORE = 60;
 
 function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElement {
   const phase = drill.phases.find((p) => p.id === measure.phaseId)!;
@@ -175,31 +215,63 @@ function stepOf(verdict: Verdict, score: number, plan: LessonPlan): LearningStep
   return score >= 50 ? 'practised' : 'introduced';
 }
 
-/** One line an instructor could open the debrief with. */
-function summarise(findings: readonly Finding[], measures: readonly CorridorMeasure[]): string {
-  const good = findings.filter((f) => f.severity === 'good').map((f) => `${f.title}.`);
-  const central =
-    measures.find((m) => m.channel === 'verticalSpeed_fpm') ??
-    measures.find((m) => m.channel === 'bank_deg') ??
-    measures.find((m) => m.channel === 'altitude_ft');
-  const recovered = findings.some(
-    (f) => f.kind === 'clean-recovery' || f.kind === 'wrong-order' || f.kind === 'slow-recovery'
-  );
-  const held = central && !recovered ? heldWords(central, measures) : [];
-  const faults = findings.filter((f) => f.severity !== 'good');
-  const worst =
-    faults.find((f) => f.severity === 'hard') ?? faults.find((f) => f.kind !== 'exceedance') ?? faults[0];
-  const toWork = worst
-    ? [
-        `First to work on: ${worst.title.charAt(0).toLowerCase()}${worst.title.slice(1)}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`
-      ]
-    : [];
-  return [...good.slice(0, 1), ...held, ...toWork].join(' ') || 'Too little was flown to say anything.';
+/** Held this well for at least so long, a quantity is worth a good word; shares of tolerance, root mean square. */
+const HELD_WELL = 0.4;
+const HELD_WELL_S = 30;
+const HELD_WELL_SAID = 2;
+
+/** The quantities held best, where nothing is said against them. */
+function heldWell(
+  { drill }: Lesson,
+  measures: readonly CorridorMeasure[],
+  faults: readonly Finding[]
+): Finding[] {
+  const channels = [...new Set(measures.map((m) => m.channel))];
+  return channels
+    .flatMap((channel) => {
+      const mine = measures.filter((m) => m.channel === channel);
+      const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
+      const rms = Math.sqrt(
+        mine.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0) / seconds
+      );
+      const spotless =
+        mine.every((m) => m.exceedances.length === 0) &&
+        !faults.some((f) => f.channel === channel && f.severity !== 'good');
+      if (seconds < HELD_WELL_S || rms > HELD_WELL || !spotless) return [];
+      const longest = mine.reduce((a, b) => (b.to_s - b.from_s > a.to_s - a.from_s ? b : a));
+      const phase = drill.phases.find((p) => p.id === longest.phaseId)!;
+      return [
+        {
+          rms,
+          said: finding(
+            'held-well',
+            'good',
+            `${capital(quantityWords[channel].name)} held well`,
+            { moment_s: longest.from_s, start_s: longest.from_s, end_s: longest.to_s },
+            `Never outside in ${figure(seconds)} s, ${shareOf(rms)} of the tolerance on average, longest ${inPhase(phase)}.`,
+            { channel, worth: 0.1 * seconds * (1 - rms) }
+          )
+        }
+      ];
+    })
+    .sort((a, b) => a.rms - b.rms)
+    .slice(0, HELD_WELL_SAID)
+    .map(({ said }) => said);
 }
 
-function heldWords(central: CorridorMeasure, measures: readonly CorridorMeasure[]): string[] {
-  const same = measures.filter((m) => m.channel === central.channel);
-  const seconds = same.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
-  const inside = same.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / seconds;
-  return [`The ${quantityWords[central.channel].name} held for ${percent(inside)} of the time.`];
+/** One line an instructor could open the debrief with: one thing done well, and the first to work on. */
+function summarise(findings: readonly Finding[]): string {
+  const own = findings.filter((f) => f.under === null);
+  const good = own.find((f) => f.severity === 'good');
+  const faults = own.filter((f) => f.severity !== 'good');
+  const [worst] = faults;
+  const said = [
+    ...(good ? [`${good.title}.`] : []),
+    ...(worst
+      ? [
+          `First to work on: ${worst.title.charAt(0).toLowerCase()}${worst.title.slice(1)}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`
+        ]
+      : [])
+  ];
+  return said.join(' ') || 'Nothing stands out, for better or worse.';
 }

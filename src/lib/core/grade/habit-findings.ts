@@ -1,32 +1,36 @@
 import { figure, percent, signedFigure } from '../measure/figure';
-import type { CorridorChannel } from '../drill/drill';
+import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { sampleAt, type Flight } from '../flight/flight';
+import type { InstrumentId } from '../instrument/readings';
 import type { CorridorMeasure } from './corridor-measure';
 import { finding, type Finding } from './finding';
-import { fixationOf, type Fixation } from './fixation';
+import { fixationOf } from './fixation';
 import { outOfTrimOf, powerHuntingOf } from './hand-habits';
 import { overCorrectionOf } from './over-correction';
-import { capital, quantityWords } from './quantity-words';
+import { quantityWords } from './quantity-words';
 import { swingingOf } from './vertical-swing';
 
-/** What is stared at, by the quantity it shows. */
-const INSTRUMENT: Record<CorridorChannel, string> = {
-  altitude_ft: 'altimeter',
-  ias_kt: 'airspeed',
-  verticalSpeed_fpm: 'vertical speed',
-  heading_deg: 'heading indicator',
-  bank_deg: 'attitude',
-  turnRate_degps: 'turn rate',
-  offCourse: 'course needle'
+/** What shows a quantity. */
+const SHOWN_BY: Record<CorridorChannel, { instrument: InstrumentId | null; name: string }> = {
+  altitude_ft: { instrument: 'altimeter', name: 'altimeter' },
+  ias_kt: { instrument: 'airspeed', name: 'airspeed indicator' },
+  verticalSpeed_fpm: { instrument: 'vertical-speed', name: 'vertical speed' },
+  heading_deg: { instrument: 'heading', name: 'heading indicator' },
+  bank_deg: { instrument: 'attitude', name: 'attitude indicator' },
+  turnRate_degps: { instrument: 'turn', name: 'turn indicator' },
+  offCourse: { instrument: null, name: 'course needle' }
 };
 /** Over-correcting is looked for where something is to be held still. */
 const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg'];
 /** Transitions at the beginning of a phase say nothing about steady hands. */
 const STEADY_AFTER_S = 12;
+const PEAKS_SAID = 6;
+/** Phases in which the same is held go on from one to the next across so short a gap. */
+const GOES_ON_S = 15;
 
-/** What the way of flying says, whatever the drill: over-correcting, pumping, staring, hunting, not trimming. */
+/** What the way of flying says, whatever the drill: over-correcting, pumping, hunting, not trimmed; and last a guess at staring. */
 export function habitFindings(
   flight: Flight,
   lesson: Lesson,
@@ -34,114 +38,141 @@ export function habitFindings(
   measures: readonly CorridorMeasure[]
 ): Finding[] {
   const { drill } = lesson;
-  const findings: Finding[] = [];
   const phaseOf = (span: PhaseSpan) => drill.phases.find((phase) => phase.id === span.phaseId)!;
-  const samples = (from_s: number, to_s: number) =>
-    [sampleAt(flight, from_s), sampleAt(flight, to_s)] as const;
+  const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
+  return [
+    ...OVER_CORRECTED.flatMap((channel) => sayOverCorrecting(flight, channel, measures)),
+    ...sayPumping(flight, ordinary),
+    ...sayHunting(flight, ordinary),
+    ...sayTrim(flight, ordinary, phaseOf),
+    ...sayStaring(flight, lesson, measures)
+  ];
+}
 
-  for (const channel of OVER_CORRECTED) {
-    const runs = measures
-      .filter((m) => m.channel === channel)
-      .flatMap((m) => overCorrectionOf(flight, m.corridor, ...samples(m.from_s, m.to_s)) ?? []);
-    const worst = runs.sort((a, b) => b.crossings - a.crossings)[0];
-    if (!worst) continue;
-    const { name, unit } = quantityWords[channel];
-    findings.push(
-      finding(
-        'over-correcting',
-        'fault',
-        `Over-correcting the ${name}`,
-        { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-        `Through it ${worst.crossings} times in ${figure(worst.end_s - worst.start_s)} s, peaks ${worst.peaks.map((peak) => signedFigure(peak)).join(', ')}${unit}: they do not shrink.`,
-        { channel, side: 'above' }
-      )
-    );
+/** The first few of them tell it. */
+function peaksWords(peaks: readonly number[]): string {
+  const first = peaks
+    .slice(0, PEAKS_SAID)
+    .map((peak) => signedFigure(peak))
+    .join(', ');
+  return peaks.length > PEAKS_SAID ? `${first} …` : first;
+}
+
+/** Stretches over which one value is held, phases that follow each other taken together. */
+function heldStretches(
+  channel: CorridorChannel,
+  measures: readonly CorridorMeasure[]
+): { corridor: Corridor; from_s: number; to_s: number }[] {
+  const stretches: { corridor: Corridor; from_s: number; to_s: number }[] = [];
+  for (const { corridor, from_s, to_s } of measures.filter((m) => m.channel === channel)) {
+    const last = stretches.at(-1);
+    if (last && last.corridor.target === corridor.target && from_s - last.to_s < GOES_ON_S) last.to_s = to_s;
+    else stretches.push({ corridor, from_s, to_s });
   }
+  return stretches;
+}
 
-  for (const span of spans) {
-    if (phaseOf(span).goal.vertical.kind !== 'rate') continue;
-    const swinging = swingingOf(flight, ...samples(span.start_s, span.end_s));
-    if (!swinging) continue;
-    findings.push(
-      finding(
-        'pumping',
-        'fault',
-        'Pumping the pitch',
-        { moment_s: swinging.start_s, start_s: swinging.start_s, end_s: swinging.end_s },
-        `Rate swung from ${signedFigure(swinging.highest_fpm)} to ${signedFigure(swinging.lowest_fpm)} ft/min, ${swinging.swings} turns, period ${figure(swinging.period_s)} s.`,
-        { channel: 'verticalSpeed_fpm', side: 'above' }
-      )
-    );
-    break;
-  }
+function sayOverCorrecting(
+  flight: Flight,
+  channel: CorridorChannel,
+  measures: readonly CorridorMeasure[]
+): Finding[] {
+  const runs = heldStretches(channel, measures).flatMap(
+    ({ corridor, from_s, to_s }) =>
+      overCorrectionOf(flight, corridor, sampleAt(flight, from_s), sampleAt(flight, to_s)) ?? []
+  );
+  const worst = runs.sort((a, b) => b.crossings - a.crossings)[0];
+  if (!worst) return [];
+  const { name, unit } = quantityWords[channel];
+  return [
+    finding(
+      'over-correcting',
+      'fault',
+      `Over-correcting the ${name}`,
+      { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
+      `Through it ${worst.crossings} times in ${figure(worst.end_s - worst.start_s)} s, peaks ${peaksWords(worst.peaks)}${unit}: they do not get smaller.`,
+      { channel, worth: 0.6 * (worst.end_s - worst.start_s) }
+    )
+  ];
+}
 
-  const stared = firstFixation(flight, measures);
-  if (stared) {
-    const { name, unit } = quantityWords[stared.wandered];
-    findings.push(
-      finding(
-        'fixation',
-        'fault',
-        `Staring at the ${INSTRUMENT[stared.held]}`,
-        { moment_s: stared.end_s, start_s: stared.start_s, end_s: stared.end_s },
-        `${capital(quantityWords[stared.held].name)} within a third of its tolerance while the ${name} went ${signedFigure(stared.deviation)}${unit} away, ${figure(stared.end_s - stared.start_s)} s without an input. Inferred from the flying.`,
-        { channel: stared.wandered, side: stared.deviation > 0 ? 'above' : 'below' }
-      )
-    );
-  }
+function sayPumping(flight: Flight, spans: readonly PhaseSpan[]): Finding[] {
+  const swings = spans
+    .flatMap((span) => swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)) ?? [])
+    .sort((a, b) => b.swings - a.swings);
+  const [worst] = swings;
+  if (!worst) return [];
+  return [
+    finding(
+      'pumping',
+      'fault',
+      'Pumping the nose',
+      { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
+      `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${worst.swings} times over about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
+      { channel: 'verticalSpeed_fpm', worth: worst.end_s - worst.start_s }
+    )
+  ];
+}
 
+function sayHunting(flight: Flight, spans: readonly PhaseSpan[]): Finding[] {
   const steady = spans
-    .filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null)
     .filter((span) => span.end_s - span.start_s > 2 * STEADY_AFTER_S)
-    .map((span) => samples(span.start_s + STEADY_AFTER_S, span.end_s));
+    .map((span) => [sampleAt(flight, span.start_s + STEADY_AFTER_S), sampleAt(flight, span.end_s)] as const);
   const hunting = powerHuntingOf(flight, steady);
-  if (hunting) {
-    findings.push(
-      finding(
-        'power-hunting',
-        'fault',
-        'Hunting with the power',
-        { moment_s: hunting.start_s, start_s: hunting.start_s, end_s: hunting.end_s },
-        `${hunting.reversals} reversals of the throttle, ${figure(hunting.perMinute)} a minute, where one setting would do.`
-      )
-    );
-  }
+  if (!hunting) return [];
+  return [
+    finding(
+      'power-hunting',
+      'fault',
+      'Hunting with the power',
+      { moment_s: hunting.start_s, start_s: hunting.start_s, end_s: hunting.end_s },
+      `The throttle went to and fro ${hunting.reversals} times within a minute, where one setting would do.`,
+      { worth: 0.5 * (hunting.end_s - hunting.start_s) }
+    )
+  ];
+}
+
+function sayTrim(
+  flight: Flight,
+  spans: readonly PhaseSpan[],
+  phaseOf: (span: PhaseSpan) => Phase
+): Finding[] {
   const force = outOfTrimOf(
     flight,
     spans
-      .filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null)
       .filter((span) => phaseOf(span).goal.lateral.kind === 'heading')
-      .map((span) => samples(span.start_s, span.end_s))
+      .map((span) => [sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)] as const)
   );
-  if (force) {
-    findings.push(
-      finding(
-        'not-trimmed',
-        'fault',
-        'Not trimmed',
-        { moment_s: force.start_s, start_s: force.start_s, end_s: force.end_s },
-        `${percent(Math.abs(force.elevator))} of the elevator held ${force.elevator > 0 ? 'back' : 'forward'} on average over ${figure(force.seconds)} s of straight flight.`
-      )
-    );
-  }
-  return findings;
+  if (!force) return [];
+  return [
+    finding(
+      'not-trimmed',
+      'fault',
+      'Not trimmed',
+      { moment_s: force.start_s, start_s: force.start_s, end_s: force.end_s },
+      `${percent(Math.abs(force.elevator))} of the elevator held ${force.elevator > 0 ? 'back' : 'forward'} for ${figure(force.seconds)} s of straight flight.`,
+      { worth: 0.4 * force.seconds }
+    )
+  ];
 }
 
-/** The first stretch of staring in any phase, over every pair of what was asked there. */
-function firstFixation(flight: Flight, measures: readonly CorridorMeasure[]): Fixation | null {
-  let first: Fixation | null = null;
-  for (const held of measures) {
-    for (const wandered of measures) {
-      if (held === wandered || held.phaseId !== wandered.phaseId) continue;
-      const found = fixationOf(
-        flight,
-        held.corridor,
-        wandered.corridor,
-        sampleAt(flight, Math.max(held.from_s, wandered.from_s)),
-        sampleAt(flight, Math.min(held.to_s, wandered.to_s))
-      );
-      if (found && (!first || found.end_s < first.end_s)) first = found;
-    }
-  }
-  return first;
+function sayStaring(flight: Flight, lesson: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
+  const visible = (channel: CorridorChannel) => {
+    const { instrument } = SHOWN_BY[channel];
+    return instrument === null || !lesson.covered.includes(instrument);
+  };
+  const stared = lesson.plan.faults.length > 0 ? null : fixationOf(flight, measures, visible);
+  if (!stared) return [];
+  const { name, unit } = quantityWords[stared.wandered];
+  const worst = stared.times.reduce((a, b) => (Math.abs(b.deviation) > Math.abs(a.deviation) ? b : a));
+  return [
+    finding(
+      'fixation',
+      'fault',
+      `Perhaps too long on the ${SHOWN_BY[stared.held].name}`,
+      { moment_s: worst.end_s, start_s: worst.start_s, end_s: worst.end_s },
+      `${stared.times.length} times the ${name} drifted off by up to ${figure(Math.abs(worst.deviation))}${unit} without any correction, while the ${quantityWords[stared.held].name} was being worked and held. A guess from the flying: the eyes were not recorded.`,
+      { channel: stared.wandered, side: worst.deviation > 0 ? 'above' : 'below', inferred: true }
+    )
+  ];
 }

@@ -4,31 +4,32 @@ import { column, type Flight } from '../flight/flight';
 export interface PowerHunting {
   start_s: number;
   end_s: number;
+  /** Within a minute. */
   reversals: number;
-  perMinute: number;
 }
 
 /** A swing of the throttle counts from this much of its travel. */
 const SWING = 0.06;
-const HUNTING_PER_MINUTE = 8;
-const LEAST_REVERSALS = 5;
+const LEAST_REVERSALS = 7;
 
-/** Throttle reversals within stretches of flight that ask for steady power; null when there are few. @param stretches samples, [from, to] */
+/** The minute in which it is counted: an average over the whole flight hides a bad one. */
+const WINDOW_S = 60;
+
+/**
+ * Throttle reversals within stretches of flight that ask for steady power: the worst minute of them; null when there are few.
+ * @param stretches samples, [from, to]
+ */
 export function powerHuntingOf(
   flight: Flight,
   stretches: readonly (readonly [number, number])[]
 ): PowerHunting | null {
   const throttle = column(flight, 'throttle');
-  let reversals = 0;
-  let samples = 0;
-  let first: number | null = null;
-  let last = 0;
+  const reversals: number[] = [];
   for (const [from, to] of stretches) {
     let extreme = throttle[from]!;
     let low = extreme;
     let high = extreme;
     let direction = 0;
-    samples += to - from;
     for (let k = from; k <= to; k++) {
       const value = throttle[k]!;
       if (direction === 0) {
@@ -42,17 +43,25 @@ export function powerHuntingOf(
       }
       if ((value - extreme) * direction >= 0) extreme = value;
       else if ((extreme - value) * direction >= SWING) {
-        reversals += 1;
-        first ??= k;
-        last = k;
+        reversals.push(k);
         direction = -direction;
         extreme = value;
       }
     }
   }
-  const perMinute = samples > 0 ? (reversals * 60 * flight.rate_hz) / samples : 0;
-  if (reversals < LEAST_REVERSALS || perMinute < HUNTING_PER_MINUTE) return null;
-  return { start_s: first! / flight.rate_hz, end_s: last / flight.rate_hz, reversals, perMinute };
+  let worst: PowerHunting | null = null;
+  let first = 0;
+  for (let last = 0; last < reversals.length; last++) {
+    while (reversals[last]! - reversals[first]! > WINDOW_S * flight.rate_hz) first += 1;
+    const count = last - first + 1;
+    if (count >= LEAST_REVERSALS && count > (worst?.reversals ?? 0))
+      worst = {
+        start_s: reversals[first]! / flight.rate_hz,
+        end_s: reversals[last]! / flight.rate_hz,
+        reversals: count
+      };
+  }
+  return worst;
 }
 
 /** A force held for long that trim should have taken. */
@@ -70,27 +79,36 @@ const LEAST_S = 30;
 /** After the start of a stretch trim is given this long to be set. */
 const TRIMMED_WITHIN_S = 12;
 
-/** Elevator held to one side in wings-level, steady stretches; null when it is little or short. */
+/**
+ * Elevator held to one side in wings-level, steady stretches: the worst run of at least half a minute; null when it is
+ * little or short.
+ */
 export function outOfTrimOf(
   flight: Flight,
   stretches: readonly (readonly [number, number])[]
 ): OutOfTrim | null {
   const elevator = column(flight, 'elevator');
   const bank = column(flight, 'bank_deg');
-  let sum = 0;
-  let count = 0;
-  let first: number | null = null;
-  let last = 0;
+  let worst: OutOfTrim | null = null;
+  const window = LEAST_S * flight.rate_hz;
   for (const [from, to] of stretches) {
-    for (let k = from + TRIMMED_WITHIN_S * flight.rate_hz; k <= to; k++) {
-      if (Math.abs(bank[k]!) > STEADY_BANK_DEG) continue;
-      sum += elevator[k]!;
-      count += 1;
-      first ??= k;
-      last = k;
+    const steady: number[] = [];
+    for (let k = from + TRIMMED_WITHIN_S * flight.rate_hz; k <= to; k++)
+      if (Math.abs(bank[k]!) <= STEADY_BANK_DEG) steady.push(k);
+    let sum = 0;
+    for (let i = 0; i < steady.length; i++) {
+      sum += elevator[steady[i]!]!;
+      if (i >= window) sum -= elevator[steady[i - window]!]!;
+      if (i < window - 1) continue;
+      const held = sum / window;
+      if (Math.abs(held) >= OUT_OF_TRIM && Math.abs(held) > Math.abs(worst?.elevator ?? 0))
+        worst = {
+          start_s: steady[i - window + 1]! / flight.rate_hz,
+          end_s: steady[i]! / flight.rate_hz,
+          elevator: held,
+          seconds: LEAST_S
+        };
     }
   }
-  const seconds = count / flight.rate_hz;
-  if (seconds < LEAST_S || Math.abs(sum / count) < OUT_OF_TRIM) return null;
-  return { start_s: first! / flight.rate_hz, end_s: last / flight.rate_hz, elevator: sum / count, seconds };
+  return worst;
 }

@@ -13,6 +13,8 @@ export interface OverCorrection {
 
 /** A peak between two crossings counts from this share of the tolerance; headings swing by themselves in rough air. */
 const LEAST_PEAK_SHARE = { altitude: 0.3, heading: 0.6 };
+/** In degrees: three of them are what rough air does by itself. */
+const LEAST_HEADING_DEG = 5;
 /** So many peaks in a row, to one side and the other … */
 const LEAST_PEAKS = 4;
 /** … of which each is at least this share of the one before … */
@@ -45,9 +47,11 @@ export function overCorrectionOf(
     } else if (Math.abs(value) > Math.abs(peak.value)) peak = { at: k, value };
   }
   peaks.push(peak);
+  const tolerance = Math.min(corridor.above, corridor.below);
   const least =
-    LEAST_PEAK_SHARE[corridor.channel === 'heading_deg' ? 'heading' : 'altitude'] *
-    Math.min(corridor.above, corridor.below);
+    corridor.channel === 'heading_deg'
+      ? Math.max(LEAST_HEADING_DEG, LEAST_PEAK_SHARE.heading * tolerance)
+      : LEAST_PEAK_SHARE.altitude * tolerance;
   let best: typeof peaks = [];
   let run: typeof peaks = [];
   for (const next of peaks.filter((p) => Math.abs(p.value) >= least)) {

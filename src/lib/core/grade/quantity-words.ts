@@ -1,5 +1,5 @@
 import { figure, heading } from '../measure/figure';
-import type { CorridorChannel } from '../drill/drill';
+import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
 
 /** How a corridor's quantity is spoken of. */
 export const quantityWords: Record<
@@ -7,12 +7,24 @@ export const quantityWords: Record<
   { name: string; unit: string; above: string; below: string; decimals: number }
 > = {
   altitude_ft: { name: 'altitude', unit: ' ft', above: 'high', below: 'low', decimals: 0 },
-  ias_kt: { name: 'speed', unit: ' kt', above: 'fast', below: 'slow', decimals: 0 },
+  ias_kt: { name: 'speed', unit: ' kt', above: 'too fast', below: 'too slow', decimals: 0 },
   verticalSpeed_fpm: { name: 'rate', unit: ' ft/min', above: 'up', below: 'down', decimals: 0 },
-  heading_deg: { name: 'heading', unit: '°', above: 'right', below: 'left', decimals: 0 },
-  bank_deg: { name: 'bank', unit: '°', above: 'right', below: 'left', decimals: 0 },
-  turnRate_degps: { name: 'turn rate', unit: '°/s', above: 'right', below: 'left', decimals: 1 },
-  offCourse: { name: 'course', unit: ' of full scale', above: 'right', below: 'left', decimals: 2 }
+  heading_deg: { name: 'heading', unit: '°', above: 'to the right', below: 'to the left', decimals: 0 },
+  bank_deg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left', decimals: 0 },
+  turnRate_degps: {
+    name: 'turn rate',
+    unit: '°/s',
+    above: 'to the right',
+    below: 'to the left',
+    decimals: 1
+  },
+  offCourse: {
+    name: 'course',
+    unit: ' of full scale',
+    above: 'to the right',
+    below: 'to the left',
+    decimals: 2
+  }
 };
 
 /** The side of an error as an instructor says it: a descent is too steep or too shallow, a bank too steep or too shallow. */
@@ -22,11 +34,90 @@ export function sideWords(channel: CorridorChannel, target: number, side: 'above
   if (!turns && channel !== 'verticalSpeed_fpm') return words[side];
   if (target === 0) return words[side];
   const more = (side === 'above') === target > 0;
+  if (channel === 'turnRate_degps') return more ? 'too fast' : 'too slow';
   return more ? 'too steep' : 'too shallow';
 }
 
 export function targetWords(channel: CorridorChannel, target: number): string {
   return channel === 'heading_deg' ? heading(target) : figure(target, quantityWords[channel].decimals);
+}
+
+/** What is held in a phase where `offCourse` is its channel: an arc is measured in miles, a course in shares of scale. */
+export function isArc(phase: Phase): boolean {
+  return phase.goal.lateral.kind === 'arc';
+}
+
+/** A title: `Too fast in the climb`. */
+export function sideTitle({ channel, target }: Corridor, side: 'above' | 'below', phase: Phase): string {
+  const where = inPhase(phase);
+  const words = sideWords(channel, target, side);
+  switch (channel) {
+    case 'altitude_ft':
+    case 'ias_kt':
+      return `${capital(words)} ${where}`;
+    case 'verticalSpeed_fpm':
+      return target === 0
+        ? `${side === 'above' ? 'Climbing' : 'Sinking'} ${where}`
+        : `${target > 0 ? 'Climb' : 'Descent'} ${words} ${where}`;
+    case 'heading_deg':
+      return `Off heading ${words} ${where}`;
+    case 'bank_deg':
+      return `Bank ${words} ${where}`;
+    case 'turnRate_degps':
+      return `Turn ${words} ${where}`;
+    case 'offCourse':
+      return isArc(phase) ? `${side === 'above' ? 'Outside' : 'Inside'} the arc` : `Off course ${words}`;
+  }
+}
+
+/** How far off, and from what: `160 ft above 4,000 ft`. */
+export function offWords({ channel, target }: Corridor, deviation: number, phase: Phase): string {
+  const { unit, decimals } = quantityWords[channel];
+  const size = Math.abs(deviation);
+  const above = deviation > 0;
+  switch (channel) {
+    case 'altitude_ft':
+      return `${figure(size)} ft ${above ? 'above' : 'below'} ${figure(target)} ft`;
+    case 'ias_kt':
+      return `${figure(size)} kt ${above ? 'above' : 'below'} ${figure(target)} kt`;
+    case 'verticalSpeed_fpm':
+      return `${figure(size)} ft/min ${above ? 'above' : 'below'} ${figure(target)} ft/min`;
+    case 'heading_deg':
+      return `${figure(size)}° ${above ? 'right' : 'left'} of ${heading(target)}`;
+    case 'offCourse':
+      return isArc(phase)
+        ? `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`
+        : `${needleWords(size)} ${above ? 'right' : 'left'} of it`;
+    default:
+      return `${figure(size, decimals)}${unit} ${sideWords(channel, target, above ? 'above' : 'below').replace('too ', '')}er than ${figure(Math.abs(target), decimals)}${unit}`;
+  }
+}
+
+/** What is allowed on a side: `100 ft`. */
+export function allowedWords(corridor: Corridor, side: 'above' | 'below', phase: Phase): string {
+  const allowed = side === 'above' ? corridor.above : corridor.below;
+  if (corridor.channel === 'offCourse') return isArc(phase) ? `${allowed} NM` : shareOf(allowed);
+  return `${figure(allowed, Number.isInteger(allowed) ? 0 : 1)}${quantityWords[corridor.channel].unit}`;
+}
+
+/** Where in the drill: `in the climb`, or by the phase's own name where it has a particular one. */
+export function inPhase({ name }: Phase): string {
+  const plain = name.toLowerCase();
+  if (/^level( |$)/.test(plain)) return 'in level flight';
+  if (/^climb(ing)?$/.test(plain)) return 'in the climb';
+  if (/^desce(nt|nd)$/.test(plain)) return 'in the descent';
+  if (/^(turn|steep turn)$/.test(plain)) return 'in the turn';
+  return `in “${name}”`;
+}
+
+/** How far off a course: the needle stops at full scale, and so do the words. */
+export function needleWords(share: number): string {
+  return Math.abs(share) > 1 ? 'more than full scale' : `${shareOf(share)} of full scale`;
+}
+
+/** A share that may be more than all, in per cent: of a tolerance, of full scale. */
+export function shareOf(share: number): string {
+  return `${figure(100 * Math.abs(share))}\u2009%`;
 }
 
 export function capital(word: string): string {

@@ -11,7 +11,7 @@ export interface RecoveryMeasure {
   end_s: number;
   pitch_deg: number;
   bank_deg: number;
-  /** The first input the right way: power as the attitude asks, the nose lowered when high, or the bank taken off. */
+  /** The first input the right way, by the hands: power as the attitude asks, the stick forward when high, or bank taken off. */
   firstInput_s: number | null;
   power_s: number | null;
   wingsLevel_s: number | null;
@@ -26,11 +26,12 @@ export interface RecoveryMeasure {
   overspeed_s: number | null;
 }
 
+/** Stick moved by so much of its travel is meant; less is a hand at rest, and what the nose does by itself is no input. */
+const STICK_MOVED = 0.06;
 const STEEP_BANK_DEG = 20;
 const WINGS_LEVEL_DEG = 12;
 const NOSE_MOVED_DEG = 5;
 const POWER_MOVED = 0.1;
-const BANK_MOVED_DEG = 5;
 const FULL_POWER = 0.85;
 const IDLE = 0.2;
 /** Inputs within this of each other count as together. */
@@ -45,6 +46,8 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
   const pitch = flight.columns.get('truePitch_deg') ?? at('pitch_deg');
   const bank = flight.columns.get('trueBank_deg') ?? at('bank_deg');
   const throttle = at('throttle');
+  const elevator = at('elevator');
+  const aileron = at('aileron');
   const altitude = at('trueAltitude_ft');
   const speed = flight.columns.get('trueIas_kt') ?? at('ias_kt');
   const load = at('loadFactor');
@@ -60,18 +63,25 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
   let nose: number | null = null;
   let first: number | null = null;
   let lowestPitch = pitch[from]!;
+  let forward: number | null = null;
+  const bankSide = Math.sign(bank[from]!);
   for (let k = from; k <= to; k++) {
     lowestPitch = Math.min(lowestPitch, pitch[k]!);
     const moved = throttle[k]! - throttle[from]!;
-    const bankOff = Math.abs(bank[from]!) - Math.abs(bank[k]!);
+    const push = elevator[from]! - elevator[k]!;
+    if (forward === null && push >= STICK_MOVED) forward = k;
+    const bankOff = (aileron[from]! - aileron[k]!) * bankSide;
     if (power === null && (high ? throttle[k]! >= FULL_POWER : throttle[k]! <= IDLE)) power = k;
     if (wings === null && Math.abs(bank[k]!) <= WINGS_LEVEL_DEG) wings = k;
-    if (nose === null && (high ? pitch[from]! - pitch[k]! : pitch[k]! - lowestPitch) >= NOSE_MOVED_DEG)
-      nose = k;
+    // High: it must have been pushed, and have gone down; low: it must have come up.
+    const noseMoved = high
+      ? forward !== null && pitch[forward]! - pitch[k]! >= Math.min(NOSE_MOVED_DEG, pitch[forward]! - 2)
+      : pitch[k]! - lowestPitch >= NOSE_MOVED_DEG;
+    if (nose === null && noseMoved) nose = high ? forward : k;
     const right =
       (high ? moved >= POWER_MOVED : moved <= -POWER_MOVED) ||
-      (high && pitch[from]! - pitch[k]! >= NOSE_MOVED_DEG / 2) ||
-      (steep && bankOff >= BANK_MOVED_DEG);
+      (high && push >= STICK_MOVED) ||
+      (steep && bankOff >= STICK_MOVED);
     if (first === null && right) first = k;
   }
   const since = (k: number | null) => (k === null ? null : (k - from) / flight.rate_hz);

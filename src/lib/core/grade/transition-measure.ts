@@ -1,5 +1,7 @@
-import { normaliseSigned } from '../measure/angle';
+import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import type { Phase } from '../drill/drill';
+import { turnRateOf } from '../drill/compose-drill';
+import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { swingingOf } from './vertical-swing';
@@ -26,7 +28,7 @@ export interface RollOutMeasure {
   kind: 'roll-out';
   phaseId: string;
   heading_deg: number;
-  /** Where the wings came level, less the heading. */
+  /** Where the wings came level, less the heading; every whole turn beyond it counted. */
   error_deg: number;
   at_s: number;
   direction: 1 | -1;
@@ -43,6 +45,11 @@ const BANKED_DEG = 8;
 const AFTER_SWING_S = 8;
 /** How long after the phase the transition is still looked for. */
 const AFTER_S = 40;
+/** A turn that never ends is followed for longer: it may go round. */
+const TURNING_ON_S = 150;
+/** So much of the way, ft or share, must have been climbed or descended before it can be levelled off. */
+const BEGUN_FT = 100;
+const BEGUN_SHARE = 0.4;
 
 /**
  * @param until_s when the phase after is over: what follows is another matter
@@ -70,6 +77,12 @@ export function measureLevelOff(
       ? swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s))
       : null;
   const swungUntil = swinging ? sampleAt(flight, swinging.end_s + AFTER_SWING_S) : 0;
+  // What was never begun cannot be stopped too soon.
+  const begin = altitude[sampleAt(flight, span.start_s)]!;
+  let farthest = begin;
+  for (let k = sampleAt(flight, span.start_s); k <= to; k++)
+    if (altitude[k]! * way > farthest * way) farthest = altitude[k]!;
+  if ((farthest - begin) * way < Math.min(BEGUN_FT, BEGUN_SHARE * Math.abs(altitude_ft - begin))) return null;
   const window = LEVEL_FOR_S * flight.rate_hz;
   let stopped: number | null = null;
   let beyondAt = from;
@@ -100,6 +113,7 @@ export function measureLevelOff(
 /** @param until_s as above. null: the wings never came level within what was flown, or the turn was never made. */
 export function measureRollOut(
   flight: Flight,
+  plan: LessonPlan,
   phase: Phase,
   span: PhaseSpan,
   until_s: number,
@@ -109,16 +123,28 @@ export function measureRollOut(
   if (!span.complete || lateral.kind !== 'turn') return null;
   const heading = column(flight, 'heading_deg');
   const bank = column(flight, 'bank_deg');
+  const start = sampleAt(flight, span.start_s);
   const from = sampleAt(flight, span.start_s + 0.4 * Math.min(phase.expected_s, span.end_s - span.start_s));
-  const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  const last = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  const longest = sampleAt(flight, span.end_s + TURNING_ON_S);
+  // Degrees to turn: by the shorter count, or a whole turn more where the phase asks for it.
+  const plain = normaliseBearing(lateral.direction * (heading_deg - heading[start]!));
+  const asked =
+    plain + 360 * Math.max(0, Math.round((phase.expected_s * turnRateOf(phase.goal, plan) - plain) / 360));
+  let turned = 0;
   let level = 0;
   let banked = false;
-  for (let k = sampleAt(flight, span.start_s); k <= to; k++) {
+  const turnedAt: number[] = [];
+  for (let k = start; k <= longest; k++) {
+    if (k > start) turned += lateral.direction * normaliseSigned(heading[k]! - heading[k - 1]!);
+    turnedAt.push(turned);
     banked ||= bank[k]! * lateral.direction > BANKED_DEG;
+    // What follows is another matter, unless the bank of this turn was never taken out.
+    if (k > last && (level > 0 || bank[k]! * lateral.direction < WINGS_LEVEL_DEG)) break;
     if (!banked || k < from) continue;
     level = Math.abs(bank[k]!) < WINGS_LEVEL_DEG ? level + 1 : 0;
     const began = k - level + 1;
-    const error = lateral.direction * normaliseSigned(heading[began]! - heading_deg);
+    const error = (turnedAt[began - start] ?? turned) - asked;
     // A pause half way round is not the roll-out.
     if (level >= WINGS_LEVEL_FOR_S * flight.rate_hz && error > -60) {
       return {

@@ -8,7 +8,12 @@ export interface Swinging {
   lowest_fpm: number;
   highest_fpm: number;
   period_s: number;
+  /** How far the nose goes up and down with it on average, degrees from one turning point to the next. */
+  pitch_deg: number;
 }
+
+/** The nose goes with it by at least this much: swings of the air leave it nearly still. */
+const NOSE_DEG = 2;
 
 /** Each side of the middle by more than this is a swing worth the name. */
 export const SWING_FPM = 300;
@@ -19,6 +24,7 @@ const LEAST_TURNS = 4;
 
 /**
  * Finds pumping: vertical speed swinging more than ±300 ft/min with a period of 5–40 s, between two samples.
+ * The nose must swing with it: gusts move the needle alone.
  * Turning points are taken where the rate has come back by a full ±300 from the last extreme, so that ripples do not count.
  */
 export function swingingOf(flight: Flight, from: number, to: number): Swinging | null {
@@ -64,6 +70,11 @@ export function swingingOf(flight: Flight, from: number, to: number): Swinging |
     if (run.length > best.length) best = [...run];
   }
   if (best.length < LEAST_TURNS) return null;
+  const pitch_deg = noseSwing(
+    flight,
+    best.map(({ at }) => at)
+  );
+  if (pitch_deg < NOSE_DEG) return null;
   const first = best[0]!;
   const last = best[best.length - 1]!;
   const values = best.map((turn) => turn.value);
@@ -73,6 +84,23 @@ export function swingingOf(flight: Flight, from: number, to: number): Swinging |
     swings: best.length,
     lowest_fpm: Math.min(...values),
     highest_fpm: Math.max(...values),
+    pitch_deg,
     period_s: (2 * (last.at - first.at)) / flight.rate_hz / (best.length - 1)
   };
+}
+
+/** Range of pitch between successive turning points, averaged over them. */
+function noseSwing(flight: Flight, turns: readonly number[]): number {
+  const pitch = column(flight, 'pitch_deg');
+  let sum = 0;
+  for (let i = 1; i < turns.length; i++) {
+    let low = Infinity;
+    let high = -Infinity;
+    for (let k = turns[i - 1]!; k <= turns[i]!; k++) {
+      low = Math.min(low, pitch[k]!);
+      high = Math.max(high, pitch[k]!);
+    }
+    sum += high - low;
+  }
+  return sum / Math.max(1, turns.length - 1);
 }

@@ -1,4 +1,4 @@
-import { normaliseBearing, normaliseSigned, RADIANS_PER_DEGREE } from '../measure/angle';
+import { normaliseBearing, RADIANS_PER_DEGREE } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import type { SeededNoise } from '../measure/seeded-noise';
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';

@@ -1,4 +1,5 @@
-import { approachKinds, tenths, type Device, type LogEntry, type TrainingLogEntry } from './log-entry';
+import type { approachKinds} from './log-entry';
+import { tenths, type Device, type LogEntry, type TrainingLogEntry } from './log-entry';
 import type { Requirement, RequirementSet } from './requirement-set';
 
 /** How far one requirement has come, with the entries that made the sum. */

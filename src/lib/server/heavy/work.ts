@@ -99,7 +99,7 @@ async function dwellReport(asked: {
   const end_s = flight.length / flight.rate_hz;
   const within = asked.looks.filter((look) => look.end_s > 0 && look.start_s < end_s);
   const spans = detectPhases(flight, lesson.drill);
-  return scanReport(within, lesson, spans, measureCorridors(flight, lesson.drill, spans), recorded);
+  return scanReport(within, lesson, spans, measureCorridors(flight, lesson, spans), recorded);
 }
 
 async function chunksUntil(asked: {

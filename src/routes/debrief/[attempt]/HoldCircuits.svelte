@@ -2,7 +2,7 @@
   import type { Lesson } from '$core/drill/lesson';
   import { sampleAt, type Flight } from '$core/flight/flight';
   import { planPicture, type PlanPoint } from '$core/flight/plan-picture';
-  import { INBOUND_WITHIN_S, ROLL_OUT_WITHIN } from '$core/grade/navigation/hold-findings';
+  import { INBOUND_WITHIN_S, ROLL_OUT_WITHIN } from '$core/grade/navigation/navigation-verdict';
   import type { HoldMeasure } from '$core/grade/navigation/hold-measure';
   import { clock, figure, heading, percent, signedFigure } from '$core/measure/figure';
 

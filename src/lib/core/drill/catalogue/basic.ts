@@ -28,21 +28,21 @@ const SLOW = {
   step: 5
 } as const;
 
-/** The descent has clearly been begun; dated back to where the altitude was left. */
+/** The descent has clearly been begun and is no sag: well below, at a rate that is kept up; dated back to where it was left. */
 const GONE_DOWN: ConditionFile = {
   is: 'all',
   of: [
     {
       is: 'below',
       channel: 'verticalSpeed_fpm',
-      value: { figure: 'descentRate_fpm', times: -0.3 },
-      for_s: 2
+      value: { figure: 'descentRate_fpm', times: -0.45 },
+      for_s: 4
     },
     {
       is: 'below',
       channel: 'altitude_ft',
-      value: { figure: 'startAltitude_ft', plus: -60 },
-      since: { figure: 'startAltitude_ft', plus: -25 },
+      value: { figure: 'startAltitude_ft', plus: -90 },
+      since: { figure: 'startAltitude_ft', plus: -60 },
       for_s: 2
     }
   ]
@@ -299,7 +299,9 @@ export const basicDrills: readonly DrillFile[] = [
                 },
                 { is: 'above', channel: 'climbRate_fpm', value: 0, for_s: 2 }
               ]
-            }
+            },
+            // Climbed away early, well above the altitude.
+            { is: 'above', channel: 'climbRate_fpm', value: 250, for_s: 6 }
           ]
         }
       },

@@ -1,8 +1,9 @@
 import type { NavigationGoal } from '../../drill/drill';
+import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
-import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
+import { WINGS_LEVEL_DEG, readByCourse, type CourseReading } from './course-reading';
 
 type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
 
@@ -40,9 +41,16 @@ export interface TrackingMeasure {
   /** Times it drifted off again to the same side after it had been centred, and to which. */
   driftedOff_s: number[];
   driftSide: 'left' | 'right' | null;
+  /** Wind correction held as it drifted off, degrees, + = nose right; null where it did not. */
+  driftedWith_deg: number | null;
   /** Wind correction flown while the needle was steady and needed there, degrees, + = nose right. */
   correction_deg: number;
   neededCorrection_deg: number;
+  /** Seconds wings level, and those of them with less than half the correction that was needed. */
+  level_s: number;
+  uncorrected_s: number;
+  /** The farthest off the course, share of full scale, signed. */
+  farthestOff: number;
   /** Largest change of heading close to the station. */
   nearStation_deg: number | null;
 }
@@ -111,6 +119,11 @@ function sideBefore(reading: CourseReading, from: number, end: number): number {
   return Math.sign(reading.offCourse(from)) || 1;
 }
 
+/** Middle value; 0 of none. */
+function middle(values: number[]): number {
+  return values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+}
+
 /** @param from_s where the course counts as reached; null when nothing of it was flown */
 export function measureTracking(
   flight: Flight,
@@ -133,7 +146,16 @@ export function measureTracking(
     needed.push(reading.headingOff(k) - reading.trackOff(k));
     if (steady(k)) corrections.push(reading.headingOff(k));
   }
-  const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+  const wanted = middle([...needed]);
+  let level = 0;
+  let uncorrected = 0;
+  let farthest = 0;
+  for (let k = from; k <= to; k++) {
+    if (Math.abs(reading.offCourse(k)) > Math.abs(farthest)) farthest = reading.offCourse(k);
+    if (Math.abs(reading.steadyBank(k)) >= WINGS_LEVEL_DEG) continue;
+    level += 1;
+    if (reading.headingOff(k) * Math.sign(wanted) < 0.5 * Math.abs(wanted)) uncorrected += 1;
+  }
   return {
     kind: 'tracking',
     phaseId: span.phaseId,
@@ -147,8 +169,12 @@ export function measureTracking(
     keptTurning_s: keptTurningOf(reading, from, to),
     driftedOff_s: drift.at_s,
     driftSide: drift.side,
+    driftedWith_deg: drift.held_deg,
     correction_deg: middle(corrections),
-    neededCorrection_deg: middle(needed),
+    neededCorrection_deg: wanted,
+    level_s: level / reading.rate_hz,
+    uncorrected_s: uncorrected / reading.rate_hz,
+    farthestOff: farthest,
     nearStation_deg: overStation && goal.way === 'to' ? nearStationOf(reading, span) : null
   };
 }
@@ -242,6 +268,7 @@ function keptTurningOf(reading: CourseReading, from: number, to: number): number
 /** Drifting off to the same side, wings level, each time after it had been centred. */
 function driftingOf(reading: CourseReading, from: number, to: number) {
   const times: Record<'left' | 'right', number[]> = { left: [], right: [] };
+  const held: number[] = [];
   let centred = false;
   let heading = 0;
   for (let k = from; k <= to; k++) {
@@ -252,22 +279,33 @@ function driftingOf(reading: CourseReading, from: number, to: number) {
     } else if (centred && Math.abs(off) > DRIFTED) {
       centred = false;
       // It drifts with the nose on the course or to the lee of it, not because it was turned away.
-      if (Math.sign(off) * heading > -20) times[off > 0 ? 'right' : 'left'].push(reading.time(k));
+      if (Math.sign(off) * heading > -20) {
+        times[off > 0 ? 'right' : 'left'].push(reading.time(k));
+        held.push(reading.headingOff(k));
+      }
     }
   }
   const side = times.right.length >= times.left.length ? ('right' as const) : ('left' as const);
   const other = side === 'right' ? times.left : times.right;
-  return other.length > 0 ? { at_s: [], side: null } : { at_s: times[side], side };
+  return other.length > 0
+    ? { at_s: [], side: null, held_deg: null }
+    : { at_s: times[side], side, held_deg: held.length > 0 ? middle(held) : null };
 }
 
+/** How far the heading was turned from where it stood within `NEAR_NM` of the station; null when that was not flown. */
 function nearStationOf(reading: CourseReading, span: PhaseSpan): number | null {
-  const to = reading.sample(span.end_s);
+  let to = reading.sample(span.end_s);
+  const start = reading.sample(span.start_s);
+  // Behind the station the next thing begins.
+  while (to > start && reading.along(to) > 0) to -= 1;
   let from = to;
-  while (from > reading.sample(span.start_s) && reading.fixDistance(from) < NEAR_NM) from -= 1;
+  while (from > start && reading.fixDistance(from) < NEAR_NM) from -= 1;
   if (to - from < 3 * reading.rate_hz) return null;
-  const level = levelFrom(reading, Math.max(0, from - 10 * reading.rate_hz), to, 2) ?? from;
-  const held = medianOver(Math.min(level, from), from, reading.headingOff);
+  let turned = 0;
   let largest = 0;
-  for (let k = from; k <= to; k++) largest = Math.max(largest, Math.abs(reading.headingOff(k) - held));
+  for (let k = from + 1; k <= to; k++) {
+    turned += normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1));
+    largest = Math.max(largest, Math.abs(turned));
+  }
   return largest;
 }

@@ -1,6 +1,6 @@
 import type { CheckMeasure } from '../check-measure';
 import type { ComparableFigure } from '../comparable-figure';
-import { judgedCircuits } from './hold-findings';
+import { judgedCircuits } from './navigation-verdict';
 
 /** A figure of radio navigation over all of its checks; nothing in `values` where there was none of them. */
 export interface NavigationFigure extends Omit<ComparableFigure, 'value'> {

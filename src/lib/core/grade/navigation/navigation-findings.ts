@@ -1,11 +1,22 @@
-import { clock, figure, heading, percent, signedFigure } from '../../measure/figure';
+import { clock, figure, heading } from '../../measure/figure';
 import type { Lesson } from '../../drill/lesson';
-import { finding, type Finding } from '../finding';
+import { MOMENT_S, finding, type Finding } from '../finding';
+import { capital, needleWords, shareOf } from '../quantity-words';
 import type { ArcMeasure } from './arc-measure';
 import type { InterceptMeasure, TrackingMeasure } from './course-measure';
 import type { PassageMeasure, ReversalMeasure, StationTimeMeasure } from './fix-measure';
 import { holdFindings, leftHoldFindings } from './hold-findings';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
+import {
+  OVERSHOOT_SHARE,
+  arcAllowed_nm,
+  arcVerdict,
+  interceptVerdict,
+  isBeyondLimit,
+  isCalled,
+  setUpFaults,
+  stationTimeRight
+} from './navigation-verdict';
 import type { SetUpMeasure } from './set-up-measure';
 import { trackingFindings } from './tracking-findings';
 
@@ -20,16 +31,6 @@ export type NavigationMeasure =
   | LeftHoldMeasure
   | ReversalMeasure
   | StationTimeMeasure;
-
-/** Courses may be set this far off. */
-export const COURSE_SET_WITHIN_DEG = 5;
-/** Through a course by no more than half of full scale. */
-export const OVERSHOOT_SHARE = 0.5;
-/** A heading this far from the course was flown to meet it. */
-const LEAST_INTERCEPT_DEG = 10;
-/** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */
-const LIMIT_SLACK_NM = 0.1;
-export const STATION_TIME_SHARE = 0.2;
 
 export function navigationFindings(lesson: Lesson, m: NavigationMeasure): Finding[] {
   switch (m.kind) {
@@ -56,7 +57,7 @@ export function navigationFindings(lesson: Lesson, m: NavigationMeasure): Findin
 
 function sayReversal(m: ReversalMeasure): Finding[] {
   const found: Finding[] = [];
-  if (m.farthest_nm > m.within_nm + LIMIT_SLACK_NM)
+  if (isBeyondLimit(m))
     found.push(
       finding(
         'beyond-limit',
@@ -64,7 +65,7 @@ function sayReversal(m: ReversalMeasure): Finding[] {
         'Beyond the limit of the course reversal',
         { moment_s: m.farthest_s },
         `${figure(m.farthest_nm, 1)} NM from the fix, ${figure(m.within_nm)} NM allowed.`,
-        { channel: 'fixDistance_nm' }
+        { channel: 'fixDistance_nm', worth: 10 * MOMENT_S }
       )
     );
   if (m.outOfTime)
@@ -74,7 +75,8 @@ function sayReversal(m: ReversalMeasure): Finding[] {
         'fault',
         'Not back over the fix',
         { moment_s: m.end_s },
-        `The time was over before the fix was passed inbound${m.rollOut_s === null ? '; the inbound course was never turned to' : ''}.`
+        `Time was up before the fix was passed inbound${m.rollOut_s === null ? '; the inbound course was never turned to' : ''}.`,
+        { failed: true, worth: 10 * MOMENT_S }
       )
     );
   return found;
@@ -82,59 +84,62 @@ function sayReversal(m: ReversalMeasure): Finding[] {
 
 function saySetUp(m: SetUpMeasure): Finding[] {
   const at = { moment_s: m.at_s };
-  const found: Finding[] = [];
-  if (!m.tuned)
-    found.push(finding('not-tuned', 'fault', 'Wrong station', at, `${m.set} was set, ${m.asked} asked for.`));
-  else if (m.identified === false)
-    found.push(
+  const faults = setUpFaults(m);
+  const failed = { failed: true, worth: 4 * MOMENT_S };
+  if (faults.length === 0)
+    return [
       finding(
-        'not-identified',
-        'fault',
-        'Not identified',
+        'radios-ready',
+        'good',
+        'Radios ready in time',
         at,
-        `${m.asked} was tuned and its ident never listened to once through.`
+        `${m.asked} tuned${m.identified ? ', identified' : ''}, course and source set.`
       )
-    );
-  if (m.tuned && m.courseError_deg !== null && Math.abs(m.courseError_deg) > COURSE_SET_WITHIN_DEG)
-    found.push(
-      finding(
-        'wrong-course',
-        'fault',
-        'Wrong course set',
-        at,
-        `The course selected was ${signedFigure(m.courseError_deg)}° off the one to be flown.`,
-        {
-          channel: 'course_deg'
-        }
-      )
-    );
-  if (m.tuned && !m.sourceRight)
-    found.push(
-      finding(
-        'wrong-source',
-        'fault',
-        'Needle fed by the wrong source',
-        at,
-        `The needle was fed by ${m.source}; ${m.radio} has the station.`,
-        {
-          channel: 'needleSource'
-        }
-      )
-    );
-  return found.length > 0
-    ? found
-    : [
-        finding(
-          'radios-ready',
-          'good',
-          'Radios ready in time',
+    ];
+  return faults.map((fault) => {
+    switch (fault) {
+      case 'not-tuned':
+        return finding(
+          fault,
+          'fault',
+          'Wrong station tuned',
           at,
-          `${m.asked} tuned${m.identified ? ', identified' : ''}, course and source set.`
-        )
-      ];
+          `${m.set} was set; ${m.asked} was asked for.`,
+          failed
+        );
+      case 'not-identified':
+        return finding(
+          fault,
+          'fault',
+          'Station not identified',
+          at,
+          `${m.asked} was tuned, but its ident was never listened to all the way through.`,
+          failed
+        );
+      case 'wrong-course':
+        return finding(
+          fault,
+          'fault',
+          'Wrong course set',
+          at,
+          `The course selected was ${figure(Math.abs(m.courseError_deg!))}° ${m.courseError_deg! > 0 ? 'more' : 'less'} than the one to be flown.`,
+          { channel: 'course_deg', ...failed }
+        );
+      case 'wrong-source':
+        return finding(
+          fault,
+          'fault',
+          'Needle fed by the wrong source',
+          at,
+          `The needle was fed by ${m.source}; ${m.radio} has the station.`,
+          { channel: 'needleSource', ...failed }
+        );
+    }
+  });
 }
 
 function sayIntercept(m: InterceptMeasure): Finding[] {
+  const verdict = interceptVerdict(m);
   if (m.established_s === null)
     return [
       finding(
@@ -142,74 +147,76 @@ function sayIntercept(m: InterceptMeasure): Finding[] {
         'fault',
         `Never established on ${heading(m.course_deg)}`,
         { moment_s: m.overshoot_s },
-        `Not within half of full scale by the end of the phase; ${m.angle_deg === null ? 'no angle of intercept was held' : `intercept angle ${figure(m.angle_deg)}°`}.`,
-        {
-          channel: 'offCourse'
-        }
+        `Not within half of full scale by the end of the phase; ${m.angle_deg === null ? 'no intercept heading was held' : `flown at ${figure(m.angle_deg)}° to the course`}.`,
+        { channel: 'offCourse', failed: true, worth: 5 * MOMENT_S }
       )
     ];
-  // Who comes to a course without a heading to meet it goes through it by something else: chasing, or the station's nearness.
-  if (m.overshoot <= OVERSHOOT_SHARE || m.angle_deg === null || m.angle_deg < LEAST_INTERCEPT_DEG) return [];
+  if (verdict === 'met') return [];
   return [
     finding(
       'intercept-overshoot',
       'fault',
-      `Through the ${heading(m.course_deg)} course`,
+      `Went through the ${heading(m.course_deg)} course`,
       { moment_s: m.overshoot_s },
-      `${percent(m.overshoot)} of full scale beyond it, ${percent(OVERSHOOT_SHARE)} allowed; joined at ${figure(m.angle_deg)}°.`,
+      `${capital(needleWords(m.overshoot))} beyond it (${shareOf(OVERSHOOT_SHARE)} allowed), joining at ${figure(m.angle_deg!)}°.`,
       {
-        channel: 'offCourse'
+        channel: 'offCourse',
+        failed: verdict === 'not met',
+        worth: (MOMENT_S * m.overshoot) / OVERSHOOT_SHARE
       }
     )
   ];
 }
 
 function sayPassage({ navigation }: Lesson, m: PassageMeasure): Finding[] {
+  if (isCalled(m)) return [];
   const { called_s } = m;
-  if (called_s !== null && Math.abs(called_s) <= m.within_s) return [];
   return [
     finding(
       'fix-called-late',
       'fault',
       called_s === null ? 'Fix not called' : called_s < 0 ? 'Fix called too soon' : 'Fix called late',
       { moment_s: m.passed_s },
-      `${navigation!.fix} was passed at ${clock(m.passed_s)} and ${called_s === null ? 'not called' : `called ${figure(Math.abs(called_s))} s ${called_s < 0 ? 'before' : 'after'}`}; ${m.within_s} s allowed.`
+      `${navigation!.fix} was passed at ${clock(m.passed_s)} and ${called_s === null ? 'not called' : `called ${figure(Math.abs(called_s))} s ${called_s < 0 ? 'before' : 'after'}`}; ${m.within_s} s allowed.`,
+      { failed: true }
     )
   ];
 }
 
-function sayArc({ tolerance }: Lesson, m: ArcMeasure): Finding[] {
-  const allowed = tolerance.arc_nm ?? 1;
+function sayArc(lesson: Lesson, m: ArcMeasure): Finding[] {
+  if (arcVerdict(lesson, m) === 'met') return [];
   const worst = Math.max(m.inside_nm, m.outside_nm);
-  if (worst <= allowed) return [];
   const side = m.outside_nm >= m.inside_nm ? 'outside' : 'inside';
+  const turns =
+    m.degreesATurn === null ? 'no turns along it' : `one turn every ${figure(m.degreesATurn)}° of it`;
   return [
     finding(
       'arc-off',
       'fault',
-      `Off the arc, ${side}`,
+      m.joined_s === null ? 'Arc never joined' : `Off the arc, ${side}`,
       { moment_s: m.worst_s, start_s: m.from_s, end_s: m.to_s },
-      `${figure(worst, 1)} NM ${side} of ${figure(m.radius_nm)} NM at the most, ${allowed} NM allowed; ${m.degreesATurn === null ? 'no turns along it' : `${m.turns} turns along it, one in ${figure(m.degreesATurn)}°`}.`,
+      `Up to ${figure(worst, 1)} NM ${side} the ${figure(m.radius_nm)} NM arc (${figure(arcAllowed_nm(lesson), 1)} NM allowed); ${turns}.`,
       {
         channel: 'offCourse',
-        side: side === 'outside' ? 'above' : 'below'
+        side: side === 'outside' ? 'above' : 'below',
+        failed: true,
+        worth: (MOMENT_S * 4 * worst) / arcAllowed_nm(lesson)
       }
     )
   ];
 }
 
 function sayStationTime(m: StationTimeMeasure): Finding[] {
+  if (stationTimeRight(m)) return [];
   const { answered_min, due_min } = m;
-  if (due_min === null) return [];
-  if (answered_min !== null && Math.abs(answered_min - due_min) <= Math.max(1, STATION_TIME_SHARE * due_min))
-    return [];
   return [
     finding(
       'station-time-off',
       'fault',
-      answered_min === null ? 'Time to the station not found' : 'Time to the station wrong',
+      answered_min === null ? 'Time to the station not worked out' : 'Time to the station wrong',
       { moment_s: m.at_s },
-      `${answered_min === null ? 'No answer' : `${figure(answered_min, 1)} min`}; the bearings moved ${figure(m.change_deg)}°, which makes ${figure(due_min, 1)} min.`
+      `${answered_min === null ? 'No answer' : `${figure(answered_min, 1)} min`}; the bearing moved by ${figure(m.change_deg)}°, which makes ${figure(due_min!, 1)} min.`,
+      { failed: true }
     )
   ];
 }

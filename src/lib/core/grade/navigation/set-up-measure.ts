@@ -97,9 +97,16 @@ function heard(
   until_s: number
 ): boolean {
   const takes_s = identTones(ident).at(-1)?.to_s ?? 0;
-  return changes.some(({ time_s, radios }, i) => {
+  // Turning a course or a source meanwhile does not interrupt it: only another frequency, or listening no more.
+  let since: number | null = null;
+  for (const [i, { time_s, radios }] of changes.entries()) {
     const tuned = radio === 'adf' ? radios.adf.active_kHz : radios[radio].active_MHz;
-    const lasts = (changes[i + 1]?.time_s ?? until_s) - time_s;
-    return radios.listening === radio && Math.abs(tuned - frequency) < 0.005 && lasts >= takes_s - 0.1;
-  });
+    if (radios.listening !== radio || Math.abs(tuned - frequency) >= 0.005) {
+      since = null;
+      continue;
+    }
+    since ??= time_s;
+    if ((changes[i + 1]?.time_s ?? until_s) - since >= takes_s - 0.1) return true;
+  }
+  return false;
 }
