@@ -4,6 +4,7 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import { radiosFor, courseLineOf } from '$core/drill/lesson-navigation';
 import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { normaliseBearing } from '$core/measure/angle';
+import { heading } from '$core/measure/figure';
 import { radioText, strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor } from './drawn-flight';
 
@@ -33,6 +34,7 @@ function hear(lesson: ReturnType<typeof hints>, phaseId: string, scene: Scene, s
   return said;
 }
 const first = (...scene: Parameters<typeof hear>) => hear(...scene)[0]?.words ?? null;
+const withoutHeadings = (words: string | null) => words?.replace(/\d+°/g, '°') ?? null;
 const otherSide = (words: string | null) =>
   words?.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left')) ?? null;
 
@@ -54,13 +56,13 @@ describe('the coach on a course', () => {
   const says = (scene: Scene) => first(lesson, 'inbound', scene);
 
   test('says the one thing an instructor would, with its figure', () => {
-    expect(says(at(0, 0, 0))).toBeNull();
-    expect(says(at(0.5, 0, 0))).toBe('The course is to the left: 13 degrees toward it, then level.');
+    expect(says(at(0, 0, 0))).toBe('That is well held.');
+    expect(says(at(0.5, 0, 0))).toBe('The course is to the left: come left to 027° and hold it.');
     // A fifth of a mile in a minute and a half at 90 kt: five degrees would do.
-    expect(says(at(0.2, -40, -40))).toBe('5 degrees left is enough.');
-    expect(says(at(0.1, 0, -8))).toBe('Wind is from the right: keep 8 degrees right.');
+    expect(says(at(0.2, -40, -40))).toBe('035° is enough of a cut.');
+    expect(says(at(0.1, 0, -8))).toBe('Wind is from the right: hold 048°.');
     expect(says(at(0.3, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toBe(
-      'Level the wings and wait: see what this heading does.'
+      'Level the wings on 040° and wait: see what it does.'
     );
     expect(
       says({ ...at(0, -10, -10, -12), offCourse: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
@@ -83,7 +85,7 @@ describe('the coach on a course', () => {
       fc.property(share, angle, angle, fc.constantFrom(-12, 0, 12), (off, nose, track, bank) => {
         const here = first(lesson, 'inbound', at(off, nose, track, bank), 20);
         const there = first(lesson, 'inbound', at(-off, -nose, -track, -bank), 20);
-        expect(there).toBe(otherSide(here));
+        expect(withoutHeadings(there)).toBe(withoutHeadings(otherSide(here)));
         if (here !== null) spoken += 1;
       }),
       { numRuns: 400 }
@@ -150,9 +152,9 @@ describe('the coach elsewhere', () => {
     expect(closing(30, 1)).toBeLessThan(closing(45, 1));
     expect(closing(45, -1)).toBeCloseTo(closing(45, 1), 9);
     const parallel = { crossTrack_nm: 1.5, offCourse: 0.8, heading_deg: course };
-    expect(first(lesson, 'intercept', parallel)).toMatch(/comes no nearer: turn left, take a bigger angle/);
+    expect(first(lesson, 'intercept', parallel)).toMatch(/comes no nearer: come left to \d+°/);
     expect(first(lesson, 'intercept', { ...parallel, crossTrack_nm: -1.5, offCourse: -0.8 })).toMatch(
-      /turn right/
+      /come right/
     );
   });
 
@@ -161,9 +163,14 @@ describe('the coach elsewhere', () => {
       const { plan, navigation } = hints('dme-arc');
       const { fix, radios, errors } = navigation!;
       const lesson = hints('dme-arc', { ...plan, navigation: { fix, radios, errors, turn } });
-      expect(first(lesson, 'arc', { offCourse: 0.6 })).toBe(`Outside the arc: ten degrees ${turn}.`);
-      expect(first(lesson, 'arc', { offCourse: -0.6 })).toMatch(/^Inside: hold the heading/);
-      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBeNull();
+      // On the way to it there is nothing to say; once joined, the heading to hold.
+      const joined = (then: number) => ({ heading_deg: 90, offCourse: (t: number) => (t < 20 ? 0.1 : then) });
+      expect(first(lesson, 'arc', { offCourse: -0.6 })).toBeNull();
+      expect(first(lesson, 'arc', joined(0.6))).toBe(
+        `Outside the arc: come ${turn} to ${turn === 'right' ? '100' : '080'}°.`
+      );
+      expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
+      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBe('That is well held.');
     }
   });
 
@@ -215,10 +222,60 @@ describe('the coach elsewhere', () => {
     expect(hear(lesson, id, { ...level, altitude_ft: climbingBack }, 40)).toEqual([]);
     expect(first(lesson, id, { ...level, ias_kt: goal.ias_kt + 9 })).toBe('Fast: a little power off.');
     expect(first(lesson, id, { heading_deg: normaliseBearing(heading_deg + 9) })).toBe(
-      'Heading: 9 degrees left, then level.'
+      `Come left to ${heading(heading_deg)} and hold it.`
     );
     expect(first(lesson, id, { heading_deg: normaliseBearing(heading_deg - 9) })).toBe(
-      'Heading: 9 degrees right, then level.'
+      `Come right to ${heading(heading_deg)} and hold it.`
     );
+  });
+
+  test('the worst thing first, by the hand that mends it in this phase, and at once where it cannot wait', () => {
+    const climb = hints('constant-speed-climb');
+    const up = climb.drill.phases.findIndex(({ goal }) => goal.vertical.kind === 'speed');
+    const { id, goal } = climb.drill.phases[up]!;
+    const to_ft = (goal.vertical as { to_ft: number }).to_ft;
+    const heading_deg = (goal.lateral as { heading_deg: number }).heading_deg;
+    const climbing = { heading_deg, altitude_ft: to_ft - 2000, verticalSpeed_fpm: 600 };
+    // In a speed climb the nose holds the speed.
+    expect(first(climb, id, { ...climbing, ias_kt: goal.ias_kt - 9 })).toBe(
+      'Slow: ease the nose down a touch.'
+    );
+    // Speed twice outside weighs more than heading just outside.
+    expect(
+      first(climb, id, {
+        ...climbing,
+        ias_kt: goal.ias_kt + 19,
+        heading_deg: normaliseBearing(heading_deg + 11)
+      })
+    ).toBe('Fast: a touch of nose up.');
+    expect(first(climb, id, { ...climbing, altitude_ft: to_ft - 40 })).toMatch(/feet: begin to level off\.$/);
+    expect(first(climb, id, { ...climbing, altitude_ft: to_ft + 90 })).toMatch(
+      /^Through .* feet: level off\.$/
+    );
+    // Steadily outside is not silence.
+    const high = hear(hints('straight-and-level'), 'level', { altitude_ft: 9_000 }, 180);
+    expect(high.length).toBeGreaterThanOrEqual(3);
+
+    const down = hints('rate-and-speed-descent', { figures: { flaps_deg: 10 } });
+    const decision = down.drill.checks.find((check) => check.kind === 'decision')!;
+    const deciding = {
+      altitude_ft: (decision as { altitude_ft: number }).altitude_ft - 5,
+      verticalSpeed_fpm: -500
+    };
+    const asked = down.drill.phases.find((phase) => phase.id === decision.phase)!.goal;
+    const course = { ...deciding, heading_deg: (asked.lateral as { heading_deg: number }).heading_deg };
+    expect(first(down, decision.phase, { ...course, flaps_deg: asked.flaps_deg })).toBe(
+      'Decision altitude: climb now.'
+    );
+    const descent = down.drill.phases.find((phase) => phase.goal.flaps_deg === 10)!;
+    expect(first(down, descent.id, { ...course, altitude_ft: 9000, flaps_deg: 0 })).toBe('Flaps 10.');
+  });
+
+  test('well held is said, but seldom', () => {
+    const lesson = hints('straight-and-level');
+    const { id, goal } = lesson.drill.phases[0]!;
+    const heading_deg = goal.lateral.kind === 'heading' ? goal.lateral.heading_deg : 360;
+    const said = hear(lesson, id, { heading_deg }, 400).map(({ words }) => words);
+    expect(said).toEqual(['That is well held.', 'That is well held.']);
   });
 });

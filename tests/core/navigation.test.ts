@@ -362,7 +362,7 @@ describe('grading by radio', () => {
     };
     const said = hear('hints', { ignoresWind: 1 });
     expect(said.map(({ words }) => words)).toContainEqual(
-      expect.stringMatching(/^Wind is from the left: keep \d+ degrees left/)
+      expect.stringMatching(/^Wind is from the left: hold \d+°/)
     );
     said
       .slice(1)

@@ -78,7 +78,7 @@ describe('a trend over attempts', () => {
       count: 3,
       slope: null,
       margin: null,
-      words: '3 of 4 attempts needed to see a trend'
+      words: 'a trend needs 4 attempts; there are 3'
     });
   });
 });

@@ -12,6 +12,7 @@ import { as } from './database';
 import type { Assembled } from './heavy/work';
 import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
+import type { PilotKind } from './pilot-kind';
 import { gradeSeal } from './seal';
 import { dayIn } from './school-day';
 
@@ -20,10 +21,6 @@ export const LONGEST_FLIGHT_H = 6;
 const MOST_CHUNKS = (LONGEST_FLIGHT_H * 3600 * RECORDING_RATE_HZ) / CHUNK_SAMPLES;
 /** A start of so many seconds may be put aside by who flew it. */
 export const DISCARDABLE_S = 120;
-
-/** Who flew. eyes: the reference pilot's hands, the student's eyes. */
-export const pilots = ['student', 'instructor', 'reference', 'habits', 'eyes'] as const;
-export type PilotKind = (typeof pilots)[number];
 
 export interface Attempt {
   id: string;

@@ -3,10 +3,11 @@ import type { Verdict } from '../core/grade/corridor-measure';
 import type { Comparable } from '../core/grade/comparable';
 import type { Grade } from '../core/grade/grade';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
-import { DISCARDABLE_S, type PilotKind } from './attempts';
+import { DISCARDABLE_S } from './attempts';
 import { as } from './database';
 import { teaches, type Identity } from './identity';
 import { lessonById, type Lesson } from './lessons';
+import type { PilotKind } from './pilot-kind';
 import { isGenuineGrade } from './seal';
 
 export interface Override {

@@ -5,6 +5,7 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import { Rejection } from '$core/measure/rejection';
+import { nextStep } from '$core/grade/next-step';
 import { mendingLesson } from '$core/scan/mending-lesson';
 import { formOf, identityFrom, isId, refusing } from '$lib/server/answers';
 import { debriefOf } from '$lib/server/debrief';
@@ -25,7 +26,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   const studentId = student?.id ?? null;
   const lessons = studentId ? await lessonsOf(identity, studentId) : [];
   const last = lessons[0] ?? null;
-  const mended = await mending(identity, url);
+  const mended = (await mending(identity, url)) ?? (await after(identity, url));
   return {
     alone,
     students,
@@ -81,6 +82,13 @@ async function mending(identity: Identity, url: URL): Promise<{ plan: LessonPlan
     },
     why
   };
+}
+
+/** What a debrief asks for next, where the address names its attempt with `?after=`. */
+async function after(identity: Identity, url: URL): Promise<{ plan: LessonPlan; why: string } | null> {
+  const attemptId = url.searchParams.get('after') ?? '';
+  const debrief = isId(attemptId) ? await debriefOf(identity, attemptId) : null;
+  return debrief && nextStep(debrief.lesson.plan, debrief.grade.findings);
 }
 
 export const actions: Actions = {

@@ -2,12 +2,17 @@ import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
 import { holdHint } from './coach/hold-hint';
-import type { CoachMoment } from './coach/coach-moment';
+import { URGENT, type Advice, type CoachMoment } from './coach/coach-moment';
+import { momentHint } from './coach/moment-hint';
+import { praiseHint } from './coach/praise-hint';
 import { setUpHint } from './coach/set-up-hint';
 
 /** At the earliest so long after the last hint comes another one, and so long after it the same again. */
 export const HINT_PAUSE_S = 12;
 export const SAME_HINT_PAUSE_S = 40;
+const SAME_HAND_PAUSE_S = 16;
+/** What must be said at once waits no longer than this. */
+const URGENT_PAUSE_S = 4;
 /** What the coach remembers. */
 const REMEMBERS_S = 40;
 /** The first moments of a drill are for taking in the panel. */
@@ -25,13 +30,29 @@ export interface Coach {
 
 /** Speaks only in lessons with hints; what it says comes from the same measures a flight is graded by. */
 export function coach(lesson: Lesson): Coach {
-  const hints = [setUpHint(lesson), holdHint(lesson), coursesHint(lesson), corridorHint(lesson)];
+  const hints = [
+    momentHint(lesson),
+    setUpHint(lesson),
+    holdHint(lesson),
+    coursesHint(lesson),
+    corridorHint(lesson),
+    praiseHint(lesson)
+  ];
   const memory: CoachMoment[] = [];
   const said = new Map<string, number>();
-  let last_s = -Infinity;
+  let last: (Advice & { at_s: number }) | null = null;
   let samples = 0;
   let phaseIndex = -1;
   let phaseSince_s = 0;
+  function isDue(advice: Advice, time_s: number): boolean {
+    const urgent = advice.weight >= URGENT;
+    const since_s = last === null ? Infinity : time_s - last.at_s;
+    if (since_s < (urgent ? URGENT_PAUSE_S : HINT_PAUSE_S)) return false;
+    // What the same hand was just told to do is given the time to work before it is told something else.
+    if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
+      return false;
+    return time_s - (said.get(kindOf(advice.words)) ?? -Infinity) >= SAME_HINT_PAUSE_S;
+  }
   return {
     watch(time_s, phase, read) {
       if (phase !== phaseIndex) {
@@ -51,16 +72,16 @@ export function coach(lesson: Lesson): Coach {
       memory.push(moment);
       while (memory[0]!.time_s < time_s - REMEMBERS_S) memory.shift();
       if (lesson.plan.corridors !== 'hints' || time_s < QUIET_FOR_S) return null;
-      // Rules that keep count look at every moment; what they say waits for its turn.
-      const wanted = hints.map((hint) => hint.look(memory)).filter((words) => words !== null);
-      if (time_s - last_s < HINT_PAUSE_S) return null;
-      const words = wanted.find(
-        (candidate) => time_s - (said.get(kindOf(candidate)) ?? -Infinity) >= SAME_HINT_PAUSE_S
-      );
-      if (words === undefined) return null;
-      last_s = time_s;
-      said.set(kindOf(words), time_s);
-      return words;
+      // Rules that keep count look at every moment; what they say waits for its turn, and the worst goes first.
+      const wanted = hints
+        .map((hint) => hint.look(memory))
+        .filter((advice) => advice !== null)
+        .sort((a, b) => b.weight - a.weight);
+      const advice = wanted.find((candidate) => isDue(candidate, time_s));
+      if (!advice) return null;
+      last = { ...advice, at_s: time_s };
+      said.set(kindOf(advice.words), time_s);
+      return advice.words;
     },
     heard: (kind, detail, time_s) => hints.forEach((hint) => hint.heard?.(kind, detail, time_s))
   };
@@ -72,6 +93,8 @@ const kindOf = (words: string) => words.replace(/[\d:]+/g, '');
 const WATCHED = [
   'altitude_ft',
   'ias_kt',
+  'flaps_deg',
+  'gear',
   'verticalSpeed_fpm',
   'heading_deg',
   'track_deg',

@@ -1,4 +1,4 @@
-import { figure, signedFigure } from '../measure/figure';
+import { figure } from '../measure/figure';
 
 /** How a figure moves over attempts, oldest first. */
 export interface Trend {
@@ -36,7 +36,7 @@ export function trendOf(values: readonly number[], better: 'more' | 'less', unit
       count,
       slope: null,
       margin: null,
-      words: `${count} of ${LEAST_ATTEMPTS} attempts needed to see a trend`
+      words: `a trend needs ${LEAST_ATTEMPTS} attempts; there ${count === 1 ? 'is' : 'are'} ${count}`
     };
   }
   const middle = (count - 1) / 2;
@@ -53,7 +53,10 @@ export function trendOf(values: readonly number[], better: 'more' | 'less', unit
     count,
     slope,
     margin,
-    words: `${kind}: ${signedFigure(slope, decimals)} ± ${figure(margin, decimals)}${unit ? ` ${unit}` : ''} an attempt over ${count} (90 %)`
+    words:
+      kind === 'plateau'
+        ? 'no clear change yet'
+        : `${kind === 'improving' ? 'getting better' : 'getting worse'}, by about ${figure(Math.abs(slope), decimals)}${unit ? ` ${unit}` : ''} an attempt`
   };
 }
 

@@ -53,6 +53,13 @@ export function entryHeading(hold: Hold, entry: HoldEntry): number | null {
   return normaliseBearing(entry === 'parallel' ? outbound : outbound - sideOf(hold) * TEARDROP_ANGLE_DEG);
 }
 
+/** Heading that holds an entry's outbound course in the wind, magnetic; null for a direct entry, which has none. */
+export function entryHeadingInWind(hold: Hold, entry: HoldEntry, solution: HoldSolution): number | null {
+  const out = entryHeading(hold, entry);
+  const correction_deg = solution.outboundCorrection_deg / Math.max(1, Math.abs(solution.multiple ?? 1));
+  return out === null ? null : normaliseBearing(out + correction_deg);
+}
+
 /** One stretch of an entry, for reading out. */
 export interface EntryStep {
   words: string;
@@ -96,8 +103,7 @@ export function entryPath(
     step('outbound', () => path.straight(solution.outbound_s));
     joinCourse(path, joining, side, side, INTERCEPT_DEG, step);
   } else {
-    const wca = solution.outboundCorrection_deg / Math.max(1, Math.abs(solution.multiple ?? 1));
-    const out = normaliseBearing(entryHeading(hold, entry)! + wca);
+    const out = entryHeadingInWind(hold, entry, solution)!;
     const shortest = normaliseSigned(out - heading_deg) >= 0 ? 1 : -1;
     step(`turn ${turnWords(shortest)} to ${asHeading(out)}`, () => path.turn(shortest, out));
     step(`hold ${asHeading(out)}`, () => path.straight(ENTRY_LEG_S));

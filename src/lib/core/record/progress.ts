@@ -1,4 +1,4 @@
-import type { approachKinds} from './log-entry';
+import type { approachKinds } from './log-entry';
 import { tenths, type Device, type LogEntry, type TrainingLogEntry } from './log-entry';
 import type { Requirement, RequirementSet } from './requirement-set';
 

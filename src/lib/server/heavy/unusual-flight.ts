@@ -9,7 +9,7 @@ import { simulatedHands } from '../../core/flight/simulated-flight';
 import { clock } from '../../core/measure/figure';
 import { normaliseSigned } from '../../core/measure/angle';
 import { noHabits } from '../../core/pilot/habits';
-import type { PilotKind } from '../attempts';
+import type { PilotKind } from '../pilot-kind';
 
 /** The trainer runs at eight times real time at most; what waited in a browser arrives faster, but not all of a flight. */
 const FASTEST = 8;

@@ -18,8 +18,8 @@ import { Rejection } from '../../core/measure/rejection';
 import type { Look } from '../../core/scan/look';
 import { scanReport, type ScanReport } from '../../core/scan/scan-report';
 import { unusualIn } from './unusual-flight';
-import type { PilotKind } from '../attempts';
-import { chunksBefore, packedStates } from '../flight-states';
+import type { PilotKind } from '../pilot-kind';
+import { chunksBefore, packedStates } from './packed-states';
 
 /** What takes longer than a request may hold the event loop: each of these runs in a thread of its own, see `pool.ts`. */
 

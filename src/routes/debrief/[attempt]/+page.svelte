@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { enhance } from '$app/forms';
   import { onDestroy, onMount } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
   import { duration, type Flight } from '$core/flight/flight';
@@ -20,6 +21,7 @@
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import { referenceFlight } from '$lib/worker/reference-flight';
   import type { ActionData, PageData } from './$types';
+  import AfterLanding from './AfterLanding.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import GradeArithmetic from './GradeArithmetic.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
@@ -187,7 +189,17 @@
           >{/if}
       </p>
     </div>
-    <p class="mt-0.5 text-[13px]">{grade.summary}</p>
+    {#if (grade.circumstances ?? []).length > 0}
+      <p class="mt-0.5 text-[13px]">Made harder on purpose: {grade.circumstances.join('; ')}.</p>
+    {/if}
+    {#if !debrief.genuine}
+      <p class="mt-0.5 text-[13px] text-hard" role="alert">
+        This grade was not made by this school’s Hanza: it counts for nothing.
+      </p>
+    {/if}
+    {#if debrief.unusual.length > 0}
+      <p class="mt-0.5 text-[13px] text-below">Unusual, worth a look: {debrief.unusual.join('; ')}.</p>
+    {/if}
   </div>
   <button
     class="shrink-0 text-right"
@@ -203,7 +215,17 @@
   </button>
 </header>
 
-<div class="mt-2 grid grid-cols-[minmax(0,1fr)_340px] gap-6">
+<AfterLanding
+  findings={grade.findings}
+  {plan}
+  lessonId={debrief.lesson.id}
+  studentId={debrief.lesson.studentId}
+  attemptId={debrief.attemptId}
+  canTakeOver={debrief.canTakeOver}
+  onmoment={select}
+/>
+
+<div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_340px]">
   <section bind:clientWidth={width} aria-label="Strips" class="min-w-0">
     {#if failure}
       <p class="mb-2 border border-hard p-3 text-[13px] text-hard" role="alert">
@@ -308,7 +330,7 @@
     <section class="mt-3">
       <h2>Findings</h2>
       {#if grade.findings.length === 0}
-        <p class="mt-1 text-[13px] text-soft">Nothing to say against this flight.</p>
+        <p class="mt-1 text-[13px] text-soft">Nothing stands out, for better or worse.</p>
       {:else}
         <div class="mt-1 border-b border-line">
           <FindingList findings={grade.findings} {selected} onselect={select} />
@@ -371,6 +393,12 @@
     onghost={flight ? showGhost : null}
   />
   <p class="mt-2 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
+  {#if debrief.canDiscard}
+    <form method="POST" action="?/discard" class="mt-3 print:hidden" use:enhance>
+      <button class={button.plain}>Discard this attempt</button>
+      <span class="ml-2 text-xs text-soft">Begun by mistake? It then counts in no list and no trend.</span>
+    </form>
+  {/if}
 </section>
 
 <Sheet

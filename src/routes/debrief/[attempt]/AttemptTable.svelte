@@ -22,6 +22,8 @@
     onghost: ((id: string) => void) | null;
   } = $props();
 
+  /** That it needs more attempts is said once, under the table. */
+  const words = (trend: Trend) => (trend.kind === 'too few' ? '' : trend.words);
   const SIGN: Record<Trend['kind'], string> = { improving: '▲', plateau: '▬', slipping: '▼', 'too few': '·' };
   const value = (history: FigureHistory, at: number) => {
     const shown = history.values.at(at);
@@ -44,7 +46,7 @@
         <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
         <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
         <td class="!py-1"><ScoreSpark scores={history.score.values} width={110} height={18} /></td>
-        <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {history.score.trend.words}</td>
+        <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
       </tr>
       {#each history.figures as line (line.id)}
         {@const known = line.values.filter((v) => v !== null)}
@@ -68,7 +70,7 @@
                   ? 'text-below'
                   : 'text-soft'}>{SIGN[line.trend.kind]}</span
             >
-            {line.trend.words}</td
+            {words(line.trend)}</td
           >
         </tr>
       {/each}

@@ -6,10 +6,25 @@ export interface CoachMoment {
   values: Map<string, number>;
 }
 
+/** What the hands would move. */
+export type Hand = 'pitch' | 'power' | 'roll' | 'other';
+
+/** Something to say now. */
+export interface Advice {
+  words: string;
+  /** How much it matters: times its tolerance; what must not happen outweighs all of that. */
+  weight: number;
+  hand: Hand;
+}
+/** What must be said at once. */
+export const URGENT = 10;
+/** A correction of a course, when the needle asks for one. */
+export const COURSE_WEIGHT = 1.2;
+
 /** One kind of thing to say. */
 export interface Hint {
   /** @param memory the last moments of this phase, the newest last */
-  look(memory: readonly CoachMoment[]): string | null;
+  look(memory: readonly CoachMoment[]): Advice | null;
   heard?(kind: string, detail: string, time_s: number): void;
 }
 

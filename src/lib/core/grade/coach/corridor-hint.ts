@@ -1,23 +1,27 @@
-import type { Corridor } from '../../drill/drill';
+import type { Corridor, Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
-import { figure } from '../../measure/figure';
+import { figure, heading } from '../../measure/figure';
 import { deviationFrom, fractionOfTolerance } from '../deviation';
-import { before, valueOf, type Hint } from './coach-moment';
+import { before, valueOf, type Advice, type Hint } from './coach-moment';
 
-/** Said when the edge is this near and coming nearer. */
+/** Said when the edge is this near and coming nearer … */
 const NEAR_EDGE = 0.75;
+/** … and when outside, unless it comes back by this share of the tolerance within a few seconds. */
+const COMING_BACK = 0.12;
 const SETTLES_S = 15;
 const GROWING_S = 3;
 
-/** Altitude, speed, rate and heading about to leave their corridors: what the hands should do, not what is wrong. */
+/** Altitude, speed, rate, heading and bank about to leave their corridors: what the hands should do, not what is wrong. */
 export function corridorHint({ drill }: Lesson): Hint {
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const earlier = before(memory, GROWING_S);
       if (!earlier || now.inPhase_s < SETTLES_S) return null;
-      for (const corridor of drill.phases[now.phaseIndex]!.corridors) {
-        const words = WORDS[corridor.channel as keyof typeof WORDS];
+      const { goal, corridors } = drill.phases[now.phaseIndex]!;
+      let worst: Advice | null = null;
+      for (const corridor of corridors) {
+        const words = WORDS[corridor.channel];
         if (!words) continue;
         const deviation = deviationFrom(corridor, valueOf(now, corridor.channel));
         const share = fractionOfTolerance(corridor, deviation);
@@ -25,22 +29,48 @@ export function corridorHint({ drill }: Lesson): Hint {
           corridor,
           deviationFrom(corridor, valueOf(earlier, corridor.channel))
         );
-        if (Math.abs(share) > NEAR_EDGE && Math.abs(share) >= Math.abs(was) && share * was > 0)
-          return words(deviation, corridor);
+        const size = Math.abs(share);
+        const leaving = size > NEAR_EDGE && size >= Math.abs(was) && share * was > 0;
+        const outside = size > 1 && Math.abs(was) - size < COMING_BACK;
+        if ((!leaving && !outside) || size <= (worst?.weight ?? 0)) continue;
+        worst = { ...words(deviation, corridor, goal), weight: size };
       }
-      return null;
+      return worst;
     }
   };
 }
 
-type Words = (deviation: number, corridor: Corridor) => string;
+type Words = (deviation: number, corridor: Corridor, goal: Goal) => Omit<Advice, 'weight'>;
 const WORDS: Partial<Record<Corridor['channel'], Words>> = {
-  altitude_ft: (d) => (d > 0 ? 'High: ease the nose down a touch.' : 'Low: a touch of nose up.'),
-  ias_kt: (d) => (d > 0 ? 'Fast: a little power off.' : 'Slow: a little power.'),
-  verticalSpeed_fpm: (d) =>
-    d > 0
-      ? 'The rate: half a degree of nose down, then wait.'
-      : 'The rate: half a degree of nose up, then wait.',
-  heading_deg: (d) =>
-    `Heading: ${figure(Math.abs(Math.round(d)))} degrees ${d > 0 ? 'left' : 'right'}, then level.`
+  altitude_ft: (d) => ({
+    words: d > 0 ? 'High: ease the nose down a touch.' : 'Low: a touch of nose up.',
+    hand: 'pitch'
+  }),
+  // Where the rate is what the power gives, the nose holds the speed.
+  ias_kt: (d, _, { vertical }) =>
+    vertical.kind === 'speed'
+      ? { words: d > 0 ? 'Fast: a touch of nose up.' : 'Slow: ease the nose down a touch.', hand: 'pitch' }
+      : { words: d > 0 ? 'Fast: a little power off.' : 'Slow: a little power.', hand: 'power' },
+  verticalSpeed_fpm: (d) => ({
+    words: `The rate: half a degree of nose ${d > 0 ? 'down' : 'up'}, then wait.`,
+    hand: 'pitch'
+  }),
+  heading_deg: (d, { target }) => ({
+    words: `Come ${d > 0 ? 'left' : 'right'} to ${heading(target)} and hold it.`,
+    hand: 'roll'
+  }),
+  bank_deg: (d, { target }) => ({
+    words:
+      target === 0
+        ? 'Level the wings.'
+        : `${d * target > 0 ? 'Too steep' : 'Too shallow'}: ${figure(Math.abs(target))} degrees of bank.`,
+    hand: 'roll'
+  }),
+  turnRate_degps: (d, { target }) => ({
+    words:
+      target === 0
+        ? 'Stop the turn: wings level.'
+        : `The turn is too ${d * target > 0 ? 'fast: a little less' : 'slow: a little more'} bank.`,
+    hand: 'roll'
+  })
 };

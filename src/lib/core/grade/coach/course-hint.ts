@@ -1,10 +1,15 @@
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseSigned } from '../../measure/angle';
-import { figure } from '../../measure/figure';
+import {
+  DEGREES_PER_RADIAN,
+  RADIANS_PER_DEGREE,
+  normaliseBearing,
+  normaliseSigned
+} from '../../measure/angle';
+import { heading } from '../../measure/figure';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { tasOf } from '../../drill/compose-drill';
 import { procedureTurnRate, turnRadius } from '../../procedure/turn';
-import { before, valueOf, type CoachMoment, type Hint } from './coach-moment';
+import { COURSE_WEIGHT, before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 const OFF = 0.12;
 /** Bank that was changed from side to side so often in so short a time is chasing. */
@@ -19,18 +24,28 @@ const REGAINED_IN_S = 90;
 const WIND_MATTERS_DEG = 4;
 const NEAR_STATION_NM = 0.6;
 const REACTION_S = 3;
-const OUTSIDE_ARC_NM = 0.35;
+const OFF_ARC_NM = 0.35;
+/** Within this of the arc it has been joined: until then being inside it is the way to it. */
+const JOINED_NM = 0.2;
+
+const roll = (words: string, weight = COURSE_WEIGHT): Advice => ({ words, weight, hand: 'roll' });
+/** A heading to hold. */
+const hold = (degrees: number) => heading(Math.round(normaliseBearing(degrees)));
 
 /** What to say of a course or an arc. */
 export function coursesHint(lesson: Lesson): Hint {
   const { drill, navigation, area, plan } = lesson;
+  let joinedIn = -1;
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const { goal } = drill.phases[now.phaseIndex]!;
       const { lateral } = goal;
       if (!navigation) return null;
-      if (lateral.kind === 'arc') return onArc(now, lateral);
+      if (lateral.kind === 'arc') {
+        if (Math.abs(valueOf(now, 'offCourse')) < JOINED_NM) joinedIn = now.phaseIndex;
+        return joinedIn === now.phaseIndex ? onArc(now, lateral) : null;
+      }
       if (lateral.kind !== 'course') return null;
       const onPanel = lateral.course_deg + navigation.north_deg - area.variation_deg;
       if (lateral.intercept_deg !== null) return joining(memory, onPanel, tasOf(goal, plan));
@@ -40,15 +55,18 @@ export function coursesHint(lesson: Lesson): Hint {
   };
 }
 
-function onArc(now: CoachMoment, { direction }: Extract<NavigationGoal, { kind: 'arc' }>): string | null {
+function onArc(now: CoachMoment, { direction }: Extract<NavigationGoal, { kind: 'arc' }>): Advice | null {
   const off = valueOf(now, 'offCourse');
-  if (off > OUTSIDE_ARC_NM && now.inPhase_s > 40)
-    return `Outside the arc: ten degrees ${direction > 0 ? 'right' : 'left'}.`;
-  if (off < -OUTSIDE_ARC_NM) return 'Inside: hold the heading, the arc comes back to you.';
+  const flown = valueOf(now, 'heading_deg');
+  if (off > OFF_ARC_NM)
+    return roll(
+      `Outside the arc: come ${direction > 0 ? 'right' : 'left'} to ${hold(flown + 10 * direction)}.`
+    );
+  if (off < -OFF_ARC_NM) return roll(`Inside the arc: hold ${hold(flown)}, the arc comes back to you.`);
   return null;
 }
 
-function joining(memory: readonly CoachMoment[], course_deg: number, tas_kt: number): string | null {
+function joining(memory: readonly CoachMoment[], course_deg: number, tas_kt: number): Advice | null {
   const now = memory[memory.length - 1]!;
   const earlier = before(memory, 4);
   if (!earlier) return null;
@@ -59,9 +77,11 @@ function joining(memory: readonly CoachMoment[], course_deg: number, tas_kt: num
   const lead =
     turnRadius(tas_kt, procedureTurnRate(tas_kt)) * (1 - Math.cos(angle)) + closing_nmps * REACTION_S;
   if (closing_nmps > 0.001 && Math.abs(cross) < lead && angle > 0.25)
-    return 'It is coming: turn onto the course now.';
+    return roll(`It is coming: turn to ${hold(course_deg)} now.`, 2 * COURSE_WEIGHT);
   if (closing_nmps < 0.001 && now.inPhase_s > 30 && Math.abs(valueOf(now, 'offCourse')) > 0.5)
-    return `The course comes no nearer: turn ${side > 0 ? 'left' : 'right'}, take a bigger angle.`;
+    return roll(
+      `The course comes no nearer: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg - 45 * side)}.`
+    );
   return null;
 }
 
@@ -70,21 +90,23 @@ function tracking(
   course_deg: number,
   way: 'to' | 'from',
   overStation: boolean
-): string | null {
+): Advice | null {
   const now = memory[memory.length - 1]!;
   const off = valueOf(now, 'offCourse');
   const bank = valueOf(now, 'bank_deg');
   if (overStation && valueOf(now, 'fixDistance_nm') < NEAR_STATION_NM)
-    return way === 'to' && Math.abs(bank) > TURNING_DEG ? 'Close to the station: hold the heading.' : null;
+    return way === 'to' && Math.abs(bank) > TURNING_DEG
+      ? roll('Close to the station: hold the heading.')
+      : null;
   const recent = memory.filter((moment) => moment.time_s > now.time_s - CHASED_IN_S);
   if (Math.abs(off) > OFF && reversals(recent) >= CHASED_TURNS)
-    return 'Level the wings and wait: see what this heading does.';
+    return roll(`Level the wings on ${hold(valueOf(now, 'heading_deg'))} and wait: see what it does.`);
   const earlier = before(memory, 6);
   if (!earlier) return null;
   const side = Math.sign(off);
   const coming = side * (valueOf(earlier, 'offCourse') - off);
   if (coming > 0.04 && bank * -side > TURNING_DEG && Math.abs(off) < 0.6)
-    return 'It is coming back: take the bank out.';
+    return roll('It is coming back: take the bank out.');
   if (Math.abs(bank) > TURNING_DEG) return null;
   // What the wind asks for, from heading and track as they are; what the error needs on top of it.
   const drift = normaliseSigned(valueOf(now, 'heading_deg') - valueOf(now, 'track_deg'));
@@ -94,16 +116,18 @@ function tracking(
   const cross = valueOf(now, 'crossTrack_nm');
   const needed = Math.atan2(Math.abs(cross), speed_nmps * REGAINED_IN_S) * DEGREES_PER_RADIAN;
   if (Math.abs(off) > OFF && -side * cut > Math.max(LEAST_TOO_MUCH_DEG, TOO_MUCH * needed))
-    return `${figure(Math.max(2, Math.round(needed)))} degrees ${side > 0 ? 'left' : 'right'} is enough.`;
+    return roll(`${hold(course_deg + drift - side * Math.max(2, needed))} is enough of a cut.`);
   if (
     Math.abs(drift) >= WIND_MATTERS_DEG &&
     Math.abs(cut) > 0.6 * Math.abs(drift) &&
     cut * drift < 0 &&
     Math.abs(off) < 0.4
   )
-    return `Wind is from the ${drift > 0 ? 'right' : 'left'}: keep ${figure(Math.abs(Math.round(drift)))} degrees ${drift > 0 ? 'right' : 'left'}.`;
+    return roll(`Wind is from the ${drift > 0 ? 'right' : 'left'}: hold ${hold(course_deg + drift)}.`);
   if (Math.abs(off) > 0.35 && side * cut > -2)
-    return `The course is to the ${side > 0 ? 'left' : 'right'}: ${figure(Math.max(5, Math.round(needed)))} degrees toward it, then level.`;
+    return roll(
+      `The course is to the ${side > 0 ? 'left' : 'right'}: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg + drift - side * Math.max(5, needed))} and hold it.`
+    );
   return null;
 }
 

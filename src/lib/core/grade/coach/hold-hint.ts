@@ -1,13 +1,13 @@
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
-import { clock, figure, heading } from '../../measure/figure';
+import { clock, heading } from '../../measure/figure';
 import { windAboutFix } from '../../drill/briefing';
 import { tasOf } from '../../drill/compose-drill';
 import type { Goal } from '../../drill/drill';
 import type { Hold, HoldSolution } from '../../procedure/hold';
 import type { Lesson } from '../../drill/lesson';
-import { entryHeading, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
+import { entryHeadingInWind, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { sideOf, solveHold } from '../../procedure/hold';
-import { valueOf, type CoachMoment, type Hint } from './coach-moment';
+import { COURSE_WEIGHT, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 /** The entry is said so long before the fix. */
 const ENTRY_BEFORE_S = 35;
@@ -18,6 +18,8 @@ const GRACE_S = 3;
 /** Flown on straight for so long, and so far beyond the fix, the turn outbound was forgotten. */
 const PAST_AFTER_S = 10;
 const PAST_NM = 0.4;
+
+const roll = (words: string): Advice => ({ words, weight: 2 * COURSE_WEIGHT, hand: 'roll' });
 
 interface Solved {
   hold: Hold;
@@ -30,6 +32,9 @@ export function holdHint(lesson: Lesson): Hint {
   let clockFrom_s: number | null = null;
   let turnedOutSince_s: number | null = null;
   let said: 'nothing' | 'turn inbound' = 'nothing';
+  /** The entry due, while it is being flown: until the turn inbound after it. */
+  let entering: HoldEntry | null = null;
+  let lastPhase = -1;
   const north = navigation ? area.variation_deg - navigation.north_deg : 0;
   const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - north));
 
@@ -46,25 +51,26 @@ export function holdHint(lesson: Lesson): Hint {
   function entryFrom(now: CoachMoment, { hold, solution }: Solved): { entry: HoldEntry; turn: string } {
     const arrival = normaliseBearing(valueOf(now, 'heading_deg') + north);
     const { entry } = holdEntry(hold, arrival);
-    const out = entry === 'direct' ? solution.outboundHeading_deg : entryHeading(hold, entry)!;
+    const out =
+      entry === 'direct' ? solution.outboundHeading_deg : entryHeadingInWind(hold, entry, solution)!;
     const way = entry === 'direct' ? sideOf(hold) : Math.sign(normaliseSigned(out - arrival)) || 1;
     return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${onPanel(out)}` };
   }
 
   /** Before the fix: which entry, and where it turns. */
-  function entryWords(now: CoachMoment): string | null {
+  function entryWords(now: CoachMoment): Advice | null {
     const next = solved[now.phaseIndex + 1];
     const to_s = (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600;
     if (!next || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
     const { entry, turn } = entryFrom(now, next);
-    return `${entry.charAt(0).toUpperCase()}${entry.slice(1)} entry: over the fix ${turn}.`;
+    return roll(`${entry.charAt(0).toUpperCase()}${entry.slice(1)} entry: over the fix ${turn}.`);
   }
 
   /** Gone on past the fix, wings level: the turn that should have begun there. */
-  function pastWords(now: CoachMoment, due: Solved): string | null {
+  function pastWords(now: CoachMoment, due: Solved): Advice | null {
     const straight = Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
     return straight && now.inPhase_s > PAST_AFTER_S && valueOf(now, 'along_nm') > PAST_NM
-      ? `Past ${navigation!.fix}: ${entryFrom(now, due).turn}.`
+      ? roll(`Past ${navigation!.fix}: ${entryFrom(now, due).turn}.`)
       : null;
   }
 
@@ -79,11 +85,22 @@ export function holdHint(lesson: Lesson): Hint {
         clockFrom_s = null;
         return entryWords(now);
       }
+      if (now.phaseIndex !== lastPhase) {
+        lastPhase = now.phaseIndex;
+        entering = entryFrom(now, due).entry;
+      }
       const { hold, solution } = due;
+      // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
+      const atEntry =
+        entering === 'teardrop' || entering === 'parallel'
+          ? entryHeadingInWind(hold, entering, solution)
+          : null;
+      const wanted_deg = atEntry ?? solution.outboundHeading_deg;
       const outward = normaliseSigned(valueOf(now, 'heading_deg') + north - hold.inboundCourse_deg - 180);
       const outbound = Math.abs(outward) < 50 && Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
       if (!outbound) {
         if (Math.abs(outward) > 90) {
+          if (turnedOutSince_s !== null) entering = null;
           turnedOutSince_s = null;
           clockFrom_s = null;
           said = 'nothing';
@@ -95,16 +112,22 @@ export function holdHint(lesson: Lesson): Hint {
       turnedOutSince_s ??= now.time_s;
       const out_s = now.time_s - turnedOutSince_s;
       if (out_s > LATE_S && clockFrom_s === null && said === 'nothing' && out_s < 20)
-        return 'Abeam and wings level: start the clock.';
-      const timed_s = hold.leg.kind === 'time' ? solution.timed_s : null;
+        return roll(`${atEntry === null ? 'Abeam and wings level' : 'Wings level'}: start the clock.`);
+      const timed_s =
+        hold.leg.kind !== 'time' ? null : atEntry === null ? solution.timed_s : hold.leg.seconds;
       const flown_s = clockFrom_s === null ? out_s : now.time_s - clockFrom_s;
       if (timed_s !== null && flown_s > timed_s + GRACE_S && said === 'nothing') {
         said = 'turn inbound';
-        return `${clock(timed_s)} is up: turn inbound, ${hold.turn}.`;
+        const way = entering === 'parallel' ? -sideOf(hold) : sideOf(hold);
+        return roll(`${clock(timed_s)} is up: turn inbound, ${way > 0 ? 'right' : 'left'}.`);
       }
-      const off = normaliseSigned(outward - solution.outboundCorrection_deg);
+      const off = normaliseSigned(valueOf(now, 'heading_deg') + north - wanted_deg);
       return out_s > 12 && Math.abs(off) > 10 && flown_s < (timed_s ?? Infinity) - 15
-        ? `Outbound hold ${onPanel(solution.outboundHeading_deg)}: ${figure(Math.abs(Math.round(solution.outboundCorrection_deg)))} degrees for the wind.`
+        ? roll(
+            atEntry === null
+              ? `Outbound hold ${onPanel(wanted_deg)}: it holds against the wind.`
+              : `${entering === 'teardrop' ? 'Teardrop' : 'Parallel'} entry: hold ${onPanel(wanted_deg)}.`
+          )
         : null;
     }
   };

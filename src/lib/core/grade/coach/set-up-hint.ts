@@ -3,7 +3,7 @@ import type { Lesson } from '../../drill/lesson';
 import { radiosFor } from '../../drill/lesson-navigation';
 import { frequencyOf } from '../../radio/world-check';
 import { radioSettingsFrom, type RadioSettings } from '../../radio/radio-settings';
-import type { Hint } from './coach-moment';
+import type { Advice, Hint } from './coach-moment';
 
 /** When each step of setting up is missed, s into the phase. */
 const TUNE_S = 15;
@@ -11,6 +11,9 @@ const IDENTIFY_S = 25;
 const COURSE_S = 38;
 const SOURCE_S = 48;
 const COURSE_WITHIN_DEG = 5;
+
+const WEIGHT = 1.5;
+const radio = (words: string): Advice => ({ words, weight: WEIGHT, hand: 'other' });
 
 /** Tune, identify, course, source: the next of them that is missing. */
 export function setUpHint(lesson: Lesson): Hint {
@@ -34,15 +37,19 @@ export function setUpHint(lesson: Lesson): Hint {
       const which = radios.source === 'nav2' ? ('nav2' as const) : ('nav1' as const);
       if (Math.abs(radios[which].active_MHz - wanted.nav1.active_MHz) > 0.004)
         return now.inPhase_s > TUNE_S
-          ? `Tune ${navigation.station.id}: ${frequencyOf(navigation.station)}.`
+          ? radio(`Tune ${navigation.station.id}: ${frequencyOf(navigation.station)}.`)
           : null;
       if (!listened)
-        return now.inPhase_s > IDENTIFY_S ? 'Identify it before you use it: listen to the ident.' : null;
+        return now.inPhase_s > IDENTIFY_S
+          ? radio('Identify it before you use it: listen to the ident.')
+          : null;
       const off = Math.abs(((radios[which].course_deg - wanted.nav1.course_deg + 540) % 360) - 180);
       if (off > COURSE_WITHIN_DEG)
-        return now.inPhase_s > COURSE_S ? 'Turn the course until the needle is in the middle with TO.' : null;
+        return now.inPhase_s > COURSE_S
+          ? radio('Turn the course until the needle is in the middle with TO.')
+          : null;
       if (radios.source !== which)
-        return now.inPhase_s > SOURCE_S ? 'Now the source: what feeds this needle?' : null;
+        return now.inPhase_s > SOURCE_S ? radio('Now the source: what feeds this needle?') : null;
       return null;
     }
   };

@@ -1,7 +1,8 @@
 import { Type } from '@sinclair/typebox';
 import { parse } from '$core/measure/validation';
 import { answer, bodyOf, idFrom, identityFrom } from '$lib/server/answers';
-import { openAttempt, pilots, type PilotKind } from '$lib/server/attempts';
+import { openAttempt } from '$lib/server/attempts';
+import { pilots, type PilotKind } from '$lib/server/pilot-kind';
 import { teaches } from '$lib/server/identity';
 import type { RequestHandler } from './$types';
 

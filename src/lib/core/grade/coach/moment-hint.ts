@@ -1,0 +1,80 @@
+import type { Lesson } from '../../drill/lesson';
+import { figure } from '../../measure/figure';
+import { URGENT, valueOf, type Hint } from './coach-moment';
+
+/** A level-off is led by this share of the rate. */
+const LEAD_SHARE = 0.1;
+const LEAD_LEAST_FT = 30;
+const STILL_GOING_FPM = 250;
+const THROUGH_FT = 60;
+const DECISION_ABOVE_FT = 20;
+const DECISION_STILL_FPM = -100;
+/** Flaps and gear not as asked for are asked for after so long. */
+const CONFIGURED_WITHIN_S = 12;
+const FLAPS_OFF_DEG = 3;
+const CONFIGURATION_WEIGHT = 2;
+
+/** What a moment asks for: the level-off, the climb at the decision altitude, flaps and gear. */
+export function momentHint({ drill, aircraft }: Lesson): Hint {
+  return {
+    look(memory) {
+      const now = memory[memory.length - 1]!;
+      const phase = drill.phases[now.phaseIndex]!;
+      const { vertical } = phase.goal;
+      const altitude = valueOf(now, 'altitude_ft');
+      const rate = valueOf(now, 'verticalSpeed_fpm');
+
+      for (const check of drill.checks)
+        if (
+          check.kind === 'decision' &&
+          check.phase === phase.id &&
+          altitude < check.altitude_ft + DECISION_ABOVE_FT &&
+          rate < DECISION_STILL_FPM
+        )
+          return { words: 'Decision altitude: climb now.', weight: 2 * URGENT, hand: 'pitch' };
+
+      const earlier = drill.phases[now.phaseIndex - 1]?.goal.vertical;
+      // The phase may have ended on the way to the altitude: the level-off is still to be flown.
+      const going =
+        vertical.kind !== 'level' ? vertical : earlier && earlier.kind !== 'level' ? earlier : null;
+      const next = drill.phases[now.phaseIndex + 1]?.goal.vertical;
+      const levels = vertical.kind === 'level' || next === undefined || next.kind === 'level';
+      const decides = drill.checks.some((check) => check.kind === 'decision' && check.phase === phase.id);
+      if (going && levels && !decides) {
+        const way = Math.sign(going.verticalSpeed_fpm ?? 1);
+        const toGo = (going.to_ft - altitude) * way;
+        const closing = rate * way;
+        if (closing > STILL_GOING_FPM && toGo < -THROUGH_FT && toGo > -1000)
+          return { words: `Through ${figure(going.to_ft)} feet: level off.`, weight: URGENT, hand: 'pitch' };
+        if (
+          vertical.kind !== 'level' &&
+          closing > STILL_GOING_FPM &&
+          toGo < Math.max(LEAD_LEAST_FT, LEAD_SHARE * closing) &&
+          toGo > 0
+        )
+          return {
+            words: `${figure(going.to_ft)} feet: begin to level off.`,
+            weight: URGENT / 2,
+            hand: 'pitch'
+          };
+      }
+
+      if (now.inPhase_s > CONFIGURED_WITHIN_S && !phase.recovery) {
+        const { flaps_deg, gear } = phase.goal;
+        if (Math.abs(valueOf(now, 'flaps_deg') - flaps_deg) > FLAPS_OFF_DEG)
+          return {
+            words: flaps_deg > 0 ? `Flaps ${figure(flaps_deg)}.` : 'Flaps up.',
+            weight: CONFIGURATION_WEIGHT,
+            hand: 'other'
+          };
+        if (aircraft.gear.retractable && Math.abs(valueOf(now, 'gear') - gear) > 0.5)
+          return {
+            words: gear > 0.5 ? 'Gear down.' : 'Gear up.',
+            weight: CONFIGURATION_WEIGHT,
+            hand: 'other'
+          };
+      }
+      return null;
+    }
+  };
+}
