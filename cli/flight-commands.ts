@@ -62,7 +62,7 @@ export const flightCommands: Commands = {
     const flight = await readFlight();
     const grade = gradeFlight(flight, plan);
     if (options.json) return show(grade);
-    print(`${grade.verdict}, figure ${grade.score}, ${grade.learningStep}`);
+    print(`${grade.verdict}, score ${grade.score}, ${grade.learningStep}`);
     print(grade.summary);
     for (const finding of grade.findings)
       print(`${clock(finding.moment_s)}  ${finding.title}: ${finding.evidence}`);

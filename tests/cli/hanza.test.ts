@@ -117,7 +117,7 @@ describe('the command line gives the answers of the screens', () => {
       JSON.parse(JSON.stringify(gradeFlight(flown(planOf(), { startsDownBeforeSlowing: 1 }), planOf())))
     );
     const words = (await hanza('grade', '--plan', at('plan.json'), '--flight', flight)).out;
-    expect(words).toMatch(/^not met, figure \d+, practised\n/);
+    expect(words).toMatch(/^not met, score \d+, practised\n/);
     expect(words).toContain('Descended before slowing: Left 4000 ft at');
     expect((await hanza('fly', '--plan', at('plan.json'), '--out', at('flight.csv'))).code).toBe(0);
     expect(readFileSync(at('flight.csv'), 'utf8')).toMatch(/^time_s,latitude_deg/);

@@ -189,7 +189,7 @@ test('unusual attitudes: eyes closed while the instructor flies, recovered with 
 }) => {
   const faults: string[] = [];
   const instructor = await signedIn(browser, 'Ines Brandvik', faults);
-  await instructor.goto('/plan');
+  await instructor.goto(`/plan?student=${demoId('petra')}`);
   await instructor.getByLabel('Drill', { exact: true }).selectOption({ label: 'Unusual attitudes' });
   await instructor.getByLabel('Severity').fill('1');
   await instructor.getByRole('button', { name: 'Plan this lesson' }).click();

@@ -1,6 +1,16 @@
 import { expect, test } from '@playwright/test';
 import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
+import { get } from 'node:http';
 import { flownFor, signedIn } from './people';
+
+/** What a request answers whose path is sent as it stands. */
+const statusOf = (port: number, path: string) =>
+  new Promise<number | undefined>((resolve, reject) =>
+    get({ host: '127.0.0.1', port, path }, (response) => {
+      response.resume();
+      resolve(response.statusCode);
+    }).on('error', reject)
+  );
 
 test.describe('when things break', () => {
   let application: Awaited<ReturnType<typeof startApplication>>;
@@ -75,7 +85,18 @@ test.describe('when things break', () => {
     ]) {
       expect((await page.goto(`${application.address}${path}`))!.status(), path).toBe(404);
     }
-    expect((await page.goto(`${application.address}plan`))!.status()).toBe(403);
+    for (const path of ['people', 'plan/profiles'])
+      expect((await page.goto(`${application.address}${path}`))!.status(), path).toBe(403);
+    // Addresses no browser sends: answered, and the server goes on.
+    for (const path of ['/%', '/%ff', '/sign-in/%c0', '/sign-in?next=/%09/evil'])
+      expect(await statusOf(port, path), path).toBe(path.includes('next') ? 200 : 400);
+    const told = await page.request.post(`${application.address}api/attempts/${nobody}/chunks`, {
+      data: `{"chunks": "${'x'.repeat(9_000_000)}"}`,
+      headers: { 'content-type': 'application/json' }
+    });
+    expect(told.status()).toBe(413);
+    const headers = (await page.request.get(`${application.address}sign-in`)).headers();
+    expect(headers['x-content-type-options']).toBe('nosniff');
     const forged = await page.request.post(`${application.address}sign-out`, {
       form: { everywhere: '1' },
       headers: { origin: 'http://elsewhere.example' }

@@ -100,8 +100,8 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await student.getByRole('button', { name: 'a pilot with habits' }).click();
   await student.getByRole('button', { name: 'Fly on to the end at once' }).click();
   await expect(student).toHaveURL(/\/debrief\//);
-  await expect(student.getByText('Down before slow').first()).toBeVisible();
-  await expect(student.getByText('Pumping the pitch').first()).toBeVisible();
+  await expect(student.getByText('Descended before slowing').first()).toBeVisible();
+  await expect(student.getByText('Pumping the nose').first()).toBeVisible();
   await expect(student.getByText('demonstration').first()).toBeVisible();
 
   // So does the reference pilot, to standard.
@@ -109,13 +109,13 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await student.getByRole('button', { name: 'the reference pilot' }).click();
   await student.getByRole('button', { name: 'Fly on to the end at once' }).click();
   await expect(student).toHaveURL(/\/debrief\//);
-  await expect(student.getByText('Speed first, then descent').first()).toBeVisible();
+  await expect(student.getByText('Slowed down first, then descended').first()).toBeVisible();
   await expect(student.getByRole('img', { name: /^Altitude: / })).toBeVisible();
   const debriefPath = new URL(student.url()).pathname;
 
   // Debrief: a finding takes the cursor to its moment; the instructor overrides with a reason, both values stay.
   await instructor.goto(debriefPath);
-  await instructor.getByRole('button', { name: /Speed first, then descent/ }).click();
+  await instructor.getByRole('button', { name: /Slowed down first, then descended/ }).click();
   await expect(instructor.getByLabel('Moment of the flight')).not.toHaveValue('0');
   const asked = instructor.getByRole('button', { name: /^Verdict: / });
   await asked.click();
@@ -164,20 +164,25 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await expect(instructor.getByRole('dialog')).toHaveCount(0);
   expect(Number(await instrument.getAttribute('aria-valuenow'))).toBeCloseTo(before, 5);
   const entry = instructor.getByRole('row').filter({ hasText: 'XVLB – XVLB' }).first();
-  await entry.getByRole('button', { name: 'Sign' }).click();
+  // What is signed is shown, and asked once more.
+  await entry.getByRole('button', { name: 'Sign…' }).click();
+  await expect(instructor.getByRole('dialog')).toContainText('Petra Hollisund');
+  await expect(instructor.getByRole('dialog')).toContainText('XVLB – XVLB');
+  await instructor.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(entry.getByText('◆ Ines Brandvik')).toBeVisible();
   expect(Number(await instrument.getAttribute('aria-valuenow'))).toBeCloseTo(before + 0.9, 5);
 
   // A signed entry is put right by a new one, which counts in its place once signed.
-  await entry.getByRole('button', { name: 'correct' }).click();
+  await entry.getByRole('button', { name: 'Correct' }).click();
   await instructor.getByLabel('Actual instrument', { exact: true }).fill('0.1');
   await instructor.getByRole('button', { name: 'Enter the correction' }).click();
-  await expect(instructor.getByText('puts an earlier entry right')).toBeVisible();
+  await expect(instructor.getByText('corrects an earlier entry')).toBeVisible();
   await instructor
     .getByRole('row')
-    .filter({ hasText: 'puts an earlier entry right' })
-    .getByRole('button', { name: 'Sign' })
+    .filter({ hasText: 'corrects an earlier entry' })
+    .getByRole('button', { name: 'Sign…' })
     .click();
+  await instructor.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(instrument).toHaveAttribute('aria-valuenow', String(Math.round((before + 0.6) * 10) / 10));
 
   // The student sees the progress, and nobody else's record.

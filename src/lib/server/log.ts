@@ -2,7 +2,13 @@ import { createHash } from 'node:crypto';
 import type { SignedEntry } from '../core/format/log-csv';
 import { Rejection } from '../core/measure/rejection';
 import { parse } from '../core/measure/validation';
-import { TrainingEntry, VoidEntry, checkTrainingEntry, type LogEntry } from '../core/record/log-entry';
+import {
+  TrainingEntry,
+  VoidEntry,
+  checkTrainingEntry,
+  type LogEntry,
+  type PracticeEntry
+} from '../core/record/log-entry';
 import { Conflict } from './conflict';
 import { canonical } from './canonical';
 import { as } from './database';
@@ -23,7 +29,10 @@ export type LogLine = SignedEntry & {
 /** Entries read for a record: more than a rating takes, and bounded. */
 export const ENTRIES_READ = 2000;
 
-/** A student's record, newest first. */
+/**
+ * A student's record, newest first. Practice stands in it with its newest grade, and an instructor's own verdict where there
+ * is one; what a simulated pilot or the instructor flew is nobody's practice, and what was discarded is not shown.
+ */
 export async function logOf(identity: Identity, studentId: string): Promise<LogLine[]> {
   return as(identity, async (db) => {
     const rows = await db('log_entry as e')
@@ -31,6 +40,11 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
       .leftJoin('log_signature as s', 's.entry_id', 'e.id')
       .leftJoin('account as i', 'i.id', 's.signed_by')
       .leftJoin('log_entry as c', 'c.corrects', 'e.id')
+      .leftJoin('attempt as t', 't.id', 'e.attempt_id')
+      .leftJoin('newest_grade as g', 'g.attempt_id', 'e.attempt_id')
+      .joinRaw(
+        'LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = e.attempt_id ORDER BY made_at DESC LIMIT 1) o ON true'
+      )
       .select(
         'e.id',
         'e.kind',
@@ -47,9 +61,14 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
         's.digest',
         's.seal',
         'i.name as signed_by',
-        'c.id as corrected_by'
+        'c.id as corrected_by',
+        'g.verdict as computed',
+        'g.score',
+        'o.verdict as overridden'
       )
       .where('e.student_id', studentId)
+      .whereNull('t.discarded_at')
+      .where((kept) => kept.whereNull('t.pilot').orWhereIn('t.pilot', ['student', 'eyes']))
       .orderBy([
         { column: 'e.flown_on', order: 'desc' },
         { column: 'e.entered_at', order: 'desc' }
@@ -67,7 +86,7 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
         corrects: row.corrects,
         // A signature that does not verify is none.
         signed: signedAt !== null && intact,
-        content: row.content
+        content: row.kind === 'practice' ? asGradedNow(row) : row.content
       } as LogEntry;
       return {
         ...entry,
@@ -81,6 +100,20 @@ export async function logOf(identity: Identity, studentId: string): Promise<LogL
       };
     });
   });
+}
+
+function asGradedNow(row: {
+  content: PracticeEntry;
+  computed: string | null;
+  score: number | null;
+  overridden: string | null;
+}): PracticeEntry {
+  const computed = row.computed ?? row.content.verdict;
+  return {
+    ...row.content,
+    verdict: row.overridden === null ? computed : `${row.overridden} (instructor’s; computed: ${computed})`,
+    score: row.score ?? row.content.score
+  };
 }
 
 /**

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { turbulenceLevels } from '$core/air/turbulence';
   import type { LessonPlan } from '$core/drill/lesson-plan';
-  import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { numberInput } from '$lib/ui/input';
   import NumberField from '$lib/ui/NumberField.svelte';
+  import AltimeterField from './AltimeterField.svelte';
 
   /** The air of a lesson: wind in one or several layers, the ride, gusts, pressure, temperature, cloud. */
   let { plan = $bindable(), problem }: { plan: LessonPlan; problem: (field: string) => string | null } =
@@ -49,7 +49,7 @@
         <div class="flex items-center gap-2 text-[13px]">
           <input
             type="number"
-            step="500"
+            step="any"
             aria-label="Layer {i + 1} height"
             class="{numberInput} !w-24"
             bind:value={layer.altitude_ft}
@@ -57,7 +57,7 @@
           ft
           <input
             type="number"
-            step="10"
+            step="any"
             aria-label="Layer {i + 1} wind from"
             class="{numberInput} !w-20"
             bind:value={layer.from_deg}
@@ -97,14 +97,7 @@
     problem={problem('gust_kt')}
     bind:value={plan.gust_kt}
   />
-  <NumberField
-    label="Altimeter setting"
-    name="altimeterSetting_hPa"
-    unit="hPa"
-    problem={problem('altimeterSetting_hPa')}
-    hint="{(plan.altimeterSetting_hPa / HECTOPASCALS_PER_INCH_OF_MERCURY).toFixed(2)} inHg"
-    bind:value={plan.altimeterSetting_hPa}
-  />
+  <AltimeterField problem={problem('altimeterSetting_hPa')} bind:value={plan.altimeterSetting_hPa} />
   <NumberField
     label="Warmer than standard"
     name="temperatureOffset_K"

@@ -120,7 +120,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       : left < 1
         ? [`A required element was not met: × ${SHARE_NOT_MET}.`]
         : []),
-    `Figure ${score}. The worst required element decides the verdict: ${verdict}.`
+    `Score ${score}. The worst required element decides the verdict: ${verdict}.`
   ];
   return {
     graderVersion: GRADER_VERSION,
@@ -248,7 +248,7 @@ function heldWell(
             'good',
             `${capital(quantityWords[channel].name)} held well`,
             { moment_s: longest.from_s, start_s: longest.from_s, end_s: longest.to_s },
-            `Never outside in ${figure(seconds)} s, ${shareOf(rms)} of the tolerance on average, longest ${inPhase(phase)}.`,
+            `Never outside in ${clock(seconds)}, ${shareOf(rms)} of the tolerance on average, longest ${inPhase(phase)}.`,
             { channel, worth: 0.1 * seconds * (1 - rms) }
           )
         }

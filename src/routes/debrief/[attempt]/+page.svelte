@@ -210,7 +210,7 @@
     <span class="mt-1 block text-xs text-soft"
       >{debrief.overrides.length > 0
         ? `instructor’s; computed: ${grade.verdict}`
-        : `${grade.learningStep} · figure ${grade.score}`}</span
+        : `${grade.learningStep} · score ${grade.score}`}</span
     >
   </button>
 </header>
