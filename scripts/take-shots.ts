@@ -9,6 +9,8 @@ interface Shot {
   name: string;
   path: string;
   theme?: 'night';
+  /** Who looks; the instructor where nobody is named. */
+  as?: string;
   before?: (page: Page) => Promise<void>;
 }
 
@@ -40,7 +42,7 @@ const shots: Shot[] = [
   { name: 'brief', path: `/plan/${demoId('lesson petra next')}` },
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
   { name: 'fly-night', path: `/fly/${demoId('lesson maren 1')}`, theme: 'night', before: flyUntil(70) },
-  { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the pitch/) },
+  { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the nose/) },
   {
     name: 'hold',
     path: `/debrief/${demoId('attempt petra 4')}`,
@@ -55,11 +57,6 @@ const shots: Shot[] = [
     path: `/fly/${demoId('lesson oskar next')}`,
     before: flyUntil(230)
   },
-  {
-    name: 'debrief-recovery',
-    path: `/debrief/${demoId('attempt petra 2')}`,
-    before: toFinding(/wrong order/)
-  },
   { name: 'scan', path: `/debrief/${demoId('attempt tomas 2')}/scan` },
   {
     name: 'fly-scan',
@@ -71,6 +68,7 @@ const shots: Shot[] = [
       await page.keyboard.press('Space');
     }
   },
+  { name: 'people', path: '/people', as: 'Sigrun Aldane' },
   { name: 'desk', path: '/desk' },
   {
     name: 'charts',
@@ -82,7 +80,7 @@ const shots: Shot[] = [
   },
   { name: 'bench', path: '/bench' },
   { name: 'drill-editor', path: '/plan/drills/dme-arc' },
-  { name: 'record', path: '/record' },
+  { name: 'record', path: `/record?student=${demoId('maren')}` },
   {
     name: 'hangar',
     path: '/hangar?aircraft=sandling-160',
@@ -106,12 +104,19 @@ const context = await browser.newContext({
   viewport: { width: 1280, height: 800 }
 });
 const page = await context.newPage();
-await page.goto('/sign-in');
-await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
-await page.getByLabel('Password').fill(DEMO_PASSWORD);
-await page.getByRole('button', { name: 'Sign in' }).click();
-await page.waitForURL(/students/);
+let signedInAs = '';
+async function signIn(name: string) {
+  if (name === signedInAs) return;
+  await context.clearCookies();
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill(demoEmail(name));
+  await page.getByLabel('Password').fill(DEMO_PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(/students/);
+  signedInAs = name;
+}
 for (const shot of shots) {
+  await signIn(shot.as ?? 'Ines Brandvik');
   await context.addCookies([{ name: 'hanza_theme', value: shot.theme ?? 'paper', url: page.url() }]);
   await page.goto(shot.path);
   await page.waitForLoadState('networkidle');

@@ -68,9 +68,16 @@ export const demoStudents: readonly DemoStudent[] = [
         note: 'Speed caught before the nose went down, for the first time. Now the quiet hands.'
       },
       {
-        daysAgo: 1,
+        daysAgo: 5,
         drill: 'rate-and-speed-descent',
         habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0.12 }
+      },
+      { daysAgo: 3, drill: 'level-offs', habits: { levelsOffLate: 0.8 } },
+      {
+        daysAgo: 1,
+        drill: 'standard-rate-turns',
+        habits: { rollsOutLate: 0.6 },
+        note: 'Half the bank before the heading, every time. Say the roll-out heading before you roll in.'
       }
     ],
     waiting: { drill: 'rate-and-speed-descent' },
@@ -89,6 +96,8 @@ export const demoStudents: readonly DemoStudent[] = [
       },
       { daysAgo: 52, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
       { daysAgo: 31, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 24, drill: 'vor-tracking', habits: { ignoresWind: 0.7 } },
+      { daysAgo: 18, drill: 'vor-hold', habits: { holdsWithoutWind: 1 } },
       { daysAgo: 12, drill: 'pattern-b', aircraft: 'tarnvik-200', habits: { levelsOffLate: 0.6 } },
       { daysAgo: 9, drill: 'dme-arc', habits: { widensArc: 1 } }
     ],
@@ -107,6 +116,9 @@ export const demoStudents: readonly DemoStudent[] = [
         habits: { startsDownBeforeSlowing: 0.6, pumpsPitch: 0 }
       },
       { daysAgo: 80, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 40, drill: 'unusual-attitudes', habits: {} },
+      { daysAgo: 26, drill: 'vor-hold', habits: { wrongEntry: 1 } },
+      { daysAgo: 15, drill: 'dme-arc', aircraft: 'tarnvik-200', habits: {} },
       { daysAgo: 5, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } }
     ],
     waiting: { drill: 'called-turns', aircraft: 'korvane-750', panel: 'tapes' },

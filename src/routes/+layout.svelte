@@ -30,9 +30,9 @@
   <a href="#main" class="no-print absolute -top-20 left-2 z-50 bg-sheet px-3 py-2 focus:top-2"
     >Skip to the page</a
   >
-  <div class="flex min-h-screen print:block">
+  <div class="flex min-h-screen compact:flex-col print:block">
     <Binder me={data.me} chosen={page.data['chosen'] ?? null} theme={data.theme} />
-    <main id="main" class="min-w-0 flex-1 px-5 py-3 print:p-0" tabindex="-1">
+    <main id="main" class="min-w-0 flex-1 px-5 py-3 compact:px-3 compact:py-2 print:p-0" tabindex="-1">
       {#if outbox && outbox.refused.length > 0}<RefusedFlights {outbox} />{/if}
       {@render children()}
     </main>

@@ -88,7 +88,7 @@ test('a drill by radio: planned, briefed, radios set up by hand, coached, called
   await page.getByRole('button', { name: 'Begin again…' }).click();
   await page.getByRole('button', { name: 'Stop and debrief' }).click();
   await expect(page).toHaveURL(/\/debrief\//, { timeout: 30_000 });
-  await expect(page.getByRole('button', { name: /Radios ready in time/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Radios ready in time/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Verdict/ }).click();
   await expect(
     page.getByRole('dialog').getByText('113.40 MHz tuned, identified', { exact: false })

@@ -115,7 +115,10 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
 
   // Debrief: a finding takes the cursor to its moment; the instructor overrides with a reason, both values stay.
   await instructor.goto(debriefPath);
-  await instructor.getByRole('button', { name: /Slowed down first, then descended/ }).click();
+  await instructor
+    .getByRole('button', { name: /Slowed down first, then descended/ })
+    .first()
+    .click();
   await expect(instructor.getByLabel('Moment of the flight')).not.toHaveValue('0');
   const asked = instructor.getByRole('button', { name: /^Verdict: / });
   await asked.click();

@@ -13,7 +13,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   await chief.getByLabel('E-mail').fill('runa.veldmark@vesterlund.example');
   await chief.getByLabel('Role').selectOption({ label: 'instructor' });
   await chief.getByRole('button', { name: 'Add', exact: true }).click();
-  const link = await chief.getByLabel('Link for Runa Veldmark').inputValue();
+  const link = await chief.getByLabel('Link for Runa Veldmark', { exact: true }).inputValue();
 
   // The link works once; a poor password is refused in words.
   const context = await browser.newContext({ baseURL: new URL(link).origin });

@@ -39,6 +39,8 @@ export class PersonsHands {
   alternateStatic = $state(false);
   /** What is set on the radios; null: there are none. */
   radios = $state.raw<RadioSettings | null>(null);
+  /** Whether down, on the arrows and on the pad, is back on the yoke: nose up. Otherwise up is nose up. */
+  downIsNoseUp = $state(false);
   /** Yoke pad, −1…+1, while it is held. */
   pad = $state<{ x: number; y: number } | null>(null);
   gamepad = $state<GamepadSetup | null>(null);
@@ -119,9 +121,10 @@ export class PersonsHands {
       return { kind: 'direct', aileron: pad.aileron, elevator: pad.elevator };
     }
     if (this.attitudeHold) return { kind: 'attitude', pitch_deg: this.pitch_deg, bank_deg: this.bank_deg };
-    if (this.pad) return { kind: 'direct', aileron: this.pad.x, elevator: this.pad.y };
+    if (this.pad) return { kind: 'direct', aileron: this.pad.x, elevator: this.noseUp(this.pad.y) };
     this.keyStick.aileron = this.keyAxis(this.keyStick.aileron, 'ArrowRight', 'ArrowLeft', dt_s);
-    this.keyStick.elevator = this.keyAxis(this.keyStick.elevator, 'ArrowUp', 'ArrowDown', dt_s);
+    const [up, down] = this.downIsNoseUp ? ['ArrowDown', 'ArrowUp'] : ['ArrowUp', 'ArrowDown'];
+    this.keyStick.elevator = this.keyAxis(this.keyStick.elevator, up!, down!, dt_s);
     return { kind: 'direct', aileron: 0.6 * this.keyStick.aileron, elevator: 0.6 * this.keyStick.elevator };
   }
 
@@ -135,8 +138,13 @@ export class PersonsHands {
   padMoved(x: number, y: number): void {
     if (this.attitudeHold) {
       this.bank_deg = Math.round((x * 45) / BANK_STEP_DEG) * BANK_STEP_DEG;
-      this.pitch_deg = Math.round((y * 20) / PITCH_STEP_DEG) * PITCH_STEP_DEG;
+      this.pitch_deg = Math.round((this.noseUp(y) * 20) / PITCH_STEP_DEG) * PITCH_STEP_DEG;
     } else this.pad = { x, y };
+  }
+
+  /** A place on the pad, down positive, as the nose goes, up positive; and the other way round. */
+  noseUp(y: number): number {
+    return this.downIsNoseUp ? y : -y;
   }
 
   nudgePitch(steps: number): void {

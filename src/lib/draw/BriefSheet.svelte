@@ -2,10 +2,14 @@
   import { powerWords } from '$core/aircraft/power-shown';
   import type { Briefing } from '$core/drill/briefing';
   import type { Lesson } from '$core/drill/lesson';
-  import { clock, figure, heading, signedFigure } from '$core/measure/figure';
+  import { circumstancesOf } from '$core/grade/circumstances';
+  import { holdClearance } from '$core/drill/hold-clearance';
+  import { areaNames } from '$core/instrument/scan-area';
+  import { clock, figure, signedFigure } from '$core/measure/figure';
   import { patternNames, patternWords } from '$core/drill/scan-pattern';
   import { navigationBrief } from '$core/drill/navigation-brief';
   import { planPicture, startPoint } from '$core/flight/plan-picture';
+  import { taskNames } from '$core/drill/tolerance-profile';
   import PlanView from './PlanView.svelte';
   import PlannedProfile from './PlannedProfile.svelte';
   import TrackMap from './TrackMap.svelte';
@@ -14,10 +18,20 @@
   let {
     lesson,
     briefing,
-    phases = false
-  }: { lesson: Lesson; briefing: Briefing; phases?: boolean } = $props();
+    phases = false,
+    teaches = true
+  }: {
+    lesson: Lesson;
+    briefing: Briefing;
+    phases?: boolean;
+    /** For who teaches: everything. A student is told nothing that a test asks, and of no failure that is to come. */
+    teaches?: boolean;
+  } = $props();
+  const withheld = $derived(!teaches && lesson.plan.corridors === 'test');
+  const clearances = $derived(lesson.drill.phases.flatMap((phase) => holdClearance(lesson, phase) ?? []));
+  const harder = $derived(circumstancesOf(lesson));
   const { drill, tolerance, aircraft } = $derived(lesson);
-  const navigationLines = $derived(navigationBrief(lesson));
+  const navigationLines = $derived(navigationBrief(lesson).slice(0, withheld ? 1 : undefined));
   const fromAbove = $derived(planPicture(lesson));
   const drift = $derived(Math.round(briefing.drift_deg));
   /** Phases flown with the same setting stand in one line. */
@@ -49,7 +63,7 @@
       ? 'sm:grid-cols-[3fr_2fr]'
       : ''}"
   >
-    {#if fromAbove}<PlanView
+    {#if fromAbove && !withheld}<PlanView
         picture={fromAbove}
         track={[startPoint(lesson)]}
         pointing_deg={lesson.start.heading_deg}
@@ -63,6 +77,7 @@
         height={170}
       />{/if}
   </div>
+  {#each new Set(clearances) as words (words)}<p class="text-[13px] font-bold">{words}</p>{/each}
   {#if navigationLines.length > 0}
     <dl class="grid grid-cols-[110px_1fr] gap-x-3 gap-y-0.5 text-[13px] [&_dt]:text-soft">
       {#each navigationLines as line, i (i)}
@@ -113,14 +128,14 @@
       <dt>Takes</dt>
       <dd>about {clock(briefing.expected_s)}</dd>
     </div>
-    <div>
-      <dt>Groundspeed</dt>
-      <dd>{figure(briefing.groundspeed_kt)} kt (TAS {figure(briefing.tas_kt)})</dd>
-    </div>
-    <div>
-      <dt>Drift</dt>
-      <dd>{drift === 0 ? 'none' : `${figure(Math.abs(drift))}° ${drift > 0 ? 'right' : 'left'}`}</dd>
-    </div>
+    {#if !withheld}<div>
+        <dt>Groundspeed</dt>
+        <dd>{figure(briefing.groundspeed_kt)} kt (TAS {figure(briefing.tas_kt)})</dd>
+      </div>
+      <div>
+        <dt>Drift</dt>
+        <dd>{drift === 0 ? 'none' : `${figure(Math.abs(drift))}° ${drift > 0 ? 'right' : 'left'}`}</dd>
+      </div>{/if}
     {#each briefing.verticals.slice(0, 4) as vertical (vertical.phase.id)}
       <div>
         <dt>{vertical.phase.name}: level-off lead</dt>
@@ -136,7 +151,7 @@
         </dd>
       </div>
     {/each}
-    {#each turns as turn (turn.phase.id)}
+    {#each withheld ? [] : turns as turn (turn.phase.id)}
       <div>
         <dt>Bank in the turn, exact</dt>
         <dd>{figure(turn.bank_deg, 1)}°, roll out {figure(turn.rollOutLead_deg)}° before</dd>
@@ -165,7 +180,7 @@
       </p>
     </div>
   {/if}
-  {#if briefing.compass.length > 0}
+  {#if briefing.compass.length > 0 && !withheld}
     <div class="text-[13px]">
       <h3 class="text-xs font-bold text-soft">Roll-outs by compass</h3>
       <ul class="mt-0.5">
@@ -175,7 +190,7 @@
   {/if}
   <div class="grid gap-4 sm:grid-cols-2">
     <div>
-      <h3 class="text-xs font-bold text-soft">Held means: {tolerance.name}</h3>
+      <h3 class="text-xs font-bold text-soft">Tolerances: {tolerance.name}, {taskNames[lesson.task]}</h3>
       <ul class="mt-1 text-[13px] leading-relaxed">
         {#each briefing.tolerances as words (words)}<li>{words}</li>{/each}
       </ul>
@@ -191,10 +206,12 @@
     {tolerance.source}; {tolerance.edition}. Rates, transitions and decision figures are the school’s own.
     {briefing.cautions.join(' ')}
   </p>
-  {#if lesson.covered.length > 0 || lesson.plan.faults.length > 0}
-    <p class="text-xs text-soft">
-      {#if lesson.covered.length > 0}Covered: {lesson.covered.join(', ')}.{/if}
-      Start heading {heading(lesson.start.heading_deg)}.
+  {#if teaches && harder.length > 0}
+    <p class="text-[13px]">
+      <strong>Made harder on purpose:</strong>
+      {harder.join('; ')}. The student’s brief does not name the failures.
     </p>
+  {:else if lesson.covered.length > 0}
+    <p class="text-[13px]">Covered: {lesson.covered.map((id) => areaNames[id]).join(', ')}.</p>
   {/if}
 </div>

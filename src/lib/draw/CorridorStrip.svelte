@@ -111,6 +111,20 @@
   >
   <line x1="0" x2={width - RIGHT} y1={height - 0.5} y2={height - 0.5} stroke="var(--line)" />
 
+  {#each strip.marks as mark (mark.name)}
+    <line
+      x1={LEFT}
+      x2={width - RIGHT}
+      y1={y(mark.value)}
+      y2={y(mark.value)}
+      stroke="var(--now)"
+      stroke-width="0.8"
+      stroke-dasharray="6 3"
+    />
+    <text x={width - RIGHT - 4} y={y(mark.value) - 3} font-size="10" text-anchor="end" fill="var(--now)"
+      >{mark.name} {figure(mark.value)}</text
+    >
+  {/each}
   {#each strip.corridors as { from_s, to_s, corridor }, index (index)}
     {@const top = y(corridor.target + corridor.above)}
     {@const bottom = y(corridor.target - corridor.below)}

@@ -19,8 +19,15 @@ export interface Strip {
   bounds: [number, number];
   corridors: { from_s: number; to_s: number; corridor: Corridor }[];
   exceedances: (Exceedance & { corridor: Corridor })[];
+  /** Heights that matter in it: a decision altitude, an altitude to level off at. */
+  marks: StripMark[];
   /** Share of the judged time inside, or null where nothing was asked. */
   shareInside: number | null;
+}
+
+export interface StripMark {
+  name: string;
+  value: number;
 }
 
 interface Quantity {
@@ -102,7 +109,7 @@ export function stripsOf(
   flight: Flight,
   measures: readonly CorridorMeasure[],
   propulsion: PropulsionKind,
-  more: { pitch?: boolean } = {}
+  more: { pitch?: boolean; heights?: readonly StripMark[] } = {}
 ): Strip[] {
   const asked = new Set(measures.map((measure) => measure.channel));
   const quantities = flight.columns.has('offCourse')
@@ -119,7 +126,9 @@ export function stripsOf(
       ];
   return quantities
     .filter(({ id }) => flight.columns.has(id))
-    .map((quantity) => stripOf(flight, measures, quantity));
+    .map((quantity) =>
+      stripOf(flight, measures, quantity, quantity.id === 'altitude_ft' ? (more.heights ?? []) : [])
+    );
 }
 
 /** Circuits turn a heading into a staircase that says nothing. */
@@ -134,7 +143,12 @@ function goesRound(flight: Flight): boolean {
   return high - low > 360;
 }
 
-function stripOf(flight: Flight, measures: readonly CorridorMeasure[], quantity: Quantity): Strip {
+function stripOf(
+  flight: Flight,
+  measures: readonly CorridorMeasure[],
+  quantity: Quantity,
+  marks: readonly StripMark[]
+): Strip {
   const { step, margin, ...shown } = quantity;
   const values =
     quantity.id === 'heading_deg'
@@ -161,12 +175,17 @@ function stripOf(flight: Flight, measures: readonly CorridorMeasure[], quantity:
     low = Math.min(low, corridor.target - corridor.below);
     high = Math.max(high, corridor.target + corridor.above);
   }
+  for (const { value } of marks) {
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
   const judged = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
   return {
     ...shown,
     values,
     rate_hz: flight.rate_hz,
     bounds: roundBounds(low - margin, high + margin, high - low > 12 * step ? 4 * step : step),
+    marks: [...marks],
     corridors: mine.map((m) => ({ from_s: m.from_s, to_s: m.to_s, corridor: m.corridor })),
     exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.corridor }))),
     shareInside:

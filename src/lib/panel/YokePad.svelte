@@ -2,9 +2,16 @@
   let {
     x,
     y,
+    downIsNoseUp,
     onmove,
     onrelease
-  }: { x: number; y: number; onmove: (x: number, y: number) => void; onrelease: () => void } = $props();
+  }: {
+    x: number;
+    y: number;
+    downIsNoseUp: boolean;
+    onmove: (x: number, y: number) => void;
+    onrelease: () => void;
+  } = $props();
 
   function move(event: PointerEvent) {
     const target = event.currentTarget as SVGElement;
@@ -12,7 +19,6 @@
     else if (!target.hasPointerCapture(event.pointerId)) return;
     const box = target.getBoundingClientRect();
     const held = (value: number) => Math.max(-1, Math.min(1, value));
-    // Down on the pad is back on the yoke: nose up.
     onmove(
       held(((event.clientX - box.left) / box.width) * 2 - 1),
       held(((event.clientY - box.top) / box.height) * 2 - 1)
@@ -24,7 +30,7 @@
   viewBox="-50 -50 100 100"
   class="block w-full cursor-crosshair touch-none"
   role="application"
-  aria-label="Yoke: drag; down is back, nose up. The arrow keys do the same."
+  aria-label="Yoke: drag; {downIsNoseUp ? 'down' : 'up'} is nose up. The arrow keys do the same."
   onpointerdown={move}
   onpointermove={move}
   onpointerup={onrelease}

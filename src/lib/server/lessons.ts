@@ -146,7 +146,8 @@ async function completed(identity: Identity, plan: LessonPlan): Promise<LessonPl
   const world = asked
     ? (await schoolWorlds(identity)).find(({ body }) => body.id === asked.world.id)?.body
     : null;
-  if (asked && !world) throw new Rejection('area', asked.world.id, 'a world that is on the school’s shelf');
+  if (asked && !world)
+    throw new Rejection('area', asked.world.id, 'a place that is still in use; this world has been put away');
   return {
     ...bare,
     ...(own ? { ownDrill: own.body } : {}),

@@ -23,6 +23,7 @@
 <Field {label} {name} {problem} {hint}>
   <select
     id={name}
+    {name}
     class={input}
     bind:value
     aria-invalid={problem ? true : undefined}

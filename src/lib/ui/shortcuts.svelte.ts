@@ -24,19 +24,69 @@ export function belongsToFocus(event: KeyboardEvent): boolean {
   return target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
 }
 
-/** Gives the view its single keys for as long as it is shown. They rest while somebody types or a dialog is open. */
+/** A key held down repeats no faster than this: a hand eases a control, it does not hammer it. */
+const REPEATS_EVERY_MS = 120;
+
+const CODES: Record<string, string> = {
+  '[': 'BracketLeft',
+  ']': 'BracketRight',
+  '{': 'BracketLeft',
+  '}': 'BracketRight',
+  ',': 'Comma',
+  '.': 'Period',
+  '/': 'Slash'
+};
+
+/** The place of a key on the keyboard, so that a hand finds it on every layout: `w` is the key right of `q` on a US one. */
+function placeOf(key: string): string {
+  const parts = key.split('+');
+  const last = parts.pop()!;
+  const code = /^[a-z]$/i.test(last)
+    ? `Key${last.toUpperCase()}`
+    : /^\d$/.test(last)
+      ? `Digit${last}`
+      : (CODES[last] ?? last);
+  return [...parts, code].join('+');
+}
+
+/** What is printed on the keys of this person's keyboard, where the browser knows it. */
+async function asPrinted(shortcuts: Shortcut[]): Promise<Shortcut[]> {
+  const keyboard = (navigator as { keyboard?: { getLayoutMap(): Promise<ReadonlyMap<string, string>> } })
+    .keyboard;
+  const layout = await keyboard?.getLayoutMap().catch(() => null);
+  if (!layout) return shortcuts;
+  const printed = (sign: string) =>
+    /^⇧?[A-Z[\],./]$/.test(sign)
+      ? sign.replace(/[^⇧]$/, (one) => (layout.get(placeOf(one)) ?? one).toUpperCase())
+      : sign;
+  return shortcuts.map((shortcut) => ({
+    ...shortcut,
+    shown: shortcut.shown.split(' ').map(printed).join(' ')
+  }));
+}
+
+/**
+ * Gives the view its single keys for as long as it is shown, by their place on the keyboard. They rest while somebody types or
+ * a dialog is open.
+ */
 export function useShortcuts(shortcuts: Shortcut[]): void {
   let release = () => {};
   onMount(() => {
     shownShortcuts.list = shortcuts;
+    void asPrinted(shortcuts).then((printed) => {
+      if (shownShortcuts.list === shortcuts) shownShortcuts.list = printed;
+    });
+    let ran_ms = 0;
     release = tinykeys(
       window,
       Object.fromEntries(
         shortcuts.map(({ key, run }) => [
-          key,
+          placeOf(key),
           (event: KeyboardEvent) => {
             if (belongsToFocus(event) || document.querySelector('[role="dialog"]')) return;
             event.preventDefault();
+            if (event.repeat && event.timeStamp - ran_ms < REPEATS_EVERY_MS) return;
+            ran_ms = event.timeStamp;
             run(event);
           }
         ])

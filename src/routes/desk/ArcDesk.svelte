@@ -89,7 +89,10 @@
         <Figure
           name="Turn off it at"
           value={heading(plan.leadRadial_deg)}
-          note="{figure(plan.leadOut_deg, 1)}° before; 57.3 × turn radius ÷ {radius_nm}: {figure(plan.leadOutRule_deg, 1)}°"
+          note="{figure(plan.leadOut_deg, 1)}° before; 57.3 × turn radius ÷ {radius_nm}: {figure(
+            plan.leadOutRule_deg,
+            1
+          )}°"
         />
         {#each flown as { school, inside_nm, outside_nm } (school)}
           <Figure

@@ -9,7 +9,7 @@ import type { DrillFile } from './drill-file';
 import { areaOf, worldOf } from './lesson-place';
 import { lessonNavigation, type LessonNavigation } from './lesson-navigation';
 import type { LessonPlan } from './lesson-plan';
-import { toleranceProfileById, type ToleranceProfile } from './tolerance-profile';
+import { toleranceFor, toleranceProfileById, type Task, type ToleranceProfile } from './tolerance-profile';
 
 /** A plan with everything it names looked up and its drill composed. */
 export interface Lesson {
@@ -17,6 +17,8 @@ export interface Lesson {
   aircraft: AircraftFile;
   area: TrainingArea;
   tolerance: ToleranceProfile;
+  /** The part of the standard that the drill belongs to. */
+  task: Task;
   drillFile: DrillFile;
   drill: Drill;
   /** Instruments out of sight: those the plan covers and those the drill does. */
@@ -31,18 +33,25 @@ export interface Lesson {
 export function lessonOf(plan: LessonPlan): Lesson {
   const aircraft = aircraftById(plan.aircraft);
   const area = areaOf(plan);
-  const tolerance = plan.ownTolerance ?? toleranceProfileById(plan.toleranceProfile);
   const drillFile = drillFileOf(plan);
+  const task = taskOf(drillFile);
+  const tolerance = plan.ownTolerance ?? toleranceFor(toleranceProfileById(plan.toleranceProfile), task);
   const navigation = lessonNavigation(drillFile, plan, worldOf(plan), area.variation_deg);
   return {
     plan,
     aircraft,
     area,
     tolerance,
+    task,
     drillFile,
     drill: composeDrill(drillFile, plan, aircraft, area, tolerance, navigation),
     covered: [...new Set([...plan.covered, ...drillFile.covers])],
     navigation,
     start: startOf(drillFile, plan, figuresOf(drillFile, plan, aircraft, area, navigation))
   };
+}
+
+function taskOf(file: DrillFile): Task {
+  if (!file.navigation) return 'attitude';
+  return file.phases.some((phase) => 'hold' in phase && phase.hold !== undefined) ? 'holding' : 'tracking';
 }

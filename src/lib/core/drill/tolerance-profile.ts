@@ -25,6 +25,14 @@ export const toleranceFigures = {
   arc_nm: Type.Optional(tolerance('NM', 5))
 } as const;
 
+/** The parts of a standard that ask for other figures than the rest of it. */
+export type Task = 'attitude' | 'tracking' | 'holding';
+export const taskNames: Record<Task, string> = {
+  attitude: 'attitude flying',
+  tracking: 'intercepting and tracking',
+  holding: 'holding'
+};
+
 const described = {
   id: Type.String({ pattern: '^[a-z0-9-]{2,40}$', accepted: 'small letters, digits and dashes' }),
   name: Type.String({ minLength: 1, maxLength: 60, accepted: 'a name of up to 60 letters' }),
@@ -67,8 +75,8 @@ const OWN = {
 export const toleranceProfiles: readonly ToleranceProfile[] = [
   {
     id: 'faa-basic-attitude',
-    name: 'FAA instrument rating, basic attitude',
-    source: 'FAA-S-ACS-8, basic attitude instrument flying',
+    name: 'FAA instrument rating',
+    source: 'FAA-S-ACS-8',
     edition: 'ACS-8 series; check the current edition and your authority',
     altitude_ft: 100,
     heading_deg: 10,
@@ -85,6 +93,8 @@ export const toleranceProfiles: readonly ToleranceProfile[] = [
     heading_deg: 5,
     speedAbove_kt: 5,
     speedBelow_kt: 5,
+    // Tracking on radio aids within 5°, half of full scale.
+    courseNeedle: 0.5,
     ...OWN
   },
   {
@@ -104,6 +114,16 @@ export const toleranceProfiles: readonly ToleranceProfile[] = [
     arc_nm: 0.5
   }
 ];
+
+/** What a shipped standard asks for otherwise in one of its tasks. */
+const BY_TASK: Record<string, Partial<Record<Task, Partial<ToleranceProfile>>>> = {
+  'faa-basic-attitude': { tracking: { heading_deg: 5 } }
+};
+
+/** A profile as it stands for one task: the shipped standards differ by task, a school's own profile says what it says. */
+export function toleranceFor(profile: ToleranceProfile, task: Task): ToleranceProfile {
+  return { ...profile, ...BY_TASK[profile.id]?.[task] };
+}
 
 /** @throws Rejection when no shipped profile has this id */
 export function toleranceProfileById(id: string): ToleranceProfile {

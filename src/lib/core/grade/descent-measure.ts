@@ -40,6 +40,13 @@ export interface ConfigurationMeasure {
 
 /** Sinking at this share of the rate asked for is no longer level flight. */
 const LEFT_LEVEL_SHARE = 0.4;
+/** The rate needle's lag at most, and the sinking that is looked for behind it: this share of the rate, over so long. */
+const NEEDLE_LAG_S = 8;
+const SINK_OVER_S = 2;
+const SINKING_SHARE = 0.3;
+/** A nose pumped eases the sinking for so long, to this rate, and goes on down. */
+const EASED_FOR_S = 4;
+const STILL_SINKING_FPM = -50;
 /** A climb begun early is confirmed some seconds after its lowest point. */
 const LOWEST_BEFORE_S = 20;
 /** Seconds after the decision altitude in which the lowest point is looked for. */
@@ -61,9 +68,17 @@ export function measureSpeedFirst(
   const altitude = column(flight, 'altitude_ft');
   const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
   let k = sampleAt(flight, span.start_s);
-  // Only as far back as the sinking goes without a break: a sag before it, come back from, is none of it.
-  if (rate[k]! < leaving) while (k > 0 && rate[k]! < leaving) k -= 1;
-  else while (k < sampleAt(flight, span.end_s) && rate[k]! >= leaving) k += 1;
+  // Only as far back as the sinking goes on: a sag before it, come back from, is none of it. A moment's easing is no end.
+  if (rate[k]! < leaving) {
+    const longest = EASED_FOR_S * flight.rate_hz;
+    for (let j = k; j > 0 && rate[j]! < STILL_SINKING_FPM && k - j <= longest; j--)
+      if (rate[j]! < leaving) k = j;
+  } else while (k < sampleAt(flight, span.end_s) && rate[k]! >= leaving) k += 1;
+  // The needle lags behind: the altitude tells when the sinking that it shows began.
+  const window = SINK_OVER_S * flight.rate_hz;
+  const sank_fpm = (at: number) => ((altitude[at - window]! - altitude[at]!) / SINK_OVER_S) * 60;
+  const earliest = Math.max(window, k - NEEDLE_LAG_S * flight.rate_hz);
+  while (k > earliest && sank_fpm(k) > SINKING_SHARE * asked) k -= 1;
   return {
     kind: 'speed-first',
     phaseId: phase.id,

@@ -55,7 +55,12 @@
   const recovers = $derived(drill.phases.some((phase) => phase.recovery));
   const strips = $derived(
     flight
-      ? stripsOf(judgedFlight(flight, lesson), grade.measures, aircraft.propulsion.kind, { pitch: recovers })
+      ? stripsOf(judgedFlight(flight, lesson), grade.measures, aircraft.propulsion.kind, {
+          pitch: recovers,
+          heights: drill.checks.flatMap((check) =>
+            check.kind === 'decision' ? [{ name: 'decision altitude', value: check.altitude_ft }] : []
+          )
+        })
       : []
   );
   const readings = $derived(

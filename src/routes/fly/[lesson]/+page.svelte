@@ -3,6 +3,7 @@
   import { page } from '$app/state';
   import { onDestroy, onMount, untrack } from 'svelte';
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
+  import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
   import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
   import { RECORDING_RATE_HZ } from '$core/flight/channels';
@@ -36,6 +37,8 @@
   import FlightBar from './FlightBar.svelte';
   import { FlownWay } from './flown-way.svelte';
   import { flyingKeys, oneHandKeys, radioKeys } from './keys';
+  import { arrowOf, keysBackAtClick, keysBackAtEnter } from './keys-back';
+  import { Stopwatch } from './stopwatch.svelte';
   import RadioBox from './RadioBox.svelte';
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
@@ -68,8 +71,6 @@
   let restarting = false;
   /** The attempt of an earlier visit that is being closed. */
   let closing: string | null = null;
-  let watchFrom_s = $state<number | null>(null);
-  let watchHeld_s = $state(0);
   let animation = 0;
   let lastPicture = 0;
   let lastPhase = -1;
@@ -89,6 +90,11 @@
     return kept;
   });
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
+  /** The hold to come, as a controller would clear it, in good time before its fix. */
+  const clearance = $derived.by(() => {
+    const next = frame && session?.state !== 'ready' ? drill.phases[frame.phaseIndex + 1] : undefined;
+    return next ? holdClearance(lesson, next) : null;
+  });
   const hints = plan.corridors === 'hints';
   /** A hint stands for as long as it takes to do it. */
   const HINT_STANDS_S = 9;
@@ -96,8 +102,10 @@
     frame?.hint && frame.time_s - frame.hint.time_s < HINT_STANDS_S ? frame.hint.words : null
   );
   const flying = $derived(session?.state === 'running');
-  const stopwatch_s = $derived(
-    watchFrom_s === null ? watchHeld_s : watchHeld_s + (frame?.time_s ?? 0) - watchFrom_s
+  const stopwatch = new Stopwatch(
+    () => frame?.time_s ?? 0,
+    (what) => session?.note('timer', what),
+    lesson.navigation !== null
   );
   /** Seen from above; only where hints are allowed. */
   const fromAbove = hints ? planPicture(lesson) : null;
@@ -133,6 +141,7 @@
     // What an earlier visit left unsent goes first.
     void outbox.send();
     hands.gamepad = storedSetup();
+    hands.downIsNoseUp = localStorage.getItem(DOWN_KEPT_AS) === '1';
     hands.assist = plan.assist === 'direct' ? 'direct' : 'attitude-hold';
     prepareOwn();
     const from = page.url.searchParams.get('from');
@@ -175,7 +184,8 @@
     if (seen && seen.phaseIndex !== lastPhase && session?.state === 'running') {
       lastPhase = seen.phaseIndex;
       const call = drill.phases[lastPhase]!.call;
-      if (call && voice) speak(call);
+      const words = [call, clearance].filter(Boolean).join('. ');
+      if (words && voice) speak(words);
     }
     if (seen?.hint && seen.hint.time_s !== lastHint_s && session?.state === 'running') {
       lastHint_s = seen.hint.time_s;
@@ -196,8 +206,7 @@
   ) {
     session?.dispose();
     restarting = false;
-    watchFrom_s = null;
-    watchHeld_s = 0;
+    stopwatch.begin();
     lastPhase = -1;
     covered = [...lesson.covered];
     desk?.begin();
@@ -337,16 +346,26 @@
     note = `Called at ${clock(frame?.time_s ?? 0)}.`;
   }
 
-  function toggleWatch() {
-    session?.note('timer', watchFrom_s === null ? 'start' : 'stop');
-    // By radio every leg is timed from nothing; elsewhere the stopwatch adds up.
-    if (watchFrom_s === null && lesson.navigation) watchHeld_s = 0;
-    if (watchFrom_s === null) watchFrom_s = frame?.time_s ?? 0;
-    else {
-      watchHeld_s = stopwatch_s;
-      watchFrom_s = null;
-    }
+  const DOWN_KEPT_AS = 'hanza down is nose up';
+  function chooseDown(down: boolean) {
+    hands.downIsNoseUp = down;
+    localStorage.setItem(DOWN_KEPT_AS, down ? '1' : '');
   }
+
+  /** Time stands still behind a dialog, and goes on after it. */
+  let stoppedForDialog = false;
+  $effect(() => {
+    const dialog = leaving || coverOpen || gamepadOpen;
+    untrack(() => {
+      if (dialog && session?.state === 'running') {
+        session.run(false);
+        stoppedForDialog = true;
+      } else if (!dialog && stoppedForDialog) {
+        stoppedForDialog = false;
+        if (session?.state === 'paused') session.run(true);
+      }
+    });
+  });
 
   useShortcuts([
     { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: togglePause },
@@ -366,7 +385,8 @@
             }
           }
         ]),
-    { key: 'c', shown: 'C', does: 'stopwatch', run: toggleWatch },
+    { key: 'c', shown: 'C', does: 'stopwatch: start, stop', run: () => stopwatch.toggle() },
+    { key: 'Shift+c', shown: '⇧C', does: 'stopwatch: reset', run: () => stopwatch.reset() },
     ...(attention
       ? []
       : [
@@ -383,10 +403,13 @@
   ]);
 
   function keyDown(event: KeyboardEvent) {
-    if (event.key.startsWith('Arrow') && !belongsToFocus(event)) hands.pressed.add(event.key);
+    keysBackAtEnter(event);
+    const arrow = arrowOf(event);
+    if (arrow && !belongsToFocus(event)) hands.pressed.add(arrow);
   }
   function keyUp(event: KeyboardEvent) {
-    hands.pressed.delete(event.key);
+    const arrow = arrowOf(event);
+    if (arrow) hands.pressed.delete(arrow);
   }
 
   function wordsFor(box: FlightOutbox): string {
@@ -406,9 +429,14 @@
 </script>
 
 <svelte:head><title>Fly, lesson {planned.number} · Hanza</title></svelte:head>
-<svelte:window onkeydown={keyDown} onkeyup={keyUp} onblur={() => hands.pressed.clear()} />
+<svelte:window
+  onkeydown={keyDown}
+  onkeyup={keyUp}
+  onclick={keysBackAtClick}
+  onblur={() => hands.pressed.clear()}
+/>
 
-<header class="flex flex-wrap items-baseline justify-between gap-x-4">
+<header class="flex flex-wrap items-baseline justify-between gap-x-4 {flying ? 'low:hidden' : ''}">
   <div class="flex flex-wrap items-baseline gap-x-3">
     <h1>{drill.name}</h1>
     <p class="text-[13px] text-soft">
@@ -428,20 +456,20 @@
 <PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
 <p class="min-h-6 text-[15px] font-bold text-now" aria-live="assertive">
   {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
+  {#if clearance}<span class="ml-3 font-normal text-ink">{clearance}</span>{/if}
   {#if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
 </p>
 
-{#if underLoad && frame && session}
-  <SumBox
-    answers={benchAnswers}
-    time_s={frame.time_s}
-    running={flying}
-    onanswered={(words) => session?.note('answer', words)}
-  />
-{/if}
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
-<div class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
-  <div class="relative mx-auto w-full max-w-[812px]">
+<div
+  class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6 compact:gap-3 compact:landscape:grid-cols-[minmax(0,1fr)_280px] compact:portrait:grid-cols-1"
+>
+  <!-- As large as the window leaves room for under the header and over the bar below. -->
+  <div
+    class="relative mx-auto w-full {lesson.navigation
+      ? 'max-w-[max(640px,calc((100dvh-420px)*2))]'
+      : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
+  >
     {#if session?.state === 'failed'}
       <div class="border border-hard p-4" role="alert">
         <h2 class="text-hard">The flight loop stopped</h2>
@@ -508,10 +536,9 @@
     {simulatedBy}
     ended={session?.state === 'ended'}
     {outside}
-    {stopwatch_s}
-    watchRunning={watchFrom_s !== null}
-    onwatch={toggleWatch}
+    {stopwatch}
     onassist={setAssist}
+    ondown={chooseDown}
     ongamepad={() => (gamepadOpen = true)}
     oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
@@ -519,6 +546,15 @@
     oil={desk && frame ? oilPressure(desk.list, frame.time_s) : null}
   />
 </div>
+
+{#if underLoad && frame && session}
+  <SumBox
+    answers={benchAnswers}
+    time_s={frame.time_s}
+    running={flying}
+    onanswered={(words) => session?.note('answer', words)}
+  />
+{/if}
 
 <FlightBar
   {session}

@@ -10,11 +10,14 @@
     plan,
     hands,
     onassist,
+    ondown,
     ongamepad
   }: {
     plan: LessonPlan;
     hands: PersonsHands;
     onassist: (level: AssistLevel) => void;
+    /** Which way is nose up, on the arrows and the pad, was chosen. */
+    ondown: (downIsNoseUp: boolean) => void;
     ongamepad: () => void;
   } = $props();
 
@@ -106,10 +109,11 @@
       {/if}
     </div>
   {:else}
-    <div class="grid grid-cols-[92px_1fr] gap-3">
+    <div class="grid grid-cols-[92px_1fr] gap-3 pointer-coarse:grid-cols-[190px_1fr]">
       <YokePad
         x={hands.attitudeHold ? hands.bank_deg / 45 : (hands.pad?.x ?? 0)}
-        y={hands.attitudeHold ? hands.pitch_deg / 20 : (hands.pad?.y ?? 0)}
+        y={hands.attitudeHold ? hands.noseUp(hands.pitch_deg / 20) : (hands.pad?.y ?? 0)}
+        downIsNoseUp={hands.downIsNoseUp}
         onmove={(x, y) => hands.padMoved(x, y)}
         onrelease={() => (hands.pad = null)}
       />
@@ -123,6 +127,13 @@
         {:else}
           <p class="text-xs text-soft">hand on the stick</p>
         {/if}
+        <label class="flex min-h-6 items-center gap-1.5 text-xs text-soft"
+          ><input
+            type="checkbox"
+            checked={hands.downIsNoseUp}
+            onchange={(event) => ondown(event.currentTarget.checked)}
+          /> down is nose up</label
+        >
         <button class="text-left text-xs text-now underline underline-offset-2" onclick={ongamepad}>
           {hands.gamepad ? 'joystick in use' : 'use a joystick'}
         </button>

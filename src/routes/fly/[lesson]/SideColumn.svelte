@@ -10,6 +10,7 @@
   import LookWindow from '$lib/panel/LookWindow.svelte';
   import OilGauge from '$lib/panel/OilGauge.svelte';
   import { heldReadings, type ScanView } from '$lib/panel/scan-view';
+  import type { Stopwatch } from './stopwatch.svelte';
   import LeverBoard from './LeverBoard.svelte';
 
   /** Beside the panel: power, clocks, levers, and the yoke, or who flies instead. */
@@ -20,10 +21,9 @@
     simulatedBy,
     ended,
     outside,
-    stopwatch_s,
-    watchRunning,
-    onwatch,
+    stopwatch,
     onassist,
+    ondown,
     ongamepad,
     oncover,
     ontoend,
@@ -37,10 +37,9 @@
     simulatedBy: string | null;
     ended: boolean;
     outside: string;
-    stopwatch_s: number;
-    watchRunning: boolean;
-    onwatch: () => void;
+    stopwatch: Stopwatch;
     onassist: (level: AssistLevel) => void;
+    ondown: (downIsNoseUp: boolean) => void;
     ongamepad: () => void;
     oncover: () => void;
     ontoend: () => void;
@@ -56,10 +55,12 @@
   const levers = $derived(away && frame ? frame.hands : hands);
 </script>
 
-<div class="grid content-start gap-2.5">
+<div class="grid content-start gap-2.5 compact:portrait:sm:grid-cols-2 compact:portrait:sm:gap-x-6">
   {#if frame}
     <LookWindow area="engine" name="Engine" {view}>
-      <EngineGauges readings={held('engine', frame.readings, view)} propulsion={aircraft.propulsion} />
+      <div class="compact:portrait:max-w-[230px] low:max-w-[200px]">
+        <EngineGauges readings={held('engine', frame.readings, view)} propulsion={aircraft.propulsion} />
+      </div>
       {#if oil !== null}<OilGauge share={oil} />{/if}
     </LookWindow>
   {/if}
@@ -68,10 +69,22 @@
       <p class="text-xs text-soft">flown</p>
       <p class="figure text-lg">{clock(frame?.time_s ?? 0)}</p>
     </div>
-    <button class="text-left" onclick={onwatch}>
-      <span class="block text-xs text-soft">stopwatch{watchRunning ? ' ·' : ''}</span>
-      <span class="figure text-lg">{clock(stopwatch_s)}</span>
-    </button>
+    <div>
+      <button
+        class="text-left"
+        onclick={() => stopwatch.toggle()}
+        aria-label="{stopwatch.runs ? 'Stop' : 'Start'} the stopwatch"
+      >
+        <span class="block text-xs text-soft">stopwatch{stopwatch.runs ? ' · runs' : ''}</span>
+        <span class="figure text-lg">{clock(stopwatch.shown_s)}</span>
+      </button>
+      {#if stopwatch.shown_s > 0}
+        <button
+          class="block min-h-6 text-xs text-now underline underline-offset-2"
+          onclick={() => stopwatch.reset()}>reset</button
+        >
+      {/if}
+    </div>
     <div>
       <p class="text-xs text-soft">fuel</p>
       <p class="figure text-lg">{figure(frame?.readings.fuel_kg ?? 0)} kg</p>
@@ -93,7 +106,7 @@
       >
     {/if}
   {:else}
-    <AssistBox {plan} {hands} {onassist} {ongamepad} />
+    <AssistBox {plan} {hands} {onassist} {ondown} {ongamepad} />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
       <span class="text-soft">heading knob</span>
       <button

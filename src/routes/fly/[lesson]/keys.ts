@@ -12,7 +12,7 @@ export function oneHandKeys(hands: PersonsHands): Shortcut[] {
     {
       key: '/',
       shown: '↑ ↓ /',
-      does: 'nose up, down; ← → bank; / wings level',
+      does: 'nose; ← → bank; / wings level',
       run: () => hands.levelWings()
     },
     { key: 'PageUp', shown: 'Page ↑ ↓', does: 'more, less power', run: () => hands.nudgeThrottle(1) },
@@ -34,11 +34,19 @@ export function flyingKeys(hands: PersonsHands): Shortcut[] {
     run: () => hands.attitudeHold && run()
   });
   return [
-    arrow('ArrowUp', () => hands.nudgePitch(1)),
-    arrow('ArrowDown', () => hands.nudgePitch(-1)),
+    arrow('ArrowUp', () => hands.nudgePitch(hands.downIsNoseUp ? -1 : 1)),
+    arrow('ArrowDown', () => hands.nudgePitch(hands.downIsNoseUp ? 1 : -1)),
     arrow('ArrowLeft', () => hands.nudgeBank(-1)),
     arrow('ArrowRight', () => hands.nudgeBank(1)),
-    { key: 'l', shown: '↑ ↓', does: 'nose up, down; ← → bank; L wings level', run: () => hands.levelWings() },
+    // The number pad is another set of arrows, with the power beside it.
+    arrow('Numpad8', () => hands.nudgePitch(hands.downIsNoseUp ? -1 : 1)),
+    arrow('Numpad2', () => hands.nudgePitch(hands.downIsNoseUp ? 1 : -1)),
+    arrow('Numpad4', () => hands.nudgeBank(-1)),
+    arrow('Numpad6', () => hands.nudgeBank(1)),
+    { key: 'Numpad5', shown: '', does: '', run: () => hands.levelWings() },
+    { key: 'NumpadAdd', shown: '', does: '', run: () => hands.nudgeThrottle(1) },
+    { key: 'NumpadSubtract', shown: '', does: '', run: () => hands.nudgeThrottle(-1) },
+    { key: 'l', shown: '↑ ↓', does: 'nose; ← → bank; L wings level', run: () => hands.levelWings() },
     { key: 'w', shown: 'W', does: 'more power', run: () => hands.nudgeThrottle(1) },
     { key: 's', shown: 'S', does: 'less power', run: () => hands.nudgeThrottle(-1) },
     { key: 'Shift+W', shown: '⇧W', does: 'full power', run: () => (hands.throttle = 1) },

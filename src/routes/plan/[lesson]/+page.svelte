@@ -120,6 +120,6 @@
   {#if 'kind' in briefing}
     <p class="text-hard">{briefing.explanation}</p>
   {:else}
-    <BriefSheet {lesson} {briefing} phases />
+    <BriefSheet {lesson} {briefing} phases teaches={data.me?.teaches ?? false} />
   {/if}
 </article>

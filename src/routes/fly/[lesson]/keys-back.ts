@@ -1,0 +1,28 @@
+/** The keys fly: whatever had them for a moment gives them back. */
+
+/** What was clicked does: the space bar must pause, not press it again. */
+export function keysBackAtClick(event: MouseEvent): void {
+  const target = event.target as HTMLElement;
+  const clicked = target.closest<HTMLElement>('button, summary, input[type="checkbox"], input[type="range"]');
+  if (clicked && event.detail > 0 && !clicked.closest('[role="dialog"]')) clicked.blur();
+}
+
+/** A field does at Enter or Escape. */
+export function keysBackAtEnter(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement;
+  const field = target.matches('input, select') && !target.closest('[role="dialog"]');
+  // After whoever takes the answer has read it.
+  if (field && (event.key === 'Enter' || event.key === 'Escape')) setTimeout(() => target.blur());
+}
+
+const NUMBER_PAD: Record<string, string> = {
+  Numpad8: 'ArrowUp',
+  Numpad2: 'ArrowDown',
+  Numpad4: 'ArrowLeft',
+  Numpad6: 'ArrowRight'
+};
+
+/** The arrow a key stands for, those of the number pad too; null for every other key. */
+export function arrowOf(event: KeyboardEvent): string | null {
+  return event.key.startsWith('Arrow') ? event.key : (NUMBER_PAD[event.code] ?? null);
+}
