@@ -212,6 +212,8 @@ async function request<T>(method: string, address: string, body: unknown): Promi
   return answer;
 }
 
+// Looked up, never drawn.
+// eslint-disable-next-line svelte/prefer-svelte-reactivity
 const outboxes = new Map<string, FlightOutbox>();
 
 /** The outbox of a person in this browser tab: one for all its pages, so that what waits is sent from any of them. */
