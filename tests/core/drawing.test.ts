@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { alignedValues } from '$core/flight/aligned-values';
 import { gradeFlight } from '$core/grade/grade';
 import { stripsOf, unwrapped, valueAt } from '$lib/draw/strip';
-import { linearScale, roundBounds, tracePath } from '$lib/draw/trace-path';
+import { finiteRuns, linearScale, roundBounds, tracePath } from '$lib/draw/trace-path';
 import { arcPath, dialAngle, inSteps, onCircle } from '$lib/panel/dial';
 import { flown, madeFlight, planOf } from './flown';
 
@@ -99,4 +100,26 @@ describe('dials', () => {
     expect(inSteps(12.34, 0.2)).toBe(inSteps(12.31, 0.2));
     expect(inSteps(-0.04, 0.1)).toBeCloseTo(0, 9);
   });
+});
+
+test('another flight is laid beside this one phase by phase, and is not drawn where it was through sooner', () => {
+  const span = (phaseId: string, start_s: number, end_s: number) => ({
+    phaseId,
+    start_s,
+    end_s,
+    settled_s: {},
+    complete: true
+  });
+  const values = Float32Array.from({ length: 300 }, (_, k) => k);
+  const aligned = alignedValues(
+    values,
+    10,
+    [span('level', 0, 10), span('climb', 10, 25), span('turn', 25, 30)],
+    [span('level', 0, 15), span('climb', 15, 29)],
+    301
+  );
+  // The climb begins with the climb; it took a second less; the turn was never flown.
+  expect([aligned[0], aligned[99], aligned[100], aligned[240]]).toEqual([0, 99, 150, 290]);
+  expect(finiteRuns(aligned)).toEqual([[0, 240]]);
+  expect(Number.isNaN(aligned[260])).toBe(true);
 });

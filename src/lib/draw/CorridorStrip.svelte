@@ -1,7 +1,7 @@
 <script lang="ts">
   import { figure, heading, percent } from '$core/measure/figure';
   import type { Strip } from './strip';
-  import { linearScale, tracePath } from './trace-path';
+  import { finiteRuns, linearScale, tracePath } from './trace-path';
 
   let {
     strip,
@@ -27,13 +27,17 @@
   const x = $derived(linearScale([0, Math.max(1, duration_s)], [LEFT, width - RIGHT]));
   const y = $derived(linearScale(strip.bounds, [height - 5, 5]));
   const line = (values: ArrayLike<number>) =>
-    tracePath(
-      0,
-      Math.min(values.length, strip.values.length) - 1,
-      (k) => values[k]!,
-      (k) => x(k / strip.rate_hz),
-      y
-    );
+    finiteRuns(values)
+      .map(([from, to]) =>
+        tracePath(
+          from,
+          to,
+          (k) => values[k]!,
+          (k) => x(k / strip.rate_hz),
+          y
+        )
+      )
+      .join('');
   const path = $derived(line(strip.values));
   const ghostPath = $derived(ghost ? line(ghost) : '');
   const excursions = $derived(

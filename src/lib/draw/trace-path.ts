@@ -47,6 +47,18 @@ export function tracePath(
   return parts.join('');
 }
 
+/** Stretches of samples, both ends included, in which there is a value: elsewhere nothing is drawn. */
+export function finiteRuns(values: ArrayLike<number>): [from: number, to: number][] {
+  const runs: [number, number][] = [];
+  for (let k = 0; k < values.length; k++) {
+    if (!Number.isFinite(values[k]!)) continue;
+    const last = runs.at(-1);
+    if (last && last[1] === k - 1) last[1] = k;
+    else runs.push([k, k]);
+  }
+  return runs;
+}
+
 /** Bounds that hold every value given, rounded outwards to steps of `step`, and never empty. */
 export function roundBounds(low: number, high: number, step: number): [number, number] {
   const bottom = Math.floor(low / step) * step;

@@ -27,6 +27,8 @@ export interface AttemptLine {
   lessonNumber: number;
   /** Of a lesson, or of the student’s own practice. */
   kind: 'lesson' | 'practice';
+  /** What compares: a scan lesson, or the most help that was allowed. */
+  help: string;
   studentName: string;
   pilot: PilotKind;
   drill: string;
@@ -229,6 +231,8 @@ interface AttemptRow {
   number: number;
   kind: 'lesson' | 'practice';
   student_name: string;
+  scanned: boolean;
+  assist: string;
   pilot: PilotKind;
   drill: string;
   taken_from: string | null;
@@ -262,6 +266,8 @@ function selectAttempts(db: Knex) {
       'l.number',
       'l.kind',
       's.name as student_name',
+      db.raw("(l.plan->'scan') IS NOT NULL AS scanned"),
+      db.raw("l.plan->>'assist' AS assist"),
       'a.unusual',
       'g.grader_version',
       'g.score',
@@ -278,6 +284,7 @@ function lineOf(row: AttemptRow): AttemptLine {
     lessonId: row.lesson_id,
     lessonNumber: row.number,
     kind: row.kind,
+    help: row.scanned ? 'scan' : row.assist,
     studentName: row.student_name,
     pilot: row.pilot,
     drill: row.drill,

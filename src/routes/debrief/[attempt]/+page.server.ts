@@ -14,7 +14,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const debrief = await debriefOf(identity, idFrom(params.attempt));
   if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
   const attempts = await historyAttempts(identity, debrief.lesson.studentId, debrief.lesson.plan.drill);
-  const history = historyOf(attempts.filter((attempt) => attempt.comparable.completed));
+  // Like with like: a scan lesson is no stick lesson, and what was flown with help none without.
+  const help = debrief.attempts.find(({ id }) => id === debrief.attemptId)?.help;
+  const history = historyOf(
+    attempts.filter((attempt) => attempt.comparable.completed && attempt.help === help)
+  );
   const { studentId, studentName } = debrief.lesson;
   return {
     debrief,

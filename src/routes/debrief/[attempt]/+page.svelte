@@ -2,6 +2,8 @@
   import { enhance } from '$app/forms';
   import { onDestroy, onMount } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
+  import { alignedValues } from '$core/flight/aligned-values';
+  import { detectPhases } from '$core/flight/detected-phases';
   import { duration, type Flight } from '$core/flight/flight';
   import { judgedFlight } from '$core/flight/judged-channels';
   import { clock, heading } from '$core/measure/figure';
@@ -112,12 +114,18 @@
     }
     ghostComing = false;
   }
-  const ghostValues = (strip: Strip): ArrayLike<number> | null =>
-    !ghost
-      ? null
-      : strip.id === 'heading_deg'
+  /** Laid over phase by phase: who was slower in one is not late in all that follow. */
+  const ghostPhases = $derived(ghost ? detectPhases(judgedFlight(ghost.flight, lesson), drill) : []);
+  function ghostValues(strip: Strip): ArrayLike<number> | null {
+    if (!ghost) return null;
+    const values =
+      strip.id === 'heading_deg'
         ? headingsAbout(ghost.flight, strip)
-        : (ghost.flight.columns.get(strip.id) ?? null);
+        : judgedFlight(ghost.flight, lesson).columns.get(strip.id);
+    return values
+      ? alignedValues(values, strip.rate_hz, grade.phases, ghostPhases, strip.values.length)
+      : null;
+  }
 
   /** An earlier drill may have been flown on another heading: its deviations are what compares. */
   function headingsAbout(flown: Flight, strip: Strip): Float32Array {
@@ -297,7 +305,9 @@
         />
       {/if}
       {#if ghost?.id === REFERENCE}
-        <p class="mt-1 text-xs text-soft">Dashed: the reference pilot at the same drill in the same air.</p>
+        <p class="mt-1 text-xs text-soft">
+          Dashed: the reference pilot at the same drill in the same air, phase by phase.
+        </p>
       {:else if debrief.takenFrom && ghost?.id === debrief.takenFrom.attemptId}
         <p class="mt-1 text-xs text-soft">
           Dashed: the first try, from which this one was taken over at the mark.
