@@ -126,6 +126,21 @@ describe('a drill written by an instructor', () => {
   });
 });
 
+test('a figure may be named like anything at all', () => {
+  const file = structuredClone(drillFileById('straight-and-level'));
+  const named = {
+    id: 'constructor',
+    name: 'Level',
+    unit: 'ft',
+    usual: 4000,
+    minimum: 0,
+    maximum: 9000,
+    step: 100
+  };
+  const own = { ...file, id: 'ours', figures: [named] };
+  expect(problemsOf({ ...planFor('ours'), ownDrill: own, figures: {} })).toEqual([]);
+});
+
 describe('what a drill asks for', () => {
   test('a standard-rate turn’s bank is atan(Vω/g), and each rule of thumb says how far off it is', () => {
     const lesson = lessonOf({ ...planFor('standard-rate-turns'), windSpeed_kt: 0 });

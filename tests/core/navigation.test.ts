@@ -446,7 +446,8 @@ test.each([
   ['minus five', -5],
   ['one thousand two hundred', 1200],
   ['2 4 0 degrees', 240],
-  ['roger', null]
+  ['roger', null],
+  ['constructor', null]
 ])('“%s” is heard as %s', (heard, value) => expect(spokenNumber(heard)).toBe(value));
 
 test('a recorded flight by radio says so in its file', () => {

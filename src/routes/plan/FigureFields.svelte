@@ -1,7 +1,7 @@
 <script lang="ts">
   import { aircraftById } from '$core/aircraft/catalogue';
   import type { DrillFile } from '$core/drill/drill-file';
-  import type { LessonPlan } from '$core/drill/lesson-plan';
+  import { figureAsked, type LessonPlan } from '$core/drill/lesson-plan';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
 
@@ -36,7 +36,7 @@
           problem={problem(field)}
           choices={flaps.map((position) => [String(position), `${position}°`])}
           bind:value={
-            () => String(plan.figures[id] ?? usualOf(id) ?? 0), (position) => set(id, Number(position))
+            () => String(figureAsked(plan, id) ?? usualOf(id) ?? 0), (position) => set(id, Number(position))
           }
         />
       {:else}
@@ -46,7 +46,7 @@
           {unit}
           {step}
           problem={problem(field)}
-          bind:value={() => plan.figures[id] ?? usualOf(id), (value) => set(id, value)}
+          bind:value={() => figureAsked(plan, id) ?? usualOf(id), (value) => set(id, value)}
         />
       {/if}
     {/each}

@@ -18,11 +18,14 @@ export function spokenNumber(heard: string): number | null {
   const words = heard.toLowerCase().split(/[\s-]+/);
   const negative = words[0] === 'minus';
   const known = words.filter(
-    (word) => word in DIGITS || word in TEENS || word in TENS || word === 'hundred' || word === 'thousand'
+    (word) =>
+      [DIGITS, TEENS, TENS].some((names) => Object.hasOwn(names, word)) ||
+      word === 'hundred' ||
+      word === 'thousand'
   );
   if (known.length === 0) return null;
   // Nothing but digits: said one by one.
-  if (known.every((word) => word in DIGITS)) {
+  if (known.every((word) => Object.hasOwn(DIGITS, word))) {
     const value = Number(known.map((word) => DIGITS[word]).join(''));
     return negative ? -value : value;
   }

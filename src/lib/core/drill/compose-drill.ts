@@ -17,7 +17,7 @@ import {
 } from './drill';
 import type { ConditionFile, DrillFile, PhaseFile, Quantity, ReadQuantity } from './drill-file';
 import type { LessonNavigation } from './lesson-navigation';
-import type { LessonPlan } from './lesson-plan';
+import { figureAsked, type LessonPlan } from './lesson-plan';
 import { windAboutNorth } from './plan-wind';
 import type { ToleranceProfile } from './tolerance-profile';
 
@@ -65,7 +65,7 @@ export function figuresOf(
     return (quantity.times ?? 1) * value + (quantity.plus ?? 0);
   };
   file.figures.forEach((figure, index) => {
-    const asked = plan.figures[figure.id];
+    const asked = figureAsked(plan, figure.id);
     known.set(figure.id, asked ?? read(figure.usual, `figures.${index}.usual`));
   });
   return read;

@@ -87,3 +87,8 @@ export type LessonPlan = Static<typeof LessonPlan>;
 export function allowsAssist(plan: LessonPlan, level: AssistLevel): boolean {
   return assistLevels.indexOf(level) <= assistLevels.indexOf(plan.assist);
 }
+
+/** What a plan asks for one of its drill's figures; undefined: nothing of its own. A figure may have any name, `constructor` too. */
+export function figureAsked({ figures }: Pick<LessonPlan, 'figures'>, id: string): number | undefined {
+  return Object.hasOwn(figures, id) ? figures[id] : undefined;
+}

@@ -10,7 +10,7 @@ import { lessonOf, type Lesson } from './lesson';
 import { courseLineOf, runsAlongRadial } from './lesson-navigation';
 import { holdingLimitAt, holdingLimits } from '../procedure/holding-limits';
 import { navigationProblems } from './navigation-brief';
-import type { LessonPlan } from './lesson-plan';
+import { figureAsked, type LessonPlan } from './lesson-plan';
 import { conditionOfGoal } from './settings';
 
 /** Why a plan cannot be flown, at the field that would have to change: `startSpeed_kt`, `figures.rate_fpm`. */
@@ -45,7 +45,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
   const { speeds } = aircraft;
 
   for (const figure of drillFile.figures) {
-    const value = plan.figures[figure.id];
+    const value = figureAsked(plan, figure.id);
     if (value !== undefined && !(value >= figure.minimum && value <= figure.maximum))
       report(
         `figures.${figure.id}`,
