@@ -18,7 +18,8 @@ const { values } = parseArgs({
     seed: { type: 'string', default: '70000' },
     flights: { type: 'string', default: '12' },
     only: { type: 'string', default: '' },
-    show: { type: 'boolean', default: false }
+    show: { type: 'boolean', default: false },
+    json: { type: 'boolean', default: false }
   }
 });
 const seed = Number(values.seed);
@@ -38,7 +39,7 @@ const attitude: Truth[] = [
   { fault: 'started-down-before-slowing', found: 'started-down-before-slowing', drills: ['rate-and-speed-descent'], follows: ['late-configuration', 'power-hunting'] },
   { fault: 'late-configuration', found: 'late-configuration', drills: ['rate-and-speed-descent'], follows: ['started-down-before-slowing'] },
   { fault: 'pumping', found: 'pumping', drills: ['straight-and-level', 'constant-rate-climb'], follows: ['over-correcting', 'level-off-undershoot', 'level-off-overshoot'] },
-  { fault: 'late-decision', found: 'late-decision', drills: ['rate-and-speed-descent'], follows: ['below-decision-altitude'] },
+  { fault: 'late-decision', found: 'below-decision-altitude', drills: ['rate-and-speed-descent'], follows: ['late-decision'] },
   { fault: 'early-decision', found: 'early-decision', drills: ['rate-and-speed-descent'] },
   { fault: 'level-off-overshoot', found: 'level-off-overshoot', drills: ['constant-rate-climb', 'constant-speed-climb'], follows: ['bias-to-one-side', 'level-off-undershoot'] },
   { fault: 'level-off-undershoot', found: 'level-off-undershoot', drills: ['constant-rate-climb', 'constant-speed-climb'], follows: ['bias-to-one-side'] },
@@ -152,7 +153,17 @@ const rows = [...attitude, ...radio]
     const first = mine.filter(
       (flight) => flight.headline === found || flight.follows.includes(flight.headline!)
     ).length;
-    return `${fault.padEnd(30)} recall ${f(recall)} precision ${f(precision)} F1 ${f(score)} headline ${first}/${mine.length} wrong in ${wrong}/${others.length}`;
+    return {
+      fault,
+      found,
+      flights: mine.length,
+      recall,
+      precision,
+      score,
+      first,
+      wrong,
+      others: others.length
+    };
   });
 const clean = flights.filter((flight) => flight.fault === null);
 const falseOnes = clean.reduce(
@@ -160,5 +171,14 @@ const falseOnes = clean.reduce(
   0
 );
 process.stdout.write(
-  `${rows.join('\n')}\nfalse findings a clean flight: ${f(falseOnes / clean.length)} (${falseOnes} in ${clean.length})\n`
+  values.json
+    ? JSON.stringify({ seed, rows, falseOnes, clean: clean.length })
+    : `${rows
+        .map(
+          (row) =>
+            `${row.fault.padEnd(30)} recall ${f(row.recall)} precision ${f(row.precision)} F1 ${f(row.score)} headline ${row.first}/${row.flights} wrong in ${row.wrong}/${row.others}`
+        )
+        .join(
+          '\n'
+        )}\nfalse findings a clean flight: ${f(falseOnes / clean.length)} (${falseOnes} in ${clean.length})\n`
 );

@@ -81,3 +81,25 @@ Flights at plain strength; columns are findings, rows are pilots.
 ${table.join('\n')}
 `;
 }
+
+/** The same grader against people who fly with their own hands: see bench/people. */
+export function peopleReport({ seed, rows, falseOnes, clean }) {
+  const lines = rows.map(
+    ({ fault, found, flights, recall, precision, score, first }) =>
+      `| ${fault} | ${found} | ${flights} | ${f(precision)} | ${f(recall)} | ${f(score)} | ${first} of ${flights} | ${score >= 0.95 ? 'met' : '**missed**'} |`
+  );
+  return `### Against invented people
+
+Six invented people with reaction delays, dead-bands, tremor and lapses, some with keys, fly the real airplanes from the panel's
+readings; by radio a point is drawn through the wind as a person would steer it. They share no code with the simulated pilots.
+Seeds from ${seed} on, on which nothing was looked at. "First" counts flights in which the fault, or what it brings about, is the
+first finding.
+
+| what they did | finding | flights | precision | recall | F1 (aim ≥ 0.95) | first | |
+|---|---|---|---|---|---|---|---|
+${lines.join('\n')}
+
+Findings against ${clean} clean flights: ${falseOnes}, ${f(falseOnes / clean)} a flight (aim ≤ 0.03, ${falseOnes / clean <= 0.03 ? 'met' : '**missed**'}); these people
+do leave an altitude by more than its tolerance now and then, and what is said of it is counted here all the same.
+`;
+}

@@ -1,6 +1,6 @@
 /** `npm run bench`: measures, prints, and keeps the results in docs/benchmarks.md. */
 import { execFile, spawnSync } from 'node:child_process';
-import { graderReport } from './bench-grader.mjs';
+import { graderReport, peopleReport } from './bench-grader.mjs';
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
@@ -26,9 +26,9 @@ async function gradeTheGrader() {
   return { truths: halves[0].truths, flights: halves.flatMap(({ flights }) => flights) };
 }
 
-function measure(file, env = {}) {
+function measure(file, env = {}, args = []) {
   say(`measuring ${file}`);
-  const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'bench', file)], {
+  const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'bench', file), ...args], {
     cwd: root,
     encoding: 'utf8',
     env: { ...process.env, ...env },
@@ -46,7 +46,8 @@ function report(
   scan,
   navigation,
   { dials, tapes, windowed, byRadio, plan, pages, school },
-  flights
+  flights,
+  people
 ) {
   const times = (name) => `${f(pages[name].median_ms)} / ${f(pages[name].p95_ms)} ms`;
   const over = (name) => `${f(pages[name].p95_ms / pages.baseline.p95_ms)} × a page without data`;
@@ -79,7 +80,8 @@ The bare airplane of the first line is checked in the run to fly the same path. 
 with its descent drawn out. The pages are asked for one after the other over HTTP, rendered on the server, with the browser's
 part left out; the large school repeats one flown attempt.
 
-${graderReport(flights)}`;
+${graderReport(flights)}
+${peopleReport(people)}`;
 }
 
 try {
@@ -91,6 +93,7 @@ try {
   const scan = measure('scan.ts');
   const navigation = measure('navigation.ts');
   const flights = await gradeTheGrader();
+  const people = measure('people.ts', {}, ['--json', '--seed', '90000', '--flights', '12']);
   const postgres = await startPostgres('bench', { throwaway: true });
   try {
     await prepareDatabase(postgres.url, { seed: true });
@@ -100,7 +103,7 @@ try {
     });
     try {
       const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
-      const text = report(headless, scan, navigation, served, flights);
+      const text = report(headless, scan, navigation, served, flights, people);
       writeFileSync(join(root, 'docs/benchmarks.md'), text);
       process.stdout.write(text);
     } finally {

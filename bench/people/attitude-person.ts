@@ -134,7 +134,7 @@ export function flyAsPerson(
     if (next.goal.vertical.kind === 'level') return false;
     const down = (vertical.verticalSpeed_fpm ?? 1) < 0;
     if (!down) return false;
-    const lead = fault === 'late-decision' ? -20 : fault === 'early-decision' ? 130 : 35;
+    const lead = fault === 'late-decision' ? -90 : fault === 'early-decision' ? 130 : 35;
     return r.altitude_ft < vertical.to_ft + lead;
   }
 
@@ -365,7 +365,12 @@ export function flyAsPerson(
       if (seen.length > 60) seen.shift();
       const late = seen.findLast((s) => s.at_s <= now - person.delay_s)?.r ?? seen[0]!.r;
       const { index } = flown.phase();
-      if (index > step) enter(index, now);
+      const decides = drill.checks.some(
+        (check) => check.kind === 'decision' && check.phase === drill.phases[index]?.id
+      );
+      // Who decides late has not heard the altitude.
+      const deaf = fault === 'late-decision' && decides && !goesOn(late, now - since_s);
+      if (index > step && !deaf) enter(index, now);
       else if (step <= index && !flown.eyesClosed() && goesOn(late, now - since_s)) enter(step + 1, now);
       const phase = drill.phases[step]!;
       if (flown.eyesClosed()) {

@@ -137,7 +137,7 @@ test('a figure may be named like anything at all', () => {
     maximum: 9000,
     step: 100
   };
-  const own = { ...file, id: 'ours', figures: [named] };
+  const own = { ...file, id: 'ours', figures: [...file.figures, named] };
   expect(problemsOf({ ...planFor('ours'), ownDrill: own, figures: {} })).toEqual([]);
 });
 
