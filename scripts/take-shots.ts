@@ -86,7 +86,7 @@ const shots: Shot[] = [
     path: '/hangar?aircraft=sandling-160',
     before: async (page) => {
       await page
-        .getByRole('button', { name: /^Accept Descent/ })
+        .getByRole('button', { name: /^Accept Descent, (8[5-9]|9[0-5]) kt, flaps 10/ })
         .first()
         .click();
       await page.getByText('twice the scatter').waitFor();

@@ -228,7 +228,9 @@ test('the numbers: lines proposed from flights, accepted with their evidence, an
   await page.goto('/hangar?aircraft=sandling-160');
   const answer = page.getByRole('status').filter({ hasText: 'RPM' });
   await expect(answer).toContainText('what misreading 3 kt or 60 ft/min would move it by');
-  const proposed = page.getByRole('button', { name: /^Accept Descent/ }).first();
+  const proposed = page
+    .getByRole('button', { name: /^Accept Descent, (8[5-9]|9[0-5]) kt, flaps 10/ })
+    .first();
   await proposed.click();
   const accepted = page.getByRole('row', { name: /stretches/ }).first();
   await expect(accepted).toContainText('Ines Brandvik');

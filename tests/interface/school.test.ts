@@ -32,6 +32,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   // Any plausible figure can be planned; the lesson is changed and withdrawn without fear.
   await runa.goto(`/plan?student=${demoId('oskar')}`, { waitUntil: 'networkidle' });
   await runa.getByRole('button', { name: 'The airplane’s own figures' }).click();
+  await runa.getByLabel('Drill', { exact: true }).selectOption({ label: 'Straight and level' });
   await runa.getByLabel('Altitude', { exact: true }).fill('4050');
   await runa.getByLabel('Heading', { exact: true }).fill('062');
   await runa.getByLabel('Altimeter setting').fill('29.92');
@@ -47,6 +48,8 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
 
   await chief.goto('/people');
   await chief.getByRole('button', { name: 'Archive Runa Veldmark' }).click();
+  await expect(chief.getByText(/Runa Veldmark can no longer sign in/)).toBeVisible();
+  await chief.getByRole('checkbox', { name: /archived/ }).check();
   await expect(chief.getByRole('button', { name: 'Bring back Runa Veldmark' })).toBeVisible();
   await runa.goto('/students');
   await expect(runa).toHaveURL(/sign-in/);

@@ -100,8 +100,6 @@ export const actions: Actions = {
     return refusing(async () => {
       const id = text('id');
       if (!isId(id)) throw new Rejection('id', id, 'a fresh lesson id; open the page again');
-      if (!alone && !isId(text('student')))
-        throw new Rejection('student', text('student'), 'a student of this school');
       let plan: unknown;
       try {
         plan = JSON.parse(text('plan'));
@@ -113,6 +111,8 @@ export const actions: Actions = {
         await changeLesson(identity, changes, { plan, note: text('note') });
         redirect(303, `/plan/${changes}`);
       }
+      if (!alone && !isId(text('student')))
+        throw new Rejection('student', text('student'), 'a student of this school');
       const lesson = await planLesson(identity, {
         id,
         studentId: alone ? identity.accountId : text('student'),
