@@ -467,7 +467,7 @@
   <!-- As large as the window leaves room for under the header and over the bar below. -->
   <div
     class="relative mx-auto w-full {lesson.navigation
-      ? 'max-w-[max(640px,calc((100dvh-420px)*2))]'
+      ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
       : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
   >
     {#if session?.state === 'failed'}

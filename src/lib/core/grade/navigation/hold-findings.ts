@@ -162,6 +162,9 @@ function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {
   const verdict = rollOutsVerdict(m);
   if (verdict === null || verdict === 'met') return [];
   const off = rollOutsOff(m);
+  const ways = new Set(
+    off.map((c) => `${c.overshot_nm! > 0 ? 'through' : 'short'} by ${needleWords(c.rollOutOff!)}`)
+  );
   const worst = off.reduce((a, b) => (Math.abs(b.rollOutOff!) > Math.abs(a.rollOutOff!) ? b : a));
   return [
     finding(
@@ -169,12 +172,7 @@ function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {
       'fault',
       worst.overshot_nm! > 0 ? 'Turned through the inbound course' : 'Turn inbound ended short of the course',
       { moment_s: worst.rollOut_s!, start_s: stretch.start_s, end_s: stretch.end_s },
-      `${off
-        .map((c) => `${c.overshot_nm! > 0 ? 'Through' : 'Short'} by ${needleWords(c.rollOutOff!)}`)
-        .join(', ')
-        .replace(/, (Through|Short)/g, (words) =>
-          words.toLowerCase()
-        )} as the wings came level inbound, in ${off.length} of ${judgedCircuits(m).length} circuits.`,
+      `${capital([...ways].join(', '))} as the wings came level inbound, in ${off.length} of ${judgedCircuits(m).length} circuits.`,
       { channel: 'offCourse', failed: verdict === 'not met', worth: MOMENT_S * off.length * 1.5 }
     )
   ];
