@@ -146,13 +146,16 @@
               <span class="truncate">{data.names[drill] ?? drill}</span>
               <ScoreSpark scores={score.values} width={110} height={20} />
             </div>
-            <p class="text-xs text-soft">{score.trend.words}</p>
+            {#if score.trend.kind !== 'too few'}<p class="text-xs text-soft">{score.trend.words}</p>{/if}
           </li>
         {/each}
+        {#if data.trends.some(({ score }) => score.trend.kind === 'too few')}
+          <li class="py-1.5 text-xs text-soft">Where nothing is said yet, a trend needs 4 attempts.</li>
+        {/if}
         {#each data.leans as { channel, lean } (channel)}
           {@const words = quantityWords[channel]}
           <li class="py-1.5 text-[13px] text-below">
-            ▼ {words.name} lies {words[lean.side]} in {lean.flights} of {lean.of} flights, {percent(
+            ▼ {words.name} mostly {words[lean.side]}, in {lean.flights} of {lean.of} flights, {percent(
               Math.abs(lean.share)
             )} of its tolerance on average.
           </li>

@@ -63,11 +63,11 @@
   <p class="mt-1 text-xs text-soft">
     Longest unseen: {trend.words}.
     {#if together}
-      With the flying figure: r = {figure(together.r, 2)}{together.interval
+      Together with the score: r = {figure(together.r, 2)}{together.interval
         ? `, 90 % between ${figure(together.interval[0], 2)} and ${figure(together.interval[1], 2)}`
         : ''}, {together.count} flights{together.interval && together.interval[0] * together.interval[1] > 0
         ? '.'
-        : ': not to be told from chance.'}
+        : ': no clear connection yet.'}
     {:else}
       Too few flights with own hands to say whether scan and flying go together.
     {/if}
