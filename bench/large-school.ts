@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import knex from 'knex';
 import { DEMO_SCHOOL, demoId } from '../seed/demo-people';
+import { gradeSeal } from '../src/lib/server/seal';
 
 export const STUDENTS = 200;
 export const ATTEMPTS = 5000;
@@ -43,8 +44,8 @@ export async function fillSchool(ownerUrl: string): Promise<void> {
          SELECT gen_random_uuid(), school_id, ?, ?, ?, 'student', drill, now() - n * interval '1 day', now() - n * interval '1 day'
          FROM attempt, generate_series(1, ?::int) n WHERE id = ? RETURNING id, school_id, student_id
        ), grades AS (
-         INSERT INTO grade (attempt_id, grader_version, school_id, student_id, computed, verdict, score, comparable)
-         SELECT m.id, g.grader_version, m.school_id, m.student_id, g.computed, g.verdict, g.score, g.comparable
+         INSERT INTO grade (attempt_id, grader_version, school_id, student_id, computed, verdict, score, comparable, seal)
+         SELECT m.id, g.grader_version, m.school_id, m.student_id, g.computed, g.verdict, g.score, g.comparable, g.seal
          FROM made m, grade g WHERE g.attempt_id = ?
        ), flights AS (
          INSERT INTO flight (attempt_id, school_id, student_id, parquet, samples)
@@ -56,6 +57,13 @@ export async function fillSchool(ownerUrl: string): Promise<void> {
       [student, lesson, student, each, model.attempt, model.attempt, model.attempt, model.attempt]
     );
   }
+  // A copied seal is another grade's: each gets its own, or it would count for nothing.
+  const grades = await db('grade').select('attempt_id', 'grader_version', 'verdict', 'score', 'comparable');
+  await db.raw(
+    `UPDATE grade SET seal = decode(made.seal, 'hex')
+     FROM unnest(?::uuid[], ?::text[]) AS made (attempt_id, seal) WHERE grade.attempt_id = made.attempt_id`,
+    [grades.map((grade) => grade.attempt_id), grades.map((grade) => gradeSeal(grade).toString('hex'))]
+  );
   await db.raw('ANALYZE');
   await db.destroy();
 }
