@@ -5,6 +5,7 @@
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
+  import NewPasswordField from '$lib/ui/NewPasswordField.svelte';
   import type { ActionData, PageData } from './$types';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -31,21 +32,7 @@
           required
         />
       </Field>
-      <Field
-        label="New password"
-        name="password"
-        hint="At least 10 characters. Several words are easy to remember."
-        problem={problem('password')}
-      >
-        <input
-          id="password"
-          name="password"
-          type="password"
-          class={input}
-          autocomplete="new-password"
-          required
-        />
-      </Field>
+      <NewPasswordField label="New password" problem={problem('password')} />
       <div><button class={button.main}>Change password</button></div>
       {#if form && 'done' in form && form.done === 'password'}
         <p class="text-[13px] text-trace" role="status">

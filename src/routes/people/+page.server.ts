@@ -1,7 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { formOf, idFrom, identityFrom, refusing } from '$lib/server/answers';
 import type { Identity } from '$lib/server/identity';
-import { addPerson, changePerson, makeAccessLink, peopleOf, setArchived } from '$lib/server/people';
+import { accessLink, addWithLink } from '$lib/server/added-person';
+import { changePerson, peopleOf, setArchived } from '$lib/server/people';
 import type { Actions, PageServerLoad } from './$types';
 
 function chiefFrom(locals: App.Locals): Identity {
@@ -16,15 +17,9 @@ export const actions: Actions = {
   add: async ({ request, locals }) => {
     const identity = chiefFrom(locals);
     const form = await formOf(request);
-    const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      const id = await addPerson(identity, {
-        name: text('name'),
-        email: text('email'),
-        stage: text('stage'),
-        role: text('role')
-      });
-      return { link: { name: text('name').trim(), ...(await linkFor(identity, id)) } };
+      const link = await addWithLink(identity, form, String(form.get('role') ?? ''));
+      return { link };
     });
   },
   change: async ({ request, locals }) => {
@@ -55,12 +50,7 @@ export const actions: Actions = {
     const form = await formOf(request);
     return refusing(async () => {
       const id = idFrom(String(form.get('person')));
-      return { link: { name: String(form.get('name') ?? ''), ...(await linkFor(identity, id)) } };
+      return { link: { name: String(form.get('name') ?? ''), ...(await accessLink(identity, id)) } };
     });
   }
 };
-
-async function linkFor(identity: Identity, id: string): Promise<{ path: string; until: string }> {
-  const { token, until } = await makeAccessLink(identity, id);
-  return { path: `/access/${token}`, until };
-}

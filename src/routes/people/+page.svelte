@@ -1,10 +1,10 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import AddPersonSheet from '$lib/ui/AddPersonSheet.svelte';
   import AccessLink from '$lib/ui/AccessLink.svelte';
   import { button } from '$lib/ui/button';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import { input } from '$lib/ui/input';
+  import PersonFields from '$lib/ui/PersonFields.svelte';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
@@ -114,54 +114,18 @@
   signs the person out everywhere when it is used.
 </p>
 
-{#snippet fields(person: Person | null)}
-  <Field label="Name" name="name" problem={problem('name')}>
-    <input id="name" name="name" class={input} required autocomplete="off" value={person?.name ?? ''} />
-  </Field>
-  <Field label="E-mail" name="email" problem={problem('email')}>
-    <input
-      id="email"
-      name="email"
-      type="email"
-      class={input}
-      required
-      autocomplete="off"
-      value={person?.email ?? ''}
-    />
-  </Field>
-  <Field label="Stage" name="stage" problem={problem('stage')}>
-    <input id="stage" name="stage" class={input} placeholder="Attitude flying" value={person?.stage ?? ''} />
-  </Field>
-{/snippet}
-
-<Sheet bind:open={adding} title="Add a person" description="You get a link for them to choose a password.">
-  <form
-    method="POST"
-    action="?/add"
-    use:enhance={() =>
-      async ({ result, update }) => {
-        await update({ reset: result.type === 'success' });
-        if (result.type === 'success') adding = false;
-      }}
-    class="grid gap-3"
-  >
-    <ChoiceField
-      label="Role"
-      name="role"
-      bind:value={role}
-      choices={[
-        ['student', 'student'],
-        ['instructor', 'instructor']
-      ]}
-      problem={problem('role')}
-    />
-    {@render fields(null)}
-    <div class="mt-2 flex justify-end gap-2">
-      <button type="button" class={button.plain} onclick={() => (adding = false)}>Cancel</button>
-      <button class={button.main}>Add</button>
-    </div>
-  </form>
-</Sheet>
+<AddPersonSheet bind:open={adding} title="Add a person" {problem}>
+  <ChoiceField
+    label="Role"
+    name="role"
+    bind:value={role}
+    choices={[
+      ['student', 'student'],
+      ['instructor', 'instructor']
+    ]}
+    problem={problem('role')}
+  />
+</AddPersonSheet>
 
 <Sheet
   bind:open={() => changing !== null, (open) => !open && (changing = null)}
@@ -179,7 +143,7 @@
       class="grid gap-3"
     >
       <input type="hidden" name="person" value={changing.id} />
-      {@render fields(changing)}
+      <PersonFields person={changing} {problem} />
       <div class="mt-2 flex justify-end gap-2">
         <button type="button" class={button.plain} onclick={() => (changing = null)}>Cancel</button>
         <button class={button.main}>Save</button>

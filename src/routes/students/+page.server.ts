@@ -1,7 +1,7 @@
 import { redirect } from '@sveltejs/kit';
 import { formOf, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { teaches } from '$lib/server/identity';
-import { addPerson, makeAccessLink } from '$lib/server/people';
+import { addWithLink } from '$lib/server/added-person';
 import { STUDENTS_PER_PAGE, listStudents } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -18,16 +18,9 @@ export const actions: Actions = {
   add: async ({ request, locals }) => {
     const identity = instructorFrom(locals);
     const form = await formOf(request);
-    const text = (name: string) => String(form.get(name) ?? '');
     return refusing(async () => {
-      const id = await addPerson(identity, {
-        name: text('name'),
-        email: text('email'),
-        stage: text('stage'),
-        role: 'student'
-      });
-      const { token, until } = await makeAccessLink(identity, id);
-      return { added: { id, name: text('name').trim(), path: `/access/${token}`, until } };
+      const added = await addWithLink(identity, form, 'student');
+      return { added };
     });
   }
 };

@@ -1,14 +1,12 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { figure } from '$core/measure/figure';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { onDay } from '$lib/draw/when';
+  import AddPersonSheet from '$lib/ui/AddPersonSheet.svelte';
   import AccessLink from '$lib/ui/AccessLink.svelte';
   import { button } from '$lib/ui/button';
-  import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
-  import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { ActionData, PageData } from './$types';
@@ -106,29 +104,4 @@
   {/if}
 {/if}
 
-<Sheet bind:open={adding} title="Add a student" description="You get a link for them to choose a password.">
-  <form
-    method="POST"
-    action="?/add"
-    use:enhance={() =>
-      async ({ result, update }) => {
-        await update({ reset: result.type === 'success' });
-        if (result.type === 'success') adding = false;
-      }}
-    class="grid gap-3"
-  >
-    <Field label="Name" name="name" problem={problem('name')}>
-      <input id="name" name="name" class={input} required autocomplete="off" />
-    </Field>
-    <Field label="E-mail" name="email" problem={problem('email')}>
-      <input id="email" name="email" type="email" class={input} required autocomplete="off" />
-    </Field>
-    <Field label="Stage" name="stage" problem={problem('stage')}>
-      <input id="stage" name="stage" class={input} placeholder="Attitude flying" />
-    </Field>
-    <div class="mt-2 flex justify-end gap-2">
-      <button type="button" class={button.plain} onclick={() => (adding = false)}>Cancel</button>
-      <button class={button.main}>Add</button>
-    </div>
-  </form>
-</Sheet>
+<AddPersonSheet bind:open={adding} title="Add a student" {problem} />

@@ -1,12 +1,11 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { button } from '$lib/ui/button';
-  import Field from '$lib/ui/Field.svelte';
-  import { input } from '$lib/ui/input';
+  import NewPasswordField from '$lib/ui/NewPasswordField.svelte';
   import type { ActionData, PageData } from './$types';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
-  const problem = $derived(form && 'field' in form ? form.message : null);
+  const problem = $derived(form && 'field' in form ? (form.message ?? null) : null);
 </script>
 
 <svelte:head><title>Choose a password · Hanza</title></svelte:head>
@@ -17,21 +16,7 @@
     <p class="mt-1 mb-5 text-soft">{data.account.name} · {data.account.email} · {data.account.schoolName}</p>
     <form method="POST" use:enhance class="grid gap-4">
       <input type="text" name="username" autocomplete="username" value={data.account.email} readonly hidden />
-      <Field
-        label="Password"
-        name="password"
-        hint="At least 10 characters. Several words are easy to remember."
-        {problem}
-      >
-        <input
-          id="password"
-          name="password"
-          type="password"
-          class={input}
-          autocomplete="new-password"
-          required
-        />
-      </Field>
+      <NewPasswordField label="Password" {problem} />
       <button class={button.main}>Save and sign in</button>
     </form>
   {:else}

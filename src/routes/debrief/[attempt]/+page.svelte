@@ -115,13 +115,12 @@
     ghostComing = false;
   }
   /** Laid over phase by phase: who was slower in one is not late in all that follow. */
-  const ghostPhases = $derived(ghost ? detectPhases(judgedFlight(ghost.flight, lesson), drill) : []);
+  const ghostJudged = $derived(ghost && judgedFlight(ghost.flight, lesson));
+  const ghostPhases = $derived(ghostJudged ? detectPhases(ghostJudged, drill) : []);
   function ghostValues(strip: Strip): ArrayLike<number> | null {
-    if (!ghost) return null;
+    if (!ghostJudged) return null;
     const values =
-      strip.id === 'heading_deg'
-        ? headingsAbout(ghost.flight, strip)
-        : judgedFlight(ghost.flight, lesson).columns.get(strip.id);
+      strip.id === 'heading_deg' ? headingsAbout(ghostJudged, strip) : ghostJudged.columns.get(strip.id);
     return values
       ? alignedValues(values, strip.rate_hz, grade.phases, ghostPhases, strip.values.length)
       : null;
