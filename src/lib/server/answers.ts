@@ -1,3 +1,4 @@
+import { capital } from '../core/measure/capital';
 import { error, fail, type ActionFailure } from '@sveltejs/kit';
 import { Rejection } from '../core/measure/rejection';
 import { Busy } from './busy';
@@ -119,14 +120,14 @@ export async function refusing<T>(work: () => Promise<T>): Promise<T | ActionFai
     return await work();
   } catch (caught) {
     if (caught instanceof Rejection)
-      return fail(400, { field: caught.field, message: capital(caught.accepted) });
-    if (caught instanceof Conflict) return fail(409, { field: '', message: capital(caught.message) });
+      return fail(400, { field: caught.field, message: asSentence(caught.accepted) });
+    if (caught instanceof Conflict) return fail(409, { field: '', message: asSentence(caught.message) });
     if (isBusy(caught)) return fail(503, { field: '', message: BUSY });
     throw caught;
   }
 }
 
-function capital(text: string): string {
-  const sentence = text.charAt(0).toUpperCase() + text.slice(1);
+function asSentence(text: string): string {
+  const sentence = capital(text);
   return /[.!?]$/.test(sentence) ? sentence : `${sentence}.`;
 }

@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { instrumentsToWatch } from '../drill/primary-instruments';
 import type { SeededNoise } from '../measure/seeded-noise';
 import type { PanelKind } from '../instrument/readings';
@@ -87,8 +88,4 @@ function shuffled<T>(noise: SeededNoise, list: readonly T[]): T[] {
 function mixed(noise: SeededNoise, right: string, wrong: readonly string[]) {
   const answer = Math.floor((wrong.length + 1) * noise.uniform());
   return { options: [...wrong.slice(0, answer), right, ...wrong.slice(answer)], answer };
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }

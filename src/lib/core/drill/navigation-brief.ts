@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { normaliseBearing } from '../measure/angle';
 import { clock, figure, heading, signedFigure } from '../measure/figure';
 import { leadOffArc, leadOntoArc } from '../procedure/arc-leads';
@@ -156,4 +157,4 @@ export function navigationProblems(lesson: Lesson): { field: string; message: st
   });
 }
 
-const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+const sentence = (words: string) => `${capital(words)}.`;

@@ -1,8 +1,6 @@
 import type { Lesson } from '../drill/lesson';
-import type { CheckMeasure } from './check-measure';
 import type { ConfigurationMeasure, DecisionMeasure, SpeedFirstMeasure } from './descent-measure';
 import type { Verdict } from './corridor-measure';
-import type { NavigationMeasure } from './navigation/navigation-findings';
 import type { RecoveryMeasure } from './recovery-measure';
 import type { LevelOffMeasure, RollOutMeasure } from './transition-measure';
 
@@ -16,9 +14,6 @@ const WITHOUT_HEADING = 2;
 export const SLOW_RECOVERY_S = 3;
 /** Off by no more than this many tolerances, a transition is put right, not failed. */
 const PUT_RIGHT = 2;
-
-/** Checks of attitude flying, whose verdicts are made here: the words and the grade both follow from them. */
-export type AttitudeMeasure = Exclude<CheckMeasure, NavigationMeasure>;
 
 /** How far off a roll-out may be in this lesson, degrees. */
 export function rollOutTolerance({ tolerance, covered }: Lesson): number {

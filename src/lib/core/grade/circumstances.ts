@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import type { Lesson } from '../drill/lesson';
 import { areaNames } from '../instrument/scan-area';
 import type { FaultKind } from '../instrument/instrument-fault';
@@ -5,7 +6,7 @@ import { clock } from '../measure/figure';
 import type { Finding } from './finding';
 
 /** What was made harder on purpose: failures and covers the instructor planned. */
-export const failureNames: Record<FaultKind, string> = {
+const failureNames: Record<FaultKind, string> = {
   'pitot-blocked': 'pitot blocked, drain open',
   'pitot-and-drain-blocked': 'pitot and drain blocked',
   'static-blocked': 'static line blocked',
@@ -43,8 +44,4 @@ export function underCircumstances({ plan }: Lesson, findings: readonly Finding[
       ? { ...finding, evidence: `${finding.evidence} With the ${failureNames[fault.kind]}.` }
       : finding;
   });
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }

@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { figure, signedFigure } from '../measure/figure';
 import type { CorridorChannel, Phase } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -6,7 +7,6 @@ import type { Exceedance } from './exceedance';
 import { finding, type Finding } from './finding';
 import {
   allowedWords,
-  capital,
   inPhase,
   isArc,
   needleWords,

@@ -42,7 +42,7 @@ export const FORGIVEN_CORRECTIONS = 2;
 const SHORTEST_JUDGED_S = 1;
 
 /** Nearer to a station than this a course to or from it is not judged by its needle. */
-export const OVER_STATION_NM = 1;
+const OVER_STATION_NM = 1;
 /** To one side, plainly: beyond this share of the tolerance. */
 const TO_ONE_SIDE = 0.2;
 

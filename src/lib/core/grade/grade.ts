@@ -1,3 +1,4 @@
+import { capital, lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
@@ -21,7 +22,7 @@ import { looksOf } from '../scan/look';
 import { scanElements } from '../scan/scan-elements';
 import { scanReport, type ScanReport } from '../scan/scan-report';
 import { orderFindings } from './order-findings';
-import { capital, inPhase, quantityWords, shareOf } from './quantity-words';
+import { inPhase, quantityWords, shareOf } from './quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
 export const GRADER_VERSION = 5;
@@ -178,7 +179,7 @@ function techniqueElement(faults: readonly Finding[], measures: readonly Corrido
       weight: 2,
       arithmetic:
         found.length > 0
-          ? [...new Set(found.map((f) => f.title.charAt(0).toLowerCase() + f.title.slice(1)))].join(', ')
+          ? [...new Set(found.map((f) => lowered(f.title)))].join(', ')
           : 'no over-correcting, pumping, hunting, or holding against trim; to no side'
     }
   ];
@@ -269,7 +270,7 @@ function summarise(findings: readonly Finding[]): string {
     ...(good ? [`${good.title}.`] : []),
     ...(worst
       ? [
-          `First to work on: ${worst.title.charAt(0).toLowerCase()}${worst.title.slice(1)}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`
+          `First to work on: ${lowered(worst.title)}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''}.`
         ]
       : [])
   ];

@@ -1,3 +1,4 @@
+import { lowered } from '../measure/capital';
 import { aircraftById } from '../aircraft/catalogue';
 import { drillFileOf } from '../drill/catalogue/catalogue';
 import { areaOf } from '../drill/lesson-place';
@@ -136,5 +137,3 @@ function inSameAir(plan: LessonPlan, drill: string): LessonPlan {
     assist
   };
 }
-
-const lowered = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);

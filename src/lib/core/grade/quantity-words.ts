@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { figure, heading } from '../measure/figure';
 import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
 
@@ -118,8 +119,4 @@ export function needleWords(share: number): string {
 /** A share that may be more than all, in per cent: of a tolerance, of full scale. */
 export function shareOf(share: number): string {
   return `${figure(100 * Math.abs(share))}\u2009%`;
-}
-
-export function capital(word: string): string {
-  return word.charAt(0).toUpperCase() + word.slice(1);
 }

@@ -16,7 +16,7 @@ export interface Swinging {
 const NOSE_DEG = 2;
 
 /** Each side of the middle by more than this is a swing worth the name. */
-export const SWING_FPM = 300;
+const SWING_FPM = 300;
 const SHORTEST_PERIOD_S = 5;
 const LONGEST_PERIOD_S = 40;
 /** Turning points in a row that make a habit: two full cycles. */

@@ -42,7 +42,7 @@ function fromVertical(station: Station, altitude_ft: number, distance_nm: number
 }
 
 /** Whether the airplane is in the inner cone over a station, where nothing usable is received. */
-export function inInnerCone(station: Station, altitude_ft: number, distance_nm: number): boolean {
+function inInnerCone(station: Station, altitude_ft: number, distance_nm: number): boolean {
   return fromVertical(station, altitude_ft, distance_nm) < INNER_CONE_DEG;
 }
 

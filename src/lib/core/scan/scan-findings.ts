@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { clock, figure, percent } from '../measure/figure';
 import { areaNames, type Gaze, type ScanArea } from '../instrument/scan-area';
 import { finding, type Finding } from '../grade/finding';
@@ -134,8 +135,4 @@ function emphases(looks: readonly Look[], scanned: readonly ScannedStretch[]): F
       { area }
     );
   });
-}
-
-function capital(word: string): string {
-  return word.charAt(0).toUpperCase() + word.slice(1);
 }

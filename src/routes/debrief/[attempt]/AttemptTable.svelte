@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { DrillHistory, FigureHistory } from '$core/grade/history';
+  import { capital } from '$core/measure/capital';
   import { figure } from '$core/measure/figure';
   import type { Trend } from '$core/grade/trend';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
@@ -81,8 +82,7 @@
     </table>
     {#if history.score.trend.kind === 'too few'}
       <p class="mt-1 text-xs text-soft">
-        {history.score.trend.words.charAt(0).toUpperCase()}{history.score.trend.words.slice(1)}, flown to the
-        end with the same help.
+        {capital(history.score.trend.words)}, flown to the end with the same help.
       </p>
     {/if}
   </div>

@@ -1,3 +1,4 @@
+import { capital } from '../../measure/capital';
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { clock, heading } from '../../measure/figure';
 import { windAboutFix } from '../../drill/briefing';
@@ -63,7 +64,7 @@ export function holdHint(lesson: Lesson): Hint {
     const to_s = (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600;
     if (!next || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
     const { entry, turn } = entryFrom(now, next);
-    return roll(`${entry.charAt(0).toUpperCase()}${entry.slice(1)} entry: over the fix ${turn}.`);
+    return roll(`${capital(entry)} entry: over the fix ${turn}.`);
   }
 
   /** Gone on past the fix, wings level: the turn that should have begun there. */

@@ -1,6 +1,7 @@
+import { capital } from '../../measure/capital';
 import { clock, figure, heading, signedFigure } from '../../measure/figure';
 import { MOMENT_S, finding, type Finding } from '../finding';
-import { capital, needleWords } from '../quantity-words';
+import { needleWords } from '../quantity-words';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
 import {
   CLOCK_WITHIN_S,

@@ -1,7 +1,8 @@
+import { capital } from '../../measure/capital';
 import { clock, figure, heading } from '../../measure/figure';
 import type { Lesson } from '../../drill/lesson';
 import { MOMENT_S, finding, type Finding } from '../finding';
-import { capital, needleWords, shareOf } from '../quantity-words';
+import { needleWords, shareOf } from '../quantity-words';
 import type { ArcMeasure } from './arc-measure';
 import type { InterceptMeasure, TrackingMeasure } from './course-measure';
 import type { PassageMeasure, ReversalMeasure, StationTimeMeasure } from './fix-measure';

@@ -15,7 +15,7 @@ export const OVERSHOOT_SHARE = 0.5;
 const OVERSHOOT_PUT_RIGHT = 1;
 /** A heading this far from the course was flown to meet it. */
 const LEAST_INTERCEPT_DEG = 10;
-export const STATION_TIME_SHARE = 0.2;
+const STATION_TIME_SHARE = 0.2;
 /** An inbound leg may be off by this much; and a clock started or a turn begun. */
 export const INBOUND_WITHIN_S = 10;
 export const CLOCK_WITHIN_S = 6;
@@ -42,7 +42,7 @@ export function interceptVerdict(m: InterceptMeasure): Verdict {
 }
 
 /** Who comes to a course without a heading to meet it goes through it by something else: chasing, or the station's nearness. */
-export function wasIntercepted(m: InterceptMeasure): boolean {
+function wasIntercepted(m: InterceptMeasure): boolean {
   return m.angle_deg !== null && m.angle_deg >= LEAST_INTERCEPT_DEG;
 }
 
