@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { radiosFor, courseLineOf } from '$core/drill/lesson-navigation';
+import { holdHint } from '$core/grade/coach/hold-hint';
 import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { normaliseBearing } from '$core/measure/angle';
 import { heading } from '$core/measure/figure';
@@ -204,7 +205,7 @@ describe('the coach elsewhere', () => {
         );
         if (hint) said.push(hint);
       }
-      if (words === null) expect(said).toEqual([]);
+      if (words === null) expect(said).toEqual(['That is well held.']);
       else expect(said).toEqual([expect.stringMatching(words)]);
     });
   });
@@ -277,5 +278,32 @@ describe('the coach elsewhere', () => {
     const heading_deg = goal.lateral.kind === 'heading' ? goal.lateral.heading_deg : 360;
     const said = hear(lesson, id, { heading_deg }, 400).map(({ words }) => words);
     expect(said).toEqual(['That is well held.', 'That is well held.']);
+  });
+
+  test('the turn inbound is offered until it has really been said', () => {
+    const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
+    const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
+    const north = lesson.area.variation_deg - lesson.navigation!.north_deg;
+    const hint = holdHint(lesson);
+    const at = (time_s: number, heading_deg: number, along_nm: number) =>
+      hint.look([
+        {
+          time_s,
+          inPhase_s: time_s,
+          phaseIndex,
+          values: new Map([
+            ['heading_deg', normaliseBearing(heading_deg - north)],
+            ['along_nm', along_nm]
+          ])
+        }
+      ]);
+    // Over the fix inbound, then outbound with the wings level, for longer than the leg.
+    at(0, 60, 0.1);
+    const offered = Array.from({ length: 90 }, (_, k) => at(30 + k, 240, -0.5)).filter((advice) =>
+      advice?.words.includes('turn inbound, right')
+    );
+    expect(offered.length).toBeGreaterThan(20);
+    offered[0]!.onsaid!();
+    expect(at(125, 240, -1.5)?.words ?? '').not.toContain('turn inbound');
   });
 });

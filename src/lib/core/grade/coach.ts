@@ -11,6 +11,8 @@ import { setUpHint } from './coach/set-up-hint';
 export const HINT_PAUSE_S = 12;
 export const SAME_HINT_PAUSE_S = 40;
 const SAME_HAND_PAUSE_S = 16;
+/** Praise does not follow on the heels of a correction. */
+const PRAISE_PAUSE_S = 30;
 /** What must be said at once waits no longer than this. */
 const URGENT_PAUSE_S = 4;
 /** What the coach remembers. */
@@ -47,7 +49,8 @@ export function coach(lesson: Lesson): Coach {
   function isDue(advice: Advice, time_s: number): boolean {
     const urgent = advice.weight >= URGENT;
     const since_s = last === null ? Infinity : time_s - last.at_s;
-    if (since_s < (urgent ? URGENT_PAUSE_S : HINT_PAUSE_S)) return false;
+    const pause_s = urgent ? URGENT_PAUSE_S : advice.weight > 0 ? HINT_PAUSE_S : PRAISE_PAUSE_S;
+    if (since_s < pause_s) return false;
     // What the same hand was just told to do is given the time to work before it is told something else.
     if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
       return false;
@@ -81,6 +84,7 @@ export function coach(lesson: Lesson): Coach {
       if (!advice) return null;
       last = { ...advice, at_s: time_s };
       said.set(kindOf(advice.words), time_s);
+      advice.onsaid?.();
       return advice.words;
     },
     heard: (kind, detail, time_s) => hints.forEach((hint) => hint.heard?.(kind, detail, time_s))

@@ -15,6 +15,8 @@ export interface Advice {
   /** How much it matters: times its tolerance; what must not happen outweighs all of that. */
   weight: number;
   hand: Hand;
+  /** Called when it is really said: until then it may have to wait, and is offered again. */
+  onsaid?: () => void;
 }
 /** What must be said at once. */
 export const URGENT = 10;

@@ -7,7 +7,9 @@ import {
 import { heading } from '../../measure/figure';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
+import { windAboutFix } from '../../drill/briefing';
 import { tasOf } from '../../drill/compose-drill';
+import { windTriangle } from '../../procedure/wind-triangle';
 import { procedureTurnRate, turnRadius } from '../../procedure/turn';
 import { COURSE_WEIGHT, before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
@@ -48,7 +50,12 @@ export function coursesHint(lesson: Lesson): Hint {
       }
       if (lateral.kind !== 'course') return null;
       const onPanel = lateral.course_deg + navigation.north_deg - area.variation_deg;
-      if (lateral.intercept_deg !== null) return joining(memory, onPanel, tasOf(goal, plan));
+      if (lateral.intercept_deg !== null) {
+        const tas_kt = tasOf(goal, plan);
+        const held = windTriangle(lateral.course_deg, tas_kt, windAboutFix(lesson));
+        const correction_deg = held.kind === 'impossible' ? 0 : held.windCorrectionAngle_deg;
+        return joining(memory, onPanel, tas_kt, onPanel + correction_deg);
+      }
       const overStation = navigation.by === 'vor' || navigation.by === 'ndb';
       return tracking(memory, onPanel, lateral.way, overStation);
     }
@@ -66,7 +73,12 @@ function onArc(now: CoachMoment, { direction }: Extract<NavigationGoal, { kind: 
   return null;
 }
 
-function joining(memory: readonly CoachMoment[], course_deg: number, tas_kt: number): Advice | null {
+function joining(
+  memory: readonly CoachMoment[],
+  course_deg: number,
+  tas_kt: number,
+  held_deg: number
+): Advice | null {
   const now = memory[memory.length - 1]!;
   const earlier = before(memory, 4);
   if (!earlier) return null;
@@ -77,7 +89,7 @@ function joining(memory: readonly CoachMoment[], course_deg: number, tas_kt: num
   const lead =
     turnRadius(tas_kt, procedureTurnRate(tas_kt)) * (1 - Math.cos(angle)) + closing_nmps * REACTION_S;
   if (closing_nmps > 0.001 && Math.abs(cross) < lead && angle > 0.25)
-    return roll(`It is coming: turn to ${hold(course_deg)} now.`, 2 * COURSE_WEIGHT);
+    return roll(`It is coming: turn to ${hold(held_deg)} now.`, 2 * COURSE_WEIGHT);
   if (closing_nmps < 0.001 && now.inPhase_s > 30 && Math.abs(valueOf(now, 'offCourse')) > 0.5)
     return roll(
       `The course comes no nearer: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg - 45 * side)}.`

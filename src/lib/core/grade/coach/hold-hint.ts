@@ -8,7 +8,7 @@ import type { Hold, HoldSolution } from '../../procedure/hold';
 import type { Lesson } from '../../drill/lesson';
 import { entryHeadingInWind, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { sideOf, solveHold } from '../../procedure/hold';
-import { COURSE_WEIGHT, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
+import { COURSE_WEIGHT, URGENT, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 /** The entry is said so long before the fix. */
 const ENTRY_BEFORE_S = 35;
@@ -118,9 +118,13 @@ export function holdHint(lesson: Lesson): Hint {
         hold.leg.kind !== 'time' ? null : atEntry === null ? solution.timed_s : hold.leg.seconds;
       const flown_s = clockFrom_s === null ? out_s : now.time_s - clockFrom_s;
       if (timed_s !== null && flown_s > timed_s + GRACE_S && said === 'nothing') {
-        said = 'turn inbound';
         const way = entering === 'parallel' ? -sideOf(hold) : sideOf(hold);
-        return roll(`${clock(timed_s)} is up: turn inbound, ${way > 0 ? 'right' : 'left'}.`);
+        // The turn does not wait for its turn to be spoken.
+        return {
+          ...roll(`${clock(timed_s)} is up: turn inbound, ${way > 0 ? 'right' : 'left'}.`),
+          weight: URGENT,
+          onsaid: () => (said = 'turn inbound')
+        };
       }
       const off = normaliseSigned(valueOf(now, 'heading_deg') + north - wanted_deg);
       return out_s > 12 && Math.abs(off) > 10 && flown_s < (timed_s ?? Infinity) - 15

@@ -25,9 +25,9 @@ export function praiseHint({ drill }: Lesson): Hint {
             return Math.abs(fractionOfTolerance(corridor, deviation)) <= WELL_HELD_SHARE;
           })
         );
-      if (!held) return null;
-      last_s = now.time_s;
-      return { words: 'That is well held.', weight: 0, hand: 'other' };
+      return held
+        ? { words: 'That is well held.', weight: 0, hand: 'other', onsaid: () => (last_s = now.time_s) }
+        : null;
     }
   };
 }
