@@ -76,7 +76,7 @@ export function habitsAsked(): Habits {
   for (const asked of options.habit ?? []) {
     const [name, share] = asked.split('=') as [keyof Habits, string | undefined];
     const strength = Number(share ?? 1);
-    if (!(name in habits) || !(strength >= 0 && strength <= 1))
+    if (!Object.hasOwn(habits, name) || !(strength >= 0 && strength <= 1))
       throw new Rejection('habit', asked, `NAME=0..1, with one of ${Object.keys(habitNames).join(', ')}`);
     habits[name] = strength;
   }

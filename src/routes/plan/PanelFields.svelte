@@ -1,5 +1,6 @@
 <script lang="ts">
   import { assistLevels, type LessonPlan } from '$core/drill/lesson-plan';
+  import { areaNames } from '$core/instrument/scan-area';
   import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
   import { instrumentIds, type InstrumentId } from '$core/instrument/readings';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
@@ -74,7 +75,7 @@
               disabled={coveredByDrill.includes(id)}
               onchange={() => toggle(id)}
             />
-            {id.replace('-', ' ')} covered</label
+            {areaNames[id]} covered</label
           >
         {/each}
       </div>

@@ -21,5 +21,5 @@ export const areaNames: Record<Gaze, string> = {
 };
 
 export function isGaze(text: string): text is Gaze {
-  return text in areaNames;
+  return Object.hasOwn(areaNames, text);
 }

@@ -1,0 +1,138 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftById } from '$core/aircraft/catalogue';
+import { drillCatalogue } from '$core/drill/catalogue/catalogue';
+import { holdClearance } from '$core/drill/hold-clearance';
+import { lessonOf } from '$core/drill/lesson';
+import { problemsOf } from '$core/drill/plan-check';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreaById } from '$core/earth/training-area';
+import { circumstancesOf, underCircumstances } from '$core/grade/circumstances';
+import { finding, type Finding } from '$core/grade/finding';
+import { findingKinds } from '$core/grade/finding-kind';
+import { nextStep } from '$core/grade/next-step';
+import { HEADLINES, orderFindings } from '$core/grade/order-findings';
+import { lessonFor } from './drawn-flight';
+import { planOf } from './flown';
+
+const excursion = (channel: string, start_s: number, end_s: number, worth: number, failed = false) =>
+  finding('exceedance', 'fault', `${channel} out`, { moment_s: start_s, start_s, end_s }, '', {
+    channel,
+    side: 'below',
+    worth,
+    failed
+  });
+const titles = (findings: readonly Finding[]) =>
+  findings.filter(({ under }) => under === null).map(({ title }) => title);
+
+describe('what is said first', () => {
+  test('what must not happen, what failed, then by size and time; a guess after them, what was good last', () => {
+    const bust = finding('below-decision-altitude', 'hard', 'bust', { moment_s: 300 }, '');
+    const failed = finding('late-decision', 'fault', 'failed', { moment_s: 200 }, '', {
+      failed: true,
+      worth: 1
+    });
+    const guess = finding('fixation', 'fault', 'guess', { moment_s: 10 }, '', { inferred: true, worth: 900 });
+    const good = finding('held-well', 'good', 'good', { moment_s: 0 }, '', { worth: 999 });
+    const small = excursion('ias_kt', 10, 14, 5);
+    const large = excursion('heading_deg', 20, 60, 80);
+    const all = [good, guess, small, large, failed, bust];
+    const wanted = ['bust', 'failed', 'heading_deg out', 'ias_kt out', 'guess', 'good'];
+    expect(titles(orderFindings(all))).toEqual(wanted);
+    expect(titles(orderFindings([...all].reverse()))).toEqual(wanted);
+  });
+
+  test('one deviation once: the way of flying takes in its excursions, a moment what follows from it', () => {
+    const pumping = finding('pumping', 'fault', 'pumping', { moment_s: 10, start_s: 10, end_s: 100 }, '', {
+      channel: 'verticalSpeed_fpm',
+      worth: 20
+    });
+    const moments = [20, 40, 60, 80].map((at) => excursion('verticalSpeed_fpm', at, at + 8, 30));
+    const late = finding('level-off-overshoot', 'fault', 'late', { moment_s: 200 }, '', {
+      channel: 'altitude_ft',
+      side: 'above'
+    });
+    const ordered = orderFindings([...moments, pumping, late, excursion('altitude_ft', 205, 230, 40)]);
+    expect(titles(ordered)).toEqual(['pumping', 'late']);
+    expect(ordered.filter(({ under }) => under === 0)).toHaveLength(4);
+    expect(ordered.filter(({ under }) => under === 1)).toHaveLength(1);
+    // Another quantity at the same time, and the same one long after, stand by themselves.
+    expect(titles(orderFindings([pumping, excursion('heading_deg', 20, 60, 5)]))).toHaveLength(2);
+    expect(titles(orderFindings([late, excursion('altitude_ft', 400, 430, 5)]))).toHaveLength(2);
+    expect(HEADLINES).toBe(5);
+  });
+});
+
+describe('what was made harder on purpose', () => {
+  const vacuum = planOf({ faults: [{ kind: 'vacuum', at_s: 90 }], covered: ['attitude'] });
+
+  test('is named, and told apart from the student’s own: only what it falsifies, and only from then on', () => {
+    const lesson = lessonOf(vacuum);
+    expect(circumstancesOf(lesson)).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
+    const [before, after, other] = underCircumstances(lesson, [
+      excursion('heading_deg', 10, 30, 5),
+      excursion('heading_deg', 120, 130, 5),
+      excursion('ias_kt', 120, 130, 5)
+    ]).map(({ evidence }) => evidence);
+    expect([before, after, other]).toEqual(['', expect.stringContaining('With the vacuum lost'), '']);
+  });
+
+  test('on tapes the current takes the attitude with it, on dials only the turn needle', () => {
+    const said = (panel: 'dials' | 'tapes', channel: string) =>
+      underCircumstances(lessonOf(planOf({ panel, faults: [{ kind: 'electrical', at_s: 0 }] })), [
+        excursion(channel, 10, 20, 5)
+      ])[0]!.evidence !== '';
+    expect([said('tapes', 'heading_deg'), said('dials', 'heading_deg')]).toEqual([true, false]);
+    expect(said('dials', 'turnRate_degps')).toBe(true);
+  });
+});
+
+describe('the next step', () => {
+  test('after any finding, in any airplane, it can be flown, and nothing wrong asks for more', () => {
+    for (const aircraft of ['sandling-160', 'tarnvik-200', 'korvane-750'])
+      for (const drill of ['straight-and-level', 'vor-hold']) {
+        const plan = sensiblePlan(aircraftById(aircraft), trainingAreaById('vesterlund-bay'), drill);
+        for (const kind of findingKinds) {
+          const step = nextStep(plan, [finding(kind, 'fault', 'Something', { moment_s: 0 }, '')]);
+          expect(problemsOf(step.plan), `${aircraft} ${drill} ${kind}`).toEqual([]);
+          expect(drillCatalogue.map(({ id }) => id)).toContain(step.plan.drill);
+        }
+      }
+    // Nothing wrong: without hints, then more wind, then rougher air, then no more.
+    let plan = { ...planOf({ windSpeed_kt: 12, turbulence: 'smooth' }) };
+    const words: string[] = [];
+    for (let n = 0; n < 6; n++) {
+      const step = nextStep(plan, []);
+      words.push(step.words);
+      plan = step.plan;
+    }
+    expect(words).toEqual([
+      'Fly it without hints',
+      'Fly it in more wind',
+      'Fly it in rougher air',
+      'Fly it in rougher air',
+      'Fly this drill again',
+      'Fly this drill again'
+    ]);
+  });
+});
+
+test('a hold is cleared as a controller would: side, what it is on, turns, legs', () => {
+  const cleared = (drill: string, figures: Record<string, number>) => {
+    const lesson = lessonFor(drill, { figures });
+    return lesson.drill.phases
+      .map((phase) => holdClearance(lesson, phase))
+      .filter((words) => words !== null)[0];
+  };
+  expect(cleared('vor-hold', { course_deg: 60 })).toBe(
+    'Hold southwest of VLB on the 240° radial, right turns, one-minute legs.'
+  );
+  expect(cleared('vor-hold', { course_deg: 181 })).toMatch(/^Hold north of VLB on the 001° radial/);
+  expect(cleared('ndb-hold', { course_deg: 60 })).toMatch(/on the 240° bearing from it/);
+});
+
+test('a standard asks for other headings when a course is tracked; a school’s own profile says what it says', () => {
+  const heading_deg = (drill: string) => lessonFor(drill, {}).tolerance.heading_deg;
+  expect([heading_deg('straight-and-level'), heading_deg('vor-tracking'), heading_deg('vor-hold')]).toEqual([
+    10, 5, 10
+  ]);
+});
