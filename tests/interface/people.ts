@@ -1,4 +1,4 @@
-import { expect, type Browser, type Page } from '@playwright/test';
+import { expect, type Browser, type Locator, type Page } from '@playwright/test';
 import { DEMO_PASSWORD, demoEmail } from '../../seed/demo-people';
 
 /** A person at a browser of their own, signed in. Faults on the page fail the test that asked for it. */
@@ -29,6 +29,13 @@ export async function signedIn(
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page).not.toHaveURL(/sign-in/);
   return page;
+}
+
+/** Opens the list and chooses by its words. */
+export async function choose(list: Locator, words: string): Promise<void> {
+  await list.click();
+  await list.page().getByRole('option', { name: words, exact: true }).click();
+  await expect(list.page().getByRole('listbox')).toHaveCount(0);
 }
 
 /** Nothing may scroll sideways. */

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { fitsAcross, flownFor, signedIn } from './people';
+import { choose, fitsAcross, flownFor, signedIn } from './people';
 
 test('a scan: planned, followed by keys, seen with what it cost, mended, and told by an eye tracker’s file', async ({
   browser
@@ -16,13 +16,13 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   const cost = instructor.getByRole('row').filter({ hasText: 'heading indicator' }).first();
   await expect(cost).toContainText(/\d+\.\d s/);
   await cost.getByRole('button').click();
-  await expect(instructor.getByLabel('Moment of the flight')).not.toHaveValue('0');
+  await expect(instructor.getByLabel('Moment of the flight')).not.toHaveAttribute('aria-valuenow', '0');
   await fitsAcross(instructor);
 
   // The lesson that mends it is planned from there, with a quicker rhythm and calls left out.
   await instructor.getByRole('link', { name: 'Plan it' }).click();
   await expect(instructor.getByText(/Staring at the altimeter: a quick rhythm/)).toBeVisible();
-  await expect(instructor.getByLabel('Hands')).toHaveValue('reference');
+  await expect(instructor.getByLabel('Hands')).toHaveText('the reference pilot’s');
   await instructor.getByLabel('Look', { exact: true }).fill('9');
   await expect(instructor.getByText(/from 0\.4 to 4 s/).first()).toBeVisible();
   await instructor.getByLabel('Look', { exact: true }).fill('1');
@@ -58,7 +58,7 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await expect(student.getByText(/^“.*”$/).first()).toBeVisible({ timeout: 30_000 });
   await student.keyboard.press('5');
   await expect(student.getByText(/^“.*”$/)).toHaveCount(0);
-  await student.getByLabel(/looking with the/).selectOption('right');
+  await choose(student.getByLabel(/looking with the/), 'right hand');
   await student.keyboard.press('i');
   await expect(looked).toHaveAttribute('data-area', 'attitude');
   await flownFor(student, 40);
@@ -90,7 +90,7 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await instructor.getByLabel('File').setInputFiles(file(`\uFEFFtime_s,area\n${rows.join('\n')}\n`));
   await expect(instructor.getByText('byte-order mark')).toBeVisible();
   await expect(instructor.getByRole('button', { name: 'Keep it' })).toBeDisabled();
-  await instructor.getByLabel(/“Left dial”/).selectOption('airspeed');
+  await choose(instructor.getByLabel(/“Left dial”/), 'airspeed');
   await expect(instructor.getByText(/looks from 0\.0 to/)).toBeVisible();
   await instructor.getByRole('button', { name: 'Keep it' }).click();
   await expect(instructor).toHaveURL(/scan\?log=/);

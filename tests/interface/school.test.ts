@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { signedIn } from './people';
+import { choose, signedIn } from './people';
 
 test('the chief adds an instructor, who chooses a password, plans, changes and withdraws; and is archived', async ({
   browser
@@ -11,7 +11,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   await chief.getByRole('button', { name: 'Add a person' }).click();
   await chief.getByLabel('Name', { exact: true }).fill('Runa Veldmark');
   await chief.getByLabel('E-mail').fill('runa.veldmark@vesterlund.example');
-  await chief.getByLabel('Role').selectOption({ label: 'instructor' });
+  await choose(chief.getByLabel('Role'), 'instructor');
   await chief.getByRole('button', { name: 'Add', exact: true }).click();
   const link = await chief.getByLabel('Link for Runa Veldmark', { exact: true }).inputValue();
 
@@ -32,7 +32,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   // Any plausible figure can be planned; the lesson is changed and withdrawn without fear.
   await runa.goto(`/plan?student=${demoId('oskar')}`, { waitUntil: 'networkidle' });
   await runa.getByRole('button', { name: 'The airplane’s own figures' }).click();
-  await runa.getByLabel('Drill', { exact: true }).selectOption({ label: 'Straight and level' });
+  await choose(runa.getByLabel('Drill', { exact: true }), 'Straight and level');
   await runa.getByLabel('Altitude', { exact: true }).fill('4050');
   await runa.getByLabel('Heading', { exact: true }).fill('062');
   await runa.getByLabel('Altimeter setting').fill('29.92');
@@ -49,7 +49,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   await chief.goto('/people');
   await chief.getByRole('button', { name: 'Archive Runa Veldmark' }).click();
   await expect(chief.getByText(/Runa Veldmark can no longer sign in/)).toBeVisible();
-  await chief.getByRole('checkbox', { name: /archived/ }).check();
+  await chief.getByRole('switch', { name: /archived/ }).check();
   await expect(chief.getByRole('button', { name: 'Bring back Runa Veldmark' })).toBeVisible();
   await runa.goto('/students');
   await expect(runa).toHaveURL(/sign-in/);

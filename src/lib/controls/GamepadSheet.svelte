@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
+  import Tick from '$lib/ui/Tick.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { button } from '$lib/ui/button';
   import { input } from '$lib/ui/input';
   import Sheet from '$lib/ui/Sheet.svelte';
@@ -62,15 +65,15 @@
   {@const value = lever ? leverSetting(raw, part.calibration) * 2 - 1 : deflection(raw, part.calibration)}
   <div class="grid grid-cols-[70px_90px_1fr_80px_90px] items-center gap-2 text-[13px]">
     <span>{name}</span>
-    <select class={input} aria-label="{name}: axis" bind:value={part.axis}>
-      {#each pad?.axes ?? [] as _, index (index)}<option value={index}>axis {index + 1}</option>{/each}
-    </select>
+    <Choice
+      label="{name}: axis"
+      bind:value={() => String(part.axis), (axis) => (part.axis = Number(axis))}
+      choices={(pad?.axes ?? []).map((_, index) => [String(index), `axis ${index + 1}`])}
+    />
     <div class="relative h-4 border border-line bg-paper" aria-hidden="true">
       <div class="absolute top-0 h-full w-1 bg-now" style:left="calc({(value + 1) * 50}% - 2px)"></div>
     </div>
-    <label class="flex items-center gap-1 text-xs text-soft">
-      <input type="checkbox" bind:checked={part.calibration.inverted} /> invert
-    </label>
+    <div class="text-xs text-soft"><Toggle bind:checked={part.calibration.inverted}>invert</Toggle></div>
     <label class="flex items-center gap-1 text-xs text-soft">
       play <input
         type="number"
@@ -92,15 +95,15 @@
 >
   <label class="block text-xs text-soft"
     >Device
-    <select
-      class="{input} mt-1 text-sm"
-      value={setup?.deviceId ?? ''}
-      onchange={(event) => choose(event.currentTarget.value)}
-    >
-      <option value="">none: keys and pad</option>
-      {#each pads as candidate (candidate.id)}<option value={candidate.id}>{candidate.id}</option>{/each}
-      {#if setup && !pad}<option value={setup.deviceId}>{setup.deviceId} (not connected)</option>{/if}
-    </select>
+    <Choice
+      label="Device"
+      bind:value={() => setup?.deviceId ?? '', choose}
+      choices={[
+        ['', 'none: keys and pad'],
+        ...pads.map((candidate) => [candidate.id, candidate.id] as const),
+        ...(setup && !pad ? [[setup.deviceId, `${setup.deviceId} (not connected)`] as const] : [])
+      ]}
+    />
   </label>
   {#if setup && pad}
     <div class="mt-4 grid gap-2">
@@ -110,19 +113,11 @@
       {#if setup.rudder}{@render axisRow('Rudder', setup.rudder, false)}{/if}
     </div>
     <div class="mt-3 flex gap-5 text-[13px]">
-      <label class="flex items-center gap-2"
-        ><input
-          type="checkbox"
-          checked={setup.throttle !== null}
-          onchange={(e) => toggle('throttle', e.currentTarget.checked)}
-        /> it has a throttle</label
+      <Tick checked={setup.throttle !== null} onchange={(on) => toggle('throttle', on)}
+        >it has a throttle</Tick
       >
-      <label class="flex items-center gap-2"
-        ><input
-          type="checkbox"
-          checked={setup.rudder !== null}
-          onchange={(e) => toggle('rudder', e.currentTarget.checked)}
-        /> it has pedals or a twist</label
+      <Tick checked={setup.rudder !== null} onchange={(on) => toggle('rudder', on)}
+        >it has pedals or a twist</Tick
       >
     </div>
     <p class="mt-4 text-[13px] text-soft">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Slide from '$lib/ui/Slide.svelte';
+
   let {
     name,
     value = $bindable(),
@@ -16,24 +18,19 @@
     shown: string;
     readonly?: boolean;
   } = $props();
-  const id = $props.id();
-  /** As the slider itself can stand: a value between two steps would be set anew at every picture. */
-  const stepped = $derived(Number((Math.round(value / step) * step).toFixed(4)));
 </script>
 
 <div class="grid grid-cols-[64px_1fr_64px] items-center gap-2 text-[13px]">
-  <label for={id} class="text-soft">{name}</label>
-  <!-- Once let go of, the arrow keys go back to the airplane. -->
-  <input
-    {id}
-    type="range"
+  <span class="text-soft" aria-hidden="true">{name}</span>
+  <Slide
+    label={name}
+    {value}
     {min}
     {max}
     {step}
-    bind:value={() => stepped, (moved) => (value = moved)}
+    {shown}
     disabled={readonly}
-    onpointerup={(event) => event.currentTarget.blur()}
-    class="h-6 w-full accent-(--now) disabled:opacity-70"
+    onslide={(moved) => (value = moved)}
   />
-  <output for={id} class="figure text-right">{shown}</output>
+  <output class="figure text-right" aria-hidden="true">{shown}</output>
 </div>

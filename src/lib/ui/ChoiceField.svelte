@@ -1,34 +1,31 @@
 <script lang="ts" generics="T extends string">
+  import Choice from './Choice.svelte';
   import Field from './Field.svelte';
-  import { input } from './input';
 
-  /** One of a few things, chosen by its words. */
+  /** A choice with its name above it and, where it was refused, why below it. */
   let {
     label,
     name,
     value = $bindable(),
     choices,
+    placeholder,
+    disabled = false,
     problem = null,
-    hint = ''
+    hint = '',
+    onchoose
   }: {
     label: string;
     name: string;
     value: T;
-    choices: readonly (readonly [id: T, words: string])[];
+    choices: readonly (readonly [id: T, words: string, group?: string])[];
+    placeholder?: string;
+    disabled?: boolean;
     problem?: string | null;
     hint?: string;
+    onchoose?: (value: T) => void;
   } = $props();
 </script>
 
 <Field {label} {name} {problem} {hint}>
-  <select
-    id={name}
-    {name}
-    class={input}
-    bind:value
-    aria-invalid={problem ? true : undefined}
-    aria-describedby={problem ? `${name}-problem` : undefined}
-  >
-    {#each choices as [id, words] (id)}<option value={id}>{words}</option>{/each}
-  </select>
+  <Choice id={name} {name} bind:value {choices} {placeholder} {disabled} {problem} {onchoose} />
 </Field>

@@ -17,11 +17,11 @@ export const shownShortcuts = $state<{ list: Shortcut[] }>({ list: [] });
 export function belongsToFocus(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (target === null || event.key === 'Escape') return false;
-  if (target instanceof HTMLInputElement && ['range', 'radio', 'checkbox'].includes(target.type)) {
-    return event.key.startsWith('Arrow') ? target.type !== 'checkbox' : event.key === ' ';
-  }
+  if (target.role === 'slider') return /^(Arrow|Page|Home|End)/.test(event.key);
+  // A list of choices takes the arrows and the first letters.
+  if (target.role === 'combobox') return true;
   if (['BUTTON', 'A', 'SUMMARY'].includes(target.tagName)) return event.key === ' ' || event.key === 'Enter';
-  return target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
+  return target.isContentEditable || ['INPUT', 'TEXTAREA'].includes(target.tagName);
 }
 
 /** A key held down repeats no faster than this: a hand eases a control, it does not hammer it. */

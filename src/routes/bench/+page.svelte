@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import type { School } from '$core/bench/primary-question';
   import {
     HARDEST_LEVEL,
@@ -70,17 +71,27 @@
     <div class="flex gap-3 text-[13px]">
       <label class="flex items-center gap-1.5"
         >panel
-        <select class="rounded-sm border border-strong-line bg-sheet px-2 py-1" bind:value={panel}>
-          <option value="dials">dials</option>
-          <option value="tapes">tapes</option>
-        </select></label
+        <Choice
+          label="panel"
+          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+          bind:value={panel}
+          choices={[
+            ['dials', 'dials'],
+            ['tapes', 'tapes']
+          ]}
+        /></label
       >
       <label class="flex items-center gap-1.5"
         >school
-        <select class="rounded-sm border border-strong-line bg-sheet px-2 py-1" bind:value={school}>
-          <option value="primary and supporting">primary and supporting</option>
-          <option value="control and performance">control and performance</option>
-        </select></label
+        <Choice
+          label="school"
+          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+          bind:value={school}
+          choices={[
+            ['primary and supporting', 'primary and supporting'],
+            ['control and performance', 'control and performance']
+          ]}
+        /></label
       >
     </div>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import { select } from 'd3-selection';
   import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
   import { onMount } from 'svelte';
@@ -121,18 +122,17 @@
   </div>
   <div class="flex items-center gap-2">
     <label class="sr-only" for="world">World</label>
-    <select
+    <Choice
       id="world"
       class="min-h-9 rounded-sm border border-strong-line bg-sheet px-2 text-[13px]"
       bind:value={worldId}
-      onchange={() => {
+      choices={all.map(({ id, name }) => [id, name])}
+      onchoose={() => {
         chosen = null;
         measuredFrom = null;
         whole();
       }}
-    >
-      {#each all as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
-    </select>
+    />
     <button class={button.plain} onclick={() => save(world, `${world.id}.json`, 'application/json')}
       >JSON</button
     >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import { configurationCard } from '$core/aircraft/configuration-card';
@@ -49,12 +50,15 @@
         >
       {/each}
     </nav>
-    <label class="text-xs text-soft"
-      >Pressure altitude
-      <select class="{input} figure mt-1 w-32 text-sm" bind:value={altitude_ft}>
-        {#each heights as height (height)}<option value={height}>{figure(height)} ft</option>{/each}
-      </select>
-    </label>
+    <div class="text-xs text-soft">
+      Pressure altitude
+      <Choice
+        label="Pressure altitude"
+        class="{input} figure mt-1 w-32 text-sm"
+        bind:value={() => String(altitude_ft), (height) => (altitude_ft = Number(height))}
+        choices={heights.map((height) => [String(height), `${figure(height)} ft`])}
+      />
+    </div>
   </div>
 </header>
 

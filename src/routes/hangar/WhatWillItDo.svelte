@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import type { MeasuredLine } from '$core/aircraft/measured-line';
   import { powerWords } from '$core/aircraft/power-shown';
@@ -59,17 +60,24 @@
       /></label
     >
     <label
-      >flaps<select class={numberInput} bind:value={flaps_deg}>
-        {#each aircraft.flaps.positions_deg as position (position)}<option value={position}
-            >{position}°</option
-          >{/each}
-      </select></label
+      >flaps<Choice
+        label="flaps"
+        class={numberInput}
+        bind:value={() => String(flaps_deg), (position) => (flaps_deg = Number(position))}
+        choices={aircraft.flaps.positions_deg.map((position) => [String(position), `${position}°`])}
+      /></label
     >
     {#if aircraft.gear.retractable}
       <label
-        >gear<select class={numberInput} bind:value={gear}
-          ><option value={1}>down</option><option value={0}>up</option></select
-        ></label
+        >gear<Choice
+          label="gear"
+          class={numberInput}
+          bind:value={() => (gear === 1 ? 'down' : 'up'), (chosen) => (gear = chosen === 'down' ? 1 : 0)}
+          choices={[
+            ['down', 'down'],
+            ['up', 'up']
+          ]}
+        /></label
       >
     {/if}
   </div>

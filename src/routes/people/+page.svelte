@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
   import { enhance } from '$app/forms';
   import AddPersonSheet from '$lib/ui/AddPersonSheet.svelte';
   import AccessLink from '$lib/ui/AccessLink.svelte';
@@ -36,9 +37,9 @@
   </div>
   <div class="flex items-center gap-4">
     {#if archivedCount > 0}
-      <label class="flex items-center gap-2 text-[13px]"
-        ><input type="checkbox" bind:checked={showArchived} /> show {archivedCount} archived</label
-      >
+      <div class="text-[13px]">
+        <Toggle bind:checked={showArchived}>show {archivedCount} archived</Toggle>
+      </div>
     {/if}
     <button class={button.main} onclick={() => (adding = true)}>Add a person</button>
   </div>

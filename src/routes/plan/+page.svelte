@@ -232,38 +232,29 @@
           <p class="flex min-h-9 items-center">{data.chosen?.name}</p>
         </div>
       {:else}
-        <Field label="Student" name="student" problem={problem('student')}>
-          <select
-            id="student"
-            name="student"
-            class={input}
-            value={data.studentId}
-            onchange={(event) =>
-              goto(`/plan?student=${event.currentTarget.value}`, { keepFocus: true, noScroll: true })}
-          >
-            {#if !data.studentId}<option value={null}>choose</option>{/if}
-            {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
-              >{/each}
-          </select>
-        </Field>
+        <ChoiceField
+          label="Student"
+          name="student"
+          problem={problem('student')}
+          bind:value={
+            () => navigating.to?.url.searchParams.get('student') ?? data.studentId ?? '',
+            (student) => goto(`/plan?student=${student}`, { keepFocus: true, noScroll: true })
+          }
+          choices={data.students.map(({ id, name }) => [id, name])}
+        />
       {/if}
       <fieldset class="contents" disabled={fetching}>
-        <Field label="Drill" name="drill" problem={problem('drill')}>
-          <select
-            id="drill"
-            class={input}
-            value={plan.drill}
-            onchange={(event) => chooseDrill(event.currentTarget.value)}
-          >
-            {#each families as family (family)}
-              <optgroup label={family}>
-                {#each drills.filter((drill) => drill.family === family) as drill (drill.id)}
-                  <option value={drill.id}>{drill.name}</option>
-                {/each}
-              </optgroup>
-            {/each}
-          </select>
-        </Field>
+        <ChoiceField
+          label="Drill"
+          name="drill"
+          problem={problem('drill')}
+          bind:value={() => plan.drill, chooseDrill}
+          choices={families.flatMap((family) =>
+            drills
+              .filter((drill) => drill.family === family)
+              .map(({ id, name }) => [id, name, family] as const)
+          )}
+        />
         <ChoiceField
           label="Airplane"
           name="aircraft"
@@ -271,26 +262,19 @@
           bind:value={() => plan.aircraft, chooseAircraft}
           choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
         />
-        <Field
+        <ChoiceField
           label="Where"
           name="area"
           problem={problem('area')}
           hint={areaOf(plan).groundElevation_ft > 0
             ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
             : 'over the sea'}
-        >
-          <select
-            id="area"
-            class={input}
-            value={plan.area}
-            onchange={(event) => chooseArea(event.currentTarget.value)}
-          >
-            {#each trainingAreas as choice (choice.id)}<option value={choice.id}>{choice.name}</option>{/each}
-            {#if places.length > 0}<optgroup label="the school’s own worlds">
-                {#each places as { area } (area.id)}<option value={area.id}>{area.name}</option>{/each}
-              </optgroup>{/if}
-          </select>
-        </Field>
+          bind:value={() => plan.area, chooseArea}
+          choices={[
+            ...trainingAreas.map(({ id, name }) => [id, name] as const),
+            ...places.map(({ area }) => [area.id, area.name, 'the school’s own worlds'] as const)
+          ]}
+        />
         <ChoiceField
           label="Tolerances"
           name="toleranceProfile"

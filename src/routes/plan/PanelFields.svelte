@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Tick from '$lib/ui/Tick.svelte';
   import { assistLevels, type LessonPlan } from '$core/drill/lesson-plan';
   import { areaNames } from '$core/instrument/scan-area';
   import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
@@ -68,14 +69,10 @@
     <div class="mt-1 grid grid-cols-2 gap-x-6">
       <div>
         {#each instrumentIds as id (id)}
-          <label class="flex min-h-7 items-center gap-2"
-            ><input
-              type="checkbox"
-              checked={plan.covered.includes(id) || coveredByDrill.includes(id)}
-              disabled={coveredByDrill.includes(id)}
-              onchange={() => toggle(id)}
-            />
-            {areaNames[id]} covered</label
+          <Tick
+            checked={plan.covered.includes(id) || coveredByDrill.includes(id)}
+            disabled={coveredByDrill.includes(id)}
+            onchange={() => toggle(id)}>{areaNames[id]} covered</Tick
           >
         {/each}
       </div>
@@ -83,13 +80,7 @@
         {#each faultKinds as kind (kind)}
           {@const fault = faultOf(kind)}
           <div class="flex min-h-7 items-center gap-2">
-            <label class="flex items-center gap-2"
-              ><input
-                type="checkbox"
-                checked={fault !== undefined}
-                onchange={(event) => setFault(kind, event.currentTarget.checked)}
-              />
-              {faultNames[kind]}</label
+            <Tick checked={fault !== undefined} onchange={(on) => setFault(kind, on)}>{faultNames[kind]}</Tick
             >
             {#if fault}
               at <input

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Tick from '$lib/ui/Tick.svelte';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { patternNames, patternWords, scanPatterns } from '$core/drill/scan-pattern';
   import { scanCues, scanStages, windowStrengths, type ScanTask } from '$core/drill/scan-task';
@@ -86,19 +87,16 @@
         ['student', 'the student’s']
       ]}
     />
-    <label class="col-span-2 flex min-h-6 items-center gap-2 text-[13px]"
-      ><input
-        type="checkbox"
-        checked={task.distractions}
-        onchange={(event) => set('distractions', event.currentTarget.checked)}
-      /> questions, calls and an engine gauge</label
-    >
-    <label class="flex min-h-6 items-center gap-2 text-[13px]"
-      ><input
-        type="checkbox"
+    <div class="col-span-2 text-[13px]">
+      <Tick checked={task.distractions} onchange={(on) => set('distractions', on)}
+        >questions, calls and an engine gauge</Tick
+      >
+    </div>
+    <div class="text-[13px]">
+      <Tick
         checked={task.attention === 'automatic'}
-        onchange={(event) => set('attention', event.currentTarget.checked ? 'automatic' : 'student')}
-      /> window moves by itself</label
-    >
+        onchange={(on) => set('attention', on ? 'automatic' : 'student')}>window moves by itself</Tick
+      >
+    </div>
   {/if}
 </fieldset>

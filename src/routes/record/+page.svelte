@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
   import { enhance } from '$app/forms';
   import { figure } from '$core/measure/figure';
   import { clock } from '$core/measure/figure';
@@ -125,9 +126,7 @@
   <section class="mt-6">
     <div class="flex items-baseline justify-between">
       <h2>Log</h2>
-      <label class="flex items-center gap-2 text-[13px]"
-        ><input type="checkbox" bind:checked={showPractice} /> show practice</label
-      >
+      <div class="text-[13px]"><Toggle bind:checked={showPractice}>show practice</Toggle></div>
     </div>
     {#if refusal && !entering}<p class="mt-1 text-[13px] text-hard" role="alert">{refusal.message}</p>{/if}
     {#if entries.length === 0}

@@ -1,4 +1,8 @@
 <script lang="ts">
+  import DayField from '$lib/ui/DayField.svelte';
+  import Tick from '$lib/ui/Tick.svelte';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
   import { untrack } from 'svelte';
   import { approachKinds, devices, type TrainingEntry } from '$core/record/log-entry';
@@ -27,6 +31,7 @@
   let approaches = $state<{ kind: string; place: string }[]>(
     untrack(() => start?.approaches.map((a) => ({ ...a })) ?? [])
   );
+  let device = $state<TrainingEntry['device']>(untrack(() => start?.device ?? 'airplane'));
   let sent = $state(false);
   const problem = (field: string) => (sent && refusal?.field === field ? refusal.message : null);
   const approachProblem = $derived(sent && refusal?.field.startsWith('approaches') ? refusal.message : null);
@@ -70,22 +75,20 @@
   <input type="hidden" name="student" value={studentId} />
   <input type="hidden" name="corrects" value={corrects ?? ''} />
   <div class="grid grid-cols-[150px_1fr_1fr] gap-3">
-    <Field label="Date" name="date" problem={problem('date')}>
-      <input
-        id="date"
-        name="date"
-        type="date"
-        max={today}
-        class="{input} figure"
-        value={start?.date ?? today}
-        required
-      />
-    </Field>
-    <Field label="Flown in" name="device" problem={problem('device')}>
-      <select id="device" name="device" class={input} value={start?.device ?? 'airplane'}>
-        {#each devices as device (device)}<option value={device}>{deviceNames[device]}</option>{/each}
-      </select>
-    </Field>
+    <DayField
+      label="Date"
+      name="date"
+      problem={problem('date')}
+      start={start?.date ?? today}
+      latest={today}
+    />
+    <ChoiceField
+      label="Flown in"
+      name="device"
+      problem={problem('device')}
+      bind:value={device}
+      choices={devices.map((device) => [device, deviceNames[device]])}
+    />
     <Field label="Type and registration" name="aircraft" problem={problem('aircraft')}>
       <input
         id="aircraft"
@@ -141,29 +144,23 @@
     </Field>
   </div>
   <div class="flex flex-wrap gap-x-5 text-[13px]">
-    <label class="flex min-h-9 items-center gap-2"
-      ><input type="checkbox" name="withInstructor" checked={start?.withInstructor ?? true} /> with an instructor</label
-    >
-    <label class="flex min-h-9 items-center gap-2"
-      ><input type="checkbox" name="holding" checked={start?.holding ?? false} /> holding</label
-    >
-    <label class="flex min-h-9 items-center gap-2"
-      ><input type="checkbox" name="interceptingTracking" checked={start?.interceptingTracking ?? false} /> intercepting
-      and tracking</label
+    <Tick name="withInstructor" checked={start?.withInstructor ?? true}>with an instructor</Tick>
+    <Tick name="holding" checked={start?.holding ?? false}>holding</Tick>
+    <Tick name="interceptingTracking" checked={start?.interceptingTracking ?? false}
+      >intercepting and tracking</Tick
     >
   </div>
   <fieldset>
     <legend class="text-xs text-soft">Approaches</legend>
     {#each approaches as approach, index (index)}
       <div class="mt-1 flex items-center gap-2">
-        <select
+        <Choice
           name="approachKind"
           class="{input} max-w-40"
-          aria-label="Kind of approach {index + 1}"
+          label="Kind of approach {index + 1}"
           bind:value={approach.kind}
-        >
-          {#each approachKinds as kind (kind)}<option>{kind}</option>{/each}
-        </select>
+          choices={approachKinds.map((kind) => [kind, kind])}
+        />
         <input
           name="approachPlace"
           class={input}

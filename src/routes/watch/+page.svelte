@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import { goto } from '$app/navigation';
   import { onDestroy, onMount } from 'svelte';
   import type { Gaze } from '$core/instrument/scan-area';
@@ -12,7 +13,7 @@
   import { atTime } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
-  import { input, numberInput } from '$lib/ui/input';
+  import { numberInput } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { PageData } from './$types';
 
@@ -156,16 +157,14 @@
   <div>
     <div class="mb-2 flex flex-wrap items-end gap-4">
       <Field label="Student" name="watch-student">
-        <select
+        <Choice
           id="watch-student"
-          class={input}
-          value={data.studentId}
           disabled={running}
-          onchange={(event) => goto(`/watch?student=${event.currentTarget.value}`, { keepFocus: true })}
-        >
-          {#each data.students as student (student.id)}<option value={student.id}>{student.name}</option
-            >{/each}
-        </select>
+          bind:value={
+            () => data.studentId ?? '', (student) => goto(`/watch?student=${student}`, { keepFocus: true })
+          }
+          choices={data.students.map(({ id, name }) => [id, name])}
+        />
       </Field>
       <p class="figure text-2xl" role="timer" aria-label="Watched for">
         {clock(running ? now_s : (looks.at(-1)?.end_s ?? 0))}
@@ -207,12 +206,16 @@
       </p>
       <div class="mt-3 grid gap-2">
         <Field label="Lay it beside" name="watch-attempt">
-          <select id="watch-attempt" class={input} bind:value={attemptId}>
-            <option value="">no flight: keep it by itself</option>
-            {#each data.attempts as attempt (attempt.id)}
-              <option value={attempt.id}>{attempt.drill}, {atTime(attempt.finishedAt)}</option>
-            {/each}
-          </select>
+          <Choice
+            id="watch-attempt"
+            bind:value={attemptId}
+            choices={[
+              ['', 'no flight: keep it by itself'],
+              ...data.attempts.map(
+                (attempt) => [attempt.id, `${attempt.drill}, ${atTime(attempt.finishedAt)}`] as const
+              )
+            ]}
+          />
         </Field>
         {#if attemptId}
           <Field label="The first tap was" name="watch-offset" unit="s into the flight">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { enhance } from '$app/forms';
   import { verdicts, type Verdict } from '$core/grade/corridor-measure';
   import { button } from '$lib/ui/button';
@@ -22,6 +23,8 @@
     freshIds: { override: string; note: string };
     problem: (field: string) => string | null;
   } = $props();
+
+  let chosenVerdict = $derived(standing);
 </script>
 
 <Sheet
@@ -40,11 +43,13 @@
     class="grid gap-3"
   >
     <input type="hidden" name="id" value={freshIds.override} />
-    <Field label="Verdict" name="verdict" problem={problem('verdict')}>
-      <select id="verdict" name="verdict" class={input} value={standing}>
-        {#each verdicts as verdict (verdict)}<option>{verdict}</option>{/each}
-      </select>
-    </Field>
+    <ChoiceField
+      label="Verdict"
+      name="verdict"
+      problem={problem('verdict')}
+      bind:value={chosenVerdict}
+      choices={verdicts.map((verdict) => [verdict, verdict])}
+    />
     <Field label="Reason" name="reason" problem={problem('reason')}>
       <textarea id="reason" name="reason" rows="3" class={input} required minlength="3" maxlength="1000"
       ></textarea>

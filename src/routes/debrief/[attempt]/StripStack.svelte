@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Slide from '$lib/ui/Slide.svelte';
   import type { Snippet } from 'svelte';
   import type { Drill } from '$core/drill/drill';
   import type { PhaseSpan } from '$core/drill/phase-tracker';
@@ -77,15 +78,14 @@
     >{clock(cursor_s)}</text
   >
 </svg>
-<label class="sr-only" for="moment">Moment of the flight</label>
-<input
-  id="moment"
-  type="range"
-  min="0"
-  max={total_s}
-  step="0.1"
-  bind:value={cursor_s}
-  aria-valuetext={clock(cursor_s)}
-  class="ml-[144px] block h-4 accent-(--now)"
-  style:width="{Math.max(50, width - 220)}px"
-/>
+<div class="ml-[144px]" style:width="{Math.max(50, width - 220)}px">
+  <Slide
+    label="Moment of the flight"
+    value={cursor_s}
+    min={0}
+    max={total_s}
+    step={total_s > 900 ? 1 : 0.1}
+    shown={clock(cursor_s)}
+    onslide={(moment_s) => (cursor_s = moment_s)}
+  />
+</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
   import type { AssistLevel, LessonPlan } from '$core/drill/lesson-plan';
   import { allowsAssist, assistLevels } from '$core/drill/lesson-plan';
   import { figure, signedFigure } from '$core/measure/figure';
@@ -127,13 +128,9 @@
         {:else}
           <p class="text-xs text-soft">hand on the stick</p>
         {/if}
-        <label class="flex min-h-6 items-center gap-1.5 text-xs text-soft"
-          ><input
-            type="checkbox"
-            checked={hands.downIsNoseUp}
-            onchange={(event) => ondown(event.currentTarget.checked)}
-          /> down is nose up</label
-        >
+        <div class="text-xs text-soft">
+          <Toggle checked={hands.downIsNoseUp} onchange={ondown}>down is nose up</Toggle>
+        </div>
         <button class="text-left text-xs text-now underline underline-offset-2" onclick={ongamepad}>
           {hands.gamepad ? 'joystick in use' : 'use a joystick'}
         </button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Tick from '$lib/ui/Tick.svelte';
   import { instrumentIds, type InstrumentId } from '$core/instrument/readings';
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
@@ -33,16 +34,10 @@
 >
   <div class="grid gap-1">
     {#each instrumentIds as id (id)}
-      <label class="flex min-h-9 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={covered.includes(id)}
-          disabled={planned.includes(id)}
-          onchange={() => ontoggle(id)}
-        />
-        {NAMES[id]}
-        {#if planned.includes(id)}<span class="text-xs text-soft">covered by the lesson</span>{/if}
-      </label>
+      <Tick checked={covered.includes(id)} disabled={planned.includes(id)} onchange={() => ontoggle(id)}
+        >{NAMES[id]}{#if planned.includes(id)}<span class="ml-2 text-xs text-soft">covered by the lesson</span
+          >{/if}</Tick
+      >
     {/each}
   </div>
   <div class="mt-4 flex justify-end">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { button } from '$lib/ui/button';
   import type { FlightSession, SessionState } from '$lib/worker/flight-session.svelte';
   import { LOOK_WORDS, type ScanAttention } from './scan-attention.svelte';
@@ -62,19 +64,18 @@
   {#if attention}
     <label class="flex items-center gap-1.5 text-xs text-soft"
       >looking with the
-      <select
+      <Choice
+        letsGo
+        label="looking with the"
         class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
         bind:value={attention.hand}
-        onchange={(event) => event.currentTarget.blur()}
-      >
-        <option value="left">left hand</option>
-        <option value="right">right hand</option>
-      </select>: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
+        choices={[
+          ['left', 'left hand'],
+          ['right', 'right hand']
+        ]}
+      />: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
     >
   {/if}
-  <label class="flex min-h-6 items-center gap-1.5 text-xs text-soft"
-    ><input type="checkbox" bind:checked={underLoad} onchange={(event) => event.currentTarget.blur()} /> sums while
-    flying</label
-  >
+  <div class="text-xs text-soft"><Toggle bind:checked={underLoad}>sums while flying</Toggle></div>
   <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
 </footer>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
   import { figure, heading } from '$core/measure/figure';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import {
@@ -194,9 +195,7 @@
     />
     <span></span>
     {@render ident('adf', 'the beacon receiver')}
-    <label class="flex items-center gap-1 text-soft"
-      ><input type="checkbox" bind:checked={lettersShown} /> show what is sent</label
-    >
+    <div class="text-soft"><Toggle bind:checked={lettersShown}>show what is sent</Toggle></div>
     <span>waypoints</span>
     <input
       class="{field} col-span-3 !text-left uppercase"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/ui/Toggle.svelte';
   import type { AssistLevel } from '$core/drill/lesson-plan';
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure } from '$core/measure/figure';
@@ -120,9 +121,7 @@
         aria-label="Heading knob right"
         onclick={() => hands.turnHeadingKnob(1)}>+</button
       >
-      <label class="flex min-h-6 items-center gap-1.5 text-soft"
-        ><input type="checkbox" bind:checked={hands.alternateStatic} /> alternate static</label
-      >
+      <div class="text-soft"><Toggle bind:checked={hands.alternateStatic}>alternate static</Toggle></div>
       <button class="min-h-6 text-now underline underline-offset-2" onclick={oncover}
         >cover instruments</button
       >

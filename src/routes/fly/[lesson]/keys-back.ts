@@ -3,14 +3,17 @@
 /** What was clicked does: the space bar must pause, not press it again. */
 export function keysBackAtClick(event: MouseEvent): void {
   const target = event.target as HTMLElement;
-  const clicked = target.closest<HTMLElement>('button, summary, input[type="checkbox"], input[type="range"]');
-  if (clicked && event.detail > 0 && !clicked.closest('[role="dialog"]')) clicked.blur();
+  if (event.detail === 0 || target.closest('[role="dialog"]')) return;
+  // A list that has just opened keeps the keys until something is chosen.
+  target.closest<HTMLElement>('button:not([role="combobox"]), summary')?.blur();
+  const focused = document.activeElement;
+  if (focused instanceof HTMLElement && focused.role === 'slider') focused.blur();
 }
 
 /** A field does at Enter or Escape. */
 export function keysBackAtEnter(event: KeyboardEvent): void {
   const target = event.target as HTMLElement;
-  const field = target.matches('input, select') && !target.closest('[role="dialog"]');
+  const field = target.matches('input') && !target.closest('[role="dialog"]');
   // After whoever takes the answer has read it.
   if (field && (event.key === 'Enter' || event.key === 'Escape')) setTimeout(() => target.blur());
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { enhance } from '$app/forms';
   import type { InheritingProfile, ToleranceProfile } from '$core/drill/tolerance-profile';
   import PutBack from '$lib/ui/PutBack.svelte';
@@ -145,11 +146,13 @@
         placeholder="school-strict"
       /></Field
     >
-    <Field label="Inherits from" name="inherits" problem={problem('inherits')}>
-      <select id="inherits" name="inherits" class={input} bind:value={editing.inherits}>
-        {#each data.usable as profile (profile.id)}<option value={profile.id}>{profile.name}</option>{/each}
-      </select>
-    </Field>
+    <ChoiceField
+      label="Inherits from"
+      name="inherits"
+      problem={problem('inherits')}
+      bind:value={editing.inherits}
+      choices={data.usable.map(({ id, name }) => [id, name])}
+    />
     <Field label="Edition" name="edition" problem={problem('edition')}
       ><input id="edition" name="edition" class={input} bind:value={editing.edition} /></Field
     >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
   import { onDestroy, onMount } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
@@ -213,16 +214,18 @@
     <div class="min-w-0">
       <div class="flex items-center justify-between gap-2">
         <label class="text-xs text-soft" for="phase">In</label>
-        <select
+        <Choice
           id="phase"
           class="min-w-0 flex-1 rounded-sm border border-strong-line bg-sheet px-2 py-1 text-[13px]"
           bind:value={phaseId}
-        >
-          <option value="">the whole flight</option>
-          {#each report.phases as p (p.phaseId)}
-            <option value={p.phaseId}>{lesson.drill.phases.find((d) => d.id === p.phaseId)?.name}</option>
-          {/each}
-        </select>
+          choices={[
+            ['', 'the whole flight'],
+            ...report.phases.map(
+              (p) =>
+                [p.phaseId, lesson.drill.phases.find((d) => d.id === p.phaseId)?.name ?? p.phaseId] as const
+            )
+          ]}
+        />
       </div>
       {#if measure}
         <div class="mt-2"><ScanMap {measure} pattern={report.pattern} covered={lesson.covered} /></div>

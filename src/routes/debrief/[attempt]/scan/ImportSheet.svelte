@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Tick from '$lib/ui/Tick.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { onDestroy } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { areaNames, type Gaze } from '$core/instrument/scan-area';
@@ -152,17 +154,14 @@
                 <span class="text-xs text-soft">{figure(area.rows)} rows, from row {area.firstRow}</span
                 ></label
               >
-              <select
+              <Choice
                 id="area-{area.name}"
-                class={input}
-                value=""
-                onchange={(event) =>
-                  (mapping = { ...mapping, [area.name]: event.currentTarget.value as Gaze })}
-              >
-                <option value="" disabled>choose</option>
-                {#each Object.entries(areaNames) as [gaze, words] (gaze)}<option value={gaze}>{words}</option
-                  >{/each}
-              </select>
+                bind:value={
+                  () => mapping[area.name] ?? '',
+                  (gaze) => (mapping = { ...mapping, [area.name]: gaze as Gaze })
+                }
+                choices={Object.entries(areaNames)}
+              />
             </div>
           {/each}
         </div>
@@ -179,9 +178,7 @@
           <label for="flight-2">s is</label>
           <input id="flight-2" type="number" step="0.1" class={numberInput} bind:value={secondFlight_s} />
         {/if}
-        <label class="col-span-4 flex items-center gap-2"
-          ><input type="checkbox" bind:checked={drifts} /> the clocks drift: a second moment known in both</label
-        >
+        <Tick bind:checked={drifts}>the clocks drift: a second moment known in both</Tick>
       </fieldset>
       <div>
         <label for="dwell-name" class="mb-0.5 block text-xs text-soft">Name</label>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { enhance } from '$app/forms';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
@@ -117,16 +118,12 @@
           onchange={(e) => (drill = { ...drill, id: e.currentTarget.value })}
         /></Field
       >
-      <Field label="Family" name="family"
-        ><select
-          id="family"
-          class={input}
-          value={drill.family}
-          onchange={(e) => (drill = { ...drill, family: e.currentTarget.value as DrillFile['family'] })}
-        >
-          {#each FAMILIES as family (family)}<option>{family}</option>{/each}
-        </select></Field
-      >
+      <ChoiceField
+        label="Family"
+        name="family"
+        bind:value={() => drill.family, (family) => (drill = { ...drill, family })}
+        choices={FAMILIES.map((family) => [family, family])}
+      />
       <div class="col-span-4">
         <Field label="Purpose" name="purpose"
           ><textarea
@@ -166,14 +163,12 @@
   </div>
   <aside class="min-w-0">
     <div class="sticky top-3 grid gap-3">
-      <label class="text-xs text-soft"
-        >As it would be flown in the
-        <select class={input} bind:value={tryIn}>
-          {#each aircraftCatalogue as aircraft (aircraft.id)}<option value={aircraft.id}
-              >{aircraft.name}</option
-            >{/each}
-        </select></label
-      >
+      <ChoiceField
+        label="As it would be flown in the"
+        name="tryIn"
+        bind:value={tryIn}
+        choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
+      />
       {#if lesson}
         <PlannedProfile {lesson} width={360} height={160} />
         {#if lesson.drill.phases.some((phase) => phase.goal.lateral.kind === 'turn')}<TrackMap

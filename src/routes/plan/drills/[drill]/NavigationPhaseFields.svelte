@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import type { PhaseFile, Quantity } from '$core/drill/drill-file';
   import { quantityText } from '$core/drill/quantity-text';
   import { reversalKinds } from '$core/procedure/course-reversal';
@@ -43,15 +44,15 @@
 {#if phase.course}
   <label class="w-24 text-xs text-soft"
     >way
-    <select
+    <Choice
+      label="way"
       class="{small} text-ink"
-      value={phase.course.way}
-      onchange={(event) =>
-        onchange({ ...phase, course: { ...phase.course!, way: event.currentTarget.value as 'to' | 'from' } })}
-    >
-      <option value="to">inbound</option>
-      <option value="from">outbound</option>
-    </select></label
+      bind:value={() => phase.course!.way, (way) => onchange({ ...phase, course: { ...phase.course!, way } })}
+      choices={[
+        ['to', 'inbound'],
+        ['from', 'outbound']
+      ]}
+    /></label
   >
   {@render figure('course', 'course_deg', 'course °', phase.course.course_deg)}
   {@render figure('course', 'intercept_deg', 'join at °', phase.course.intercept_deg, 'is on it')}
@@ -66,17 +67,14 @@
 {:else if phase.reversal}
   <label class="w-28 text-xs text-soft"
     >kind
-    <select
+    <Choice
+      label="kind"
       class="{small} text-ink"
-      value={phase.reversal.kind}
-      onchange={(event) =>
-        onchange({
-          ...phase,
-          reversal: { ...phase.reversal!, kind: event.currentTarget.value as (typeof reversalKinds)[number] }
-        })}
-    >
-      {#each reversalKinds as kind (kind)}<option value={kind}>{kind}</option>{/each}
-    </select></label
+      bind:value={
+        () => phase.reversal!.kind, (kind) => onchange({ ...phase, reversal: { ...phase.reversal!, kind } })
+      }
+      choices={reversalKinds.map((kind) => [kind, kind])}
+    /></label
   >
   {@render figure('reversal', 'inbound_deg', 'inbound °', phase.reversal.inbound_deg)}
   {@render figure('reversal', 'within_nm', 'within NM', phase.reversal.within_nm)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/Choice.svelte';
   import type { PhaseFile, Quantity } from '$core/drill/drill-file';
   import { quantityFrom, quantityText } from '$core/drill/quantity-text';
   import { Rejection } from '$core/measure/rejection';
@@ -126,14 +127,15 @@
     >
     <label class="w-28 text-xs text-soft"
       >goes on
-      <select
+      <Choice
+        label="goes on"
         class="{small} text-ink"
-        value={phase.pace ?? 'called'}
-        onchange={(event) => onchange({ ...phase, pace: event.currentTarget.value as 'own' | 'called' })}
-      >
-        <option value="called">when it is over</option>
-        <option value="own">by the pilot</option>
-      </select></label
+        bind:value={() => phase.pace ?? 'called', (pace) => onchange({ ...phase, pace })}
+        choices={[
+          ['called', 'when it is over'],
+          ['own', 'by the pilot']
+        ]}
+      /></label
     >
     <span class="flex gap-1 pb-0.5">
       <button
@@ -159,15 +161,16 @@
   <div class="mt-1.5 flex flex-wrap items-end gap-2 pl-7">
     <label class="w-32 text-xs text-soft"
       >height
-      <select
+      <Choice
+        label="height"
         class="{small} text-ink"
-        value={vertical}
-        onchange={(event) => chooseVertical(event.currentTarget.value)}
-      >
-        <option value="before">as before, level</option>
-        <option value="level">level at</option>
-        <option value="to">climb, descend to</option>
-      </select></label
+        bind:value={() => vertical, chooseVertical}
+        choices={[
+          ['before', 'as before, level'],
+          ['level', 'level at'],
+          ['to', 'climb, descend to']
+        ]}
+      /></label
     >
     {#if vertical === 'level'}{@render quantity('ft', 'altitude_ft', 'w-44')}{/if}
     {#if vertical === 'to'}
@@ -177,16 +180,17 @@
     {@render quantity('kt', 'speed_kt', 'w-28')}
     <label class="w-28 text-xs text-soft"
       >direction
-      <select
+      <Choice
+        label="direction"
         class="{small} text-ink"
-        value={lateral}
-        onchange={(event) => chooseLateral(event.currentTarget.value)}
-      >
-        <option value="before">as before</option>
-        <option value="heading">heading</option>
-        <option value="turn">turn</option>
-        {#if byRadio}{#each RADIO as part (part)}<option value={part}>{part}</option>{/each}{/if}
-      </select></label
+        bind:value={() => lateral, chooseLateral}
+        choices={[
+          ['before', 'as before'],
+          ['heading', 'heading'],
+          ['turn', 'turn'],
+          ...(byRadio ? RADIO.map((part) => [part, part] as const) : [])
+        ]}
+      /></label
     >
     <NavigationPhaseFields {phase} {onchange} {reading} {small} />
     {#if lateral === 'heading'}{@render quantity('°', 'heading_deg', 'w-32')}{/if}
@@ -194,18 +198,17 @@
       {@const turn = phase.turn}
       <label class="w-20 text-xs text-soft"
         >to the
-        <select
+        <Choice
+          label="to the"
           class="{small} text-ink"
-          value={turn.direction}
-          onchange={(event) =>
-            onchange({
-              ...phase,
-              turn: { ...turn, direction: event.currentTarget.value as 'left' | 'right' }
-            })}
-        >
-          <option value="left">left</option>
-          <option value="right">right</option>
-        </select></label
+          bind:value={
+            () => turn.direction, (direction) => onchange({ ...phase, turn: { ...turn, direction } })
+          }
+          choices={[
+            ['left', 'left'],
+            ['right', 'right']
+          ]}
+        /></label
       >
       <label class="w-24 text-xs text-soft"
         >by °
@@ -237,15 +240,16 @@
     {@render quantity('flaps °', 'flaps_deg', 'w-24')}
     <label class="w-24 text-xs text-soft"
       >gear
-      <select
+      <Choice
+        label="gear"
         class="{small} text-ink"
-        value={phase.gear ?? ''}
-        onchange={(event) => onchange(withField('gear', event.currentTarget.value))}
-      >
-        <option value="">as before</option>
-        <option value="up">up</option>
-        <option value="down">down</option>
-      </select></label
+        bind:value={() => phase.gear ?? '', (gear) => onchange(withField('gear', gear))}
+        choices={[
+          ['', 'as before'],
+          ['up', 'up'],
+          ['down', 'down']
+        ]}
+      /></label
     >
     {@render quantity('lasts, s', 'for_s', 'w-28', 'until reached')}
   </div>
