@@ -25,8 +25,10 @@ const VIEWS: [name: string, path: string, night?: 'night'][] = [
   ['drills', '/plan/drills'],
   ['a drill', '/plan/drills/pattern-b', 'night'],
   ['tolerance profiles', '/plan/profiles'],
-  ['the record', '/record', 'night'],
+  ['whose record', '/record'],
+  ['a record', `/record?student=${demoId('maren')}`, 'night'],
   ['the hangar', '/hangar?aircraft=tarnvik-200', 'night'],
+  ['the own account', '/account'],
   ['signing out', '/sign-out']
 ];
 
@@ -56,7 +58,12 @@ for (const theme of ['paper', 'night'] as const) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
-        await fitsAcross(page);
+        // A desk, a phone, and the desk again with the page twice as large.
+        const widths = theme === 'paper' ? [390, 640, 1280] : [1280];
+        for (const width of widths) {
+          await page.setViewportSize({ width, height: 800 });
+          await fitsAcross(page);
+        }
         expect(await serious(page, theme === 'night')).toEqual([]);
         expect(faults).toEqual([]);
       });

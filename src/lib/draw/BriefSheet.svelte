@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { powerWords } from '$core/aircraft/power-shown';
   import type { Briefing } from '$core/drill/briefing';
   import type { Lesson } from '$core/drill/lesson';
@@ -56,10 +57,10 @@
   ]);
 </script>
 
-<div class="grid gap-3.5">
+<div class="grid grid-cols-1 gap-3.5">
   <p class="text-[13px] text-soft">{drill.purpose}</p>
   <div
-    class="grid items-start gap-3 {drill.phases.some((p) => p.goal.lateral.kind === 'turn')
+    class="grid grid-cols-1 items-start gap-3 {drill.phases.some((p) => p.goal.lateral.kind === 'turn')
       ? 'sm:grid-cols-[3fr_2fr]'
       : ''}"
   >
@@ -86,29 +87,31 @@
       {/each}
     </dl>
   {/if}
-  <table class="sheet-table text-[13px]">
-    <thead>
-      <tr>
-        <th>Set and expect</th><th class="number">pitch</th><th class="number">power</th><th class="number"
-          >flaps</th
-        ><th class="number">speed</th><th class="number">rate</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each settings as { names, line }, index (index)}
+  <SideScroll label="Set and expect">
+    <table class="sheet-table text-[13px]">
+      <thead>
         <tr>
-          <td class="!py-1">{names.slice(0, 3).join(', ')}{names.length > 3 ? ' …' : ''}</td>
-          <td class="number !py-1">{signedFigure(line.pitch_deg, 1)}°</td>
-          <td class="number !py-1">{powerWords(line)}</td>
-          <td class="number !py-1"
-            >{line.flaps_deg}°{aircraft.gear.retractable && line.gear > 0.5 ? ' gear' : ''}</td
-          >
-          <td class="number !py-1">{line.ias_kt} kt</td>
-          <td class="number !py-1">{signedFigure(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min</td>
+          <th>Set and expect</th><th class="number">pitch</th><th class="number">power</th><th class="number"
+            >flaps</th
+          ><th class="number">speed</th><th class="number">rate</th>
         </tr>
-      {/each}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {#each settings as { names, line }, index (index)}
+          <tr>
+            <td class="!py-1">{names.slice(0, 3).join(', ')}{names.length > 3 ? ' …' : ''}</td>
+            <td class="number !py-1">{signedFigure(line.pitch_deg, 1)}°</td>
+            <td class="number !py-1">{powerWords(line)}</td>
+            <td class="number !py-1"
+              >{line.flaps_deg}°{aircraft.gear.retractable && line.gear > 0.5 ? ' gear' : ''}</td
+            >
+            <td class="number !py-1">{line.ias_kt} kt</td>
+            <td class="number !py-1">{signedFigure(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </SideScroll>
   {#if phases}
     <ol class="grid gap-0.5 text-[13px]">
       {#each drill.phases as phase, i (phase.id)}

@@ -131,19 +131,42 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
   };
 }
 
-/** Finished attempts this person may see, newest first; of one student when asked. */
+export const attemptOrders = ['flown', 'score'] as const;
+
+/**
+ * Finished attempts this person may see, one page of them; of one student, of one drill, of one verdict when asked. In the order
+ * of their scores only for one student: a whole school’s are too many to put in order at every look.
+ */
 export async function listAttempts(
   identity: Identity,
-  { studentId, page = 1 }: { studentId?: string | null; page?: number } = {}
+  {
+    studentId = null,
+    drill = null,
+    verdict = null,
+    page = 1,
+    sort = 'flown',
+    descending = true
+  }: {
+    studentId?: string | null;
+    drill?: string | null;
+    verdict?: Verdict | null;
+    page?: number;
+    sort?: (typeof attemptOrders)[number];
+    descending?: boolean;
+  } = {}
 ): Promise<AttemptLine[]> {
   return as(identity, async (db) => {
-    const query = selectAttempts(db)
-      .whereNotNull('a.finished_at')
-      .whereNull('a.discarded_at')
-      .orderBy('a.finished_at', 'desc');
+    const query = selectAttempts(db).whereNotNull('a.finished_at').whereNull('a.discarded_at');
     if (studentId) query.where('a.student_id', studentId);
     else query.where('a.school_id', identity.schoolId);
-    const rows = await query.limit(ATTEMPTS_PER_PAGE).offset((page - 1) * ATTEMPTS_PER_PAGE);
+    if (drill) query.where('a.drill', drill);
+    if (verdict) query.whereRaw('coalesce(o.verdict, g.verdict) = ?', [verdict]);
+    const way = descending ? 'desc' : 'asc';
+    if (sort === 'score' && studentId) query.orderBy('g.score', way);
+    const rows = await query
+      .orderBy('a.finished_at', sort === 'flown' ? way : 'desc')
+      .limit(ATTEMPTS_PER_PAGE)
+      .offset((page - 1) * ATTEMPTS_PER_PAGE);
     return rows.map(lineOf);
   });
 }

@@ -18,18 +18,34 @@ export interface StudentLine {
 export const STUDENTS_PER_PAGE = 50;
 const SCORES_SHOWN = 10;
 
-/** Students this person may see, by name; one page of them. */
+/** What the list can be put in order by, and how. */
+const ORDERS = {
+  name: 'name',
+  flown: `(SELECT max(a.finished_at) FROM attempt a
+     WHERE a.student_id = account.id AND a.pilot = 'student' AND a.discarded_at IS NULL)`,
+  stage: 'stage'
+} as const;
+export const studentOrders = Object.keys(ORDERS) as (keyof typeof ORDERS)[];
+
+/** Students this person may see; one page of them. */
 export async function listStudents(
   identity: Identity,
-  { page = 1, named = '' }: { page?: number; named?: string } = {}
+  {
+    page = 1,
+    named = '',
+    sort = 'name',
+    descending = false
+  }: { page?: number; named?: string; sort?: keyof typeof ORDERS; descending?: boolean } = {}
 ): Promise<{ students: StudentLine[]; total: number }> {
   return as(identity, async (db) => {
     const pattern = `%${named.replace(/[\\%_]/g, '\\$&')}%`;
     const { rows } = await db.raw(
       `WITH page AS (
-         SELECT id, name, stage, count(*) OVER () AS total FROM account
+         SELECT id, name, stage, count(*) OVER () AS total,
+           row_number() OVER (ORDER BY ${ORDERS[sort]} ${descending ? 'DESC' : 'ASC'} NULLS LAST, name, id) AS place
+         FROM account
          WHERE role = 'student' AND archived_at IS NULL AND name ILIKE ?
-         ORDER BY name, id LIMIT ? OFFSET ?
+         ORDER BY place LIMIT ? OFFSET ?
        )
        SELECT p.id, p.name, p.stage, p.total::int,
          (SELECT count(*)::int FROM lesson l WHERE l.student_id = p.id AND l.kind = 'lesson' AND l.withdrawn_at IS NULL) AS lessons,
@@ -54,7 +70,7 @@ export async function listStudents(
            ORDER BY a.finished_at DESC LIMIT ?
          ) x
        ) latest ON true
-       ORDER BY p.name, p.id`,
+       ORDER BY p.place`,
       [pattern, STUDENTS_PER_PAGE, (page - 1) * STUDENTS_PER_PAGE, SCORES_SHOWN]
     );
     return {

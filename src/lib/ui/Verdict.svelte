@@ -15,7 +15,7 @@
 </script>
 
 <span
-  class="inline-flex items-center gap-1.5 whitespace-nowrap {mark.colour} {large
+  class="inline-flex items-center gap-1.5 lg:whitespace-nowrap {mark.colour} {large
     ? 'rounded-sm border-[1.5px] px-2.5 py-1 text-[13px] font-bold'
     : 'text-[13px]'}"
 >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { select } from 'd3-selection';
   import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
@@ -120,7 +121,7 @@
         : 'west'} today
     </p>
   </div>
-  <div class="flex items-center gap-2">
+  <div class="flex flex-wrap items-center gap-2">
     <label class="sr-only" for="world">World</label>
     <Choice
       id="world"
@@ -170,7 +171,7 @@
     }}
   />{/if}
 
-<div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
+<div class="mt-3 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="min-w-0">
     <svg
       bind:this={svg}
@@ -397,29 +398,31 @@
         and distance.
       </p>
     {/if}
-    <table class="sheet-table mt-3 text-[13px]">
-      <thead><tr><th>Name</th><th>Kind</th><th class="number">tuned on, or lies</th></tr></thead>
-      <tbody>
-        {#each points as point (point.id)}
-          <tr class={point.id === chosen ? 'bg-paper' : ''}>
-            <td class="!py-0.5"
-              ><button
-                class="min-h-6 font-bold text-now underline-offset-2 hover:underline"
-                onclick={() => choose(point.id)}>{point.id}</button
-              ></td
-            >
-            <td class="!py-0.5 text-soft"
-              >{point.kind === 'fix'
-                ? 'fix'
-                : point.kind === 'localizer' || point.kind === 'marker'
-                  ? point.kind
-                  : point.kind.toUpperCase()}</td
-            >
-            <td class="number !py-0.5">{point.words}</td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    <SideScroll label="Stations and fixes">
+      <table class="sheet-table mt-3 text-[13px]">
+        <thead><tr><th>Name</th><th>Kind</th><th class="number">tuned on, or lies</th></tr></thead>
+        <tbody>
+          {#each points as point (point.id)}
+            <tr class={point.id === chosen ? 'bg-paper' : ''}>
+              <td class="!py-0.5"
+                ><button
+                  class="min-h-6 font-bold text-now underline-offset-2 hover:underline"
+                  onclick={() => choose(point.id)}>{point.id}</button
+                ></td
+              >
+              <td class="!py-0.5 text-soft"
+                >{point.kind === 'fix'
+                  ? 'fix'
+                  : point.kind === 'localizer' || point.kind === 'marker'
+                    ? point.kind
+                    : point.kind.toUpperCase()}</td
+              >
+              <td class="number !py-0.5">{point.words}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </SideScroll>
     {#each problems as problem (problem.field)}<p class="mt-2 text-[13px] text-below">
         ▼ {problem.message}
       </p>{/each}

@@ -1,18 +1,30 @@
+import { verdicts } from '$core/grade/corridor-measure';
 import { identityFrom } from '$lib/server/answers';
+import { askedOrder } from '$lib/server/asked-order';
 import { drillNames } from '$lib/server/school-library';
-import { ATTEMPTS_PER_PAGE, listAttempts } from '$lib/server/debrief';
+import { ATTEMPTS_PER_PAGE, attemptOrders, listAttempts } from '$lib/server/debrief';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent, url }) => {
   const { chosen } = await parent();
   const everyone = !chosen;
-  const page = Math.max(1, Math.min(1000, Math.floor(Number(url.searchParams.get('page') ?? 1)) || 1));
-  const attempts = await listAttempts(identityFrom(locals), { studentId: everyone ? null : chosen.id, page });
+  const names = await drillNames(identityFrom(locals));
+  const asked = askedOrder(url, everyone ? ['flown'] : attemptOrders, { sort: 'flown', descending: true });
+  const drill = Object.keys(names).find((id) => id === url.searchParams.get('drill')) ?? null;
+  const verdict = verdicts.find((each) => each === url.searchParams.get('verdict')) ?? null;
+  const attempts = await listAttempts(identityFrom(locals), {
+    studentId: everyone ? null : chosen.id,
+    drill,
+    verdict,
+    ...asked
+  });
   return {
-    names: await drillNames(identityFrom(locals)),
+    names,
     attempts,
     everyone,
-    page,
+    asked,
+    drill,
+    verdict,
     more: attempts.length === ATTEMPTS_PER_PAGE
   };
 };

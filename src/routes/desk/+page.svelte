@@ -59,7 +59,7 @@
       />
     </div>
   </header>
-  <Tabs.List class="mt-3 flex gap-1 border-b border-strong-line" aria-label="Sums">
+  <Tabs.List class="mt-3 flex flex-wrap gap-1 border-b border-strong-line" aria-label="Sums">
     {#each SUMS as [value, name] (value)}
       <Tabs.Trigger
         {value}

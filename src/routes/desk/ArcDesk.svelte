@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { clock, figure, heading } from '$core/measure/figure';
   import { flyArc, planArc, sideOfArc, type ArcSchool, type DmeArc } from '$core/procedure/dme-arc';
   import PathMap from '$lib/draw/PathMap.svelte';
@@ -102,33 +103,35 @@
           />
         {/each}
       </dl>
-      <table class="sheet-table mt-3 text-[13px]">
-        <thead
-          ><tr
-            ><th class="number">radial</th><th class="number">course</th><th class="number">heading</th><th
-              class="number">pointer</th
-            ><th class="number">over ground</th><th class="number">time</th></tr
-          ></thead
-        >
-        <tbody>
-          {#each plan.radials as r (r.radial_deg)}
-            <tr>
-              <td class="number !py-0.5">{heading(r.radial_deg)}</td>
-              <td class="number !py-0.5">{heading(r.course_deg)}</td>
-              <td class="number !py-0.5 font-bold">{heading(r.heading_deg)}</td>
-              <td class="number !py-0.5"
-                >{figure(Math.abs(r.pointerAhead_deg))}° {Math.abs(r.pointerAhead_deg) < 0.5
-                  ? 'on'
-                  : r.pointerAhead_deg > 0
-                    ? 'ahead'
-                    : 'behind'}</td
-              >
-              <td class="number !py-0.5">{figure(r.groundspeed_kt)} kt</td>
-              <td class="number !py-0.5">{clock(r.time_s)}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
+      <SideScroll label="Figures along the arc">
+        <table class="sheet-table mt-3 text-[13px]">
+          <thead
+            ><tr
+              ><th class="number">radial</th><th class="number">course</th><th class="number">heading</th><th
+                class="number">pointer</th
+              ><th class="number">over ground</th><th class="number">time</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each plan.radials as r (r.radial_deg)}
+              <tr>
+                <td class="number !py-0.5">{heading(r.radial_deg)}</td>
+                <td class="number !py-0.5">{heading(r.course_deg)}</td>
+                <td class="number !py-0.5 font-bold">{heading(r.heading_deg)}</td>
+                <td class="number !py-0.5"
+                  >{figure(Math.abs(r.pointerAhead_deg))}° {Math.abs(r.pointerAhead_deg) < 0.5
+                    ? 'on'
+                    : r.pointerAhead_deg > 0
+                      ? 'ahead'
+                      : 'behind'}</td
+                >
+                <td class="number !py-0.5">{figure(r.groundspeed_kt)} kt</td>
+                <td class="number !py-0.5">{clock(r.time_s)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </SideScroll>
       <p class="mt-2 text-xs text-soft">
         The pointer stands {direction === 'clockwise' ? 'off the right' : 'off the left'} wing tip: ahead of it
         where the wind blows outward, behind where it blows inward. A continuous turn would take {figure(

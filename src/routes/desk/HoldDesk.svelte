@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { clock, figure, heading, signedFigure } from '$core/measure/figure';
   import { holdCircuit, holdExtent, solveHold, type Hold } from '$core/procedure/hold';
   import { holdRules } from '$core/procedure/hold-rules';
@@ -208,35 +209,37 @@
         />
       </dl>
       {#if rules.length > 0}
-        <table class="sheet-table mt-3 text-[13px]">
-          <thead
-            ><tr
-              ><th>Rule of thumb</th><th class="number">heading</th><th class="number">time</th><th
-                class="number">leg</th
-              ><th class="number">roll-out</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each rules as { name, words, error }, index (name)}
-              <tr class={index === shownRule ? 'bg-paper' : ''}>
-                <td class="!py-1"
-                  ><button
-                    class="min-h-6 text-left text-now underline underline-offset-2"
-                    title={words}
-                    aria-pressed={index === shownRule}
-                    onclick={() => (shownRule = index)}>{name}</button
-                  ></td
-                >
-                <td class="number !py-1">{heading(error.outboundHeading_deg)}</td>
-                <td class="number !py-1">{figure(error.outbound_s)} s</td>
-                <td class="number !py-1">{signedFigure(error.inbound_s, 0)} s</td>
-                <td class="number !py-1"
-                  >{figure(Math.abs(error.overshot_m))} m {error.overshot_m >= 0 ? 'over' : 'under'}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <SideScroll label="Holding speeds">
+          <table class="sheet-table mt-3 text-[13px]">
+            <thead
+              ><tr
+                ><th>Rule of thumb</th><th class="number">heading</th><th class="number">time</th><th
+                  class="number">leg</th
+                ><th class="number">roll-out</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each rules as { name, words, error }, index (name)}
+                <tr class={index === shownRule ? 'bg-paper' : ''}>
+                  <td class="!py-1"
+                    ><button
+                      class="min-h-6 text-left text-now underline underline-offset-2"
+                      title={words}
+                      aria-pressed={index === shownRule}
+                      onclick={() => (shownRule = index)}>{name}</button
+                    ></td
+                  >
+                  <td class="number !py-1">{heading(error.outboundHeading_deg)}</td>
+                  <td class="number !py-1">{figure(error.outbound_s)} s</td>
+                  <td class="number !py-1">{signedFigure(error.inbound_s, 0)} s</td>
+                  <td class="number !py-1"
+                    >{figure(Math.abs(error.overshot_m))} m {error.overshot_m >= 0 ? 'over' : 'under'}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </SideScroll>
         <p class="mt-1 text-xs text-soft">
           What each leaves: inbound leg too long or short, course overshot or undershot at roll-out. Dashed on
           the plan: {rule?.name}.

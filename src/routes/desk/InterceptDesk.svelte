@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { clock, figure, heading } from '$core/measure/figure';
   import { planIntercept } from '$core/procedure/intercept';
   import PathMap from '$lib/draw/PathMap.svelte';
@@ -71,35 +72,38 @@
     />
   </div>
   <div>
-    <table class="sheet-table text-[13px]">
-      <thead
-        ><tr
-          ><th class="number">angle</th><th class="number">heading</th><th class="number">closing</th><th
-            class="number">time</th
-          ><th class="number">along</th><th class="number">lead</th><th class="number">then</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each plans as { angle, plan } (angle)}
-          <tr class={angle === angle_deg ? 'bg-paper' : ''}>
-            <td class="number !py-1"
-              ><button class="min-h-6 text-now underline" onclick={() => (angle_deg = angle)}>{angle}°</button
-              ></td
-            >
-            {#if plan.kind === 'impossible'}
-              <td colspan="6" class="!py-1 text-below">▼ {plan.reason}</td>
-            {:else}
-              <td class="number !py-1">{heading(plan.heading_deg)}</td>
-              <td class="number !py-1">{figure(plan.closing_kt)} kt</td>
-              <td class="number !py-1">{clock(plan.time_s)}</td>
-              <td class="number !py-1">{figure(plan.along_nm, 1)} NM</td>
-              <td class="number !py-1">{figure(plan.leadTurn_nm, 2)} NM</td>
-              <td class="number !py-1">{heading(plan.courseHeading_deg)}</td>
-            {/if}
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    <SideScroll label="Intercepts">
+      <table class="sheet-table text-[13px]">
+        <thead
+          ><tr
+            ><th class="number">angle</th><th class="number">heading</th><th class="number">closing</th><th
+              class="number">time</th
+            ><th class="number">along</th><th class="number">lead</th><th class="number">then</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each plans as { angle, plan } (angle)}
+            <tr class={angle === angle_deg ? 'bg-paper' : ''}>
+              <td class="number !py-1"
+                ><button class="min-h-6 text-now underline" onclick={() => (angle_deg = angle)}
+                  >{angle}°</button
+                ></td
+              >
+              {#if plan.kind === 'impossible'}
+                <td colspan="6" class="!py-1 text-below">▼ {plan.reason}</td>
+              {:else}
+                <td class="number !py-1">{heading(plan.heading_deg)}</td>
+                <td class="number !py-1">{figure(plan.closing_kt)} kt</td>
+                <td class="number !py-1">{clock(plan.time_s)}</td>
+                <td class="number !py-1">{figure(plan.along_nm, 1)} NM</td>
+                <td class="number !py-1">{figure(plan.leadTurn_nm, 2)} NM</td>
+                <td class="number !py-1">{heading(plan.courseHeading_deg)}</td>
+              {/if}
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </SideScroll>
     <p class="mt-2 text-xs text-soft">
       Closing: groundspeed × sin(track − course). Lead: turn radius × (1 − cos of the angle); on the needle,
       begin to turn by the rate at which it moves. Cross the course by no more than half scale.

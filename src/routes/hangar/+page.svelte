@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
@@ -73,33 +74,35 @@
           ? ` · gear up to ${aircraft.speeds.gearExtended_kt} kt`
           : ''} · never above {aircraft.speeds.neverExceed_kt} kt
       </p>
-      <table class="sheet-table mt-2 text-[13px]">
-        <thead>
-          <tr>
-            <th>Configuration</th><th class="number">speed</th><th class="number">rate</th><th class="number"
-              >pitch</th
-            ><th class="number">power</th><th class="number">lever</th><th class="number">flaps</th>
-            {#if aircraft.gear.retractable}<th>gear</th>{/if}<th class="number">trim</th>
-          </tr>
-        </thead>
-        <tbody>
-          {#each card as line (line.id)}
+      <SideScroll label="The card">
+        <table class="sheet-table mt-2 text-[13px]">
+          <thead>
             <tr>
-              <td class="!py-1.5">{line.name}</td>
-              <td class="number !py-1.5">{line.ias_kt} kt</td>
-              <td class="number !py-1.5"
-                >{signedFigure(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min</td
-              >
-              <td class="number !py-1.5">{signedFigure(line.pitch_deg, 1)}°</td>
-              <td class="number !py-1.5">{powerWords(line)}</td>
-              <td class="number !py-1.5">{figure(line.throttle * 100)} %</td>
-              <td class="number !py-1.5">{line.flaps_deg}°</td>
-              {#if aircraft.gear.retractable}<td class="!py-1.5">{line.gear > 0.5 ? 'down' : 'up'}</td>{/if}
-              <td class="number !py-1.5">{signedFigure(line.trim * 100)}</td>
+              <th>Configuration</th><th class="number">speed</th><th class="number">rate</th><th
+                class="number">pitch</th
+              ><th class="number">power</th><th class="number">lever</th><th class="number">flaps</th>
+              {#if aircraft.gear.retractable}<th>gear</th>{/if}<th class="number">trim</th>
             </tr>
-          {/each}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {#each card as line (line.id)}
+              <tr>
+                <td class="!py-1.5">{line.name}</td>
+                <td class="number !py-1.5">{line.ias_kt} kt</td>
+                <td class="number !py-1.5"
+                  >{signedFigure(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min</td
+                >
+                <td class="number !py-1.5">{signedFigure(line.pitch_deg, 1)}°</td>
+                <td class="number !py-1.5">{powerWords(line)}</td>
+                <td class="number !py-1.5">{figure(line.throttle * 100)} %</td>
+                <td class="number !py-1.5">{line.flaps_deg}°</td>
+                {#if aircraft.gear.retractable}<td class="!py-1.5">{line.gear > 0.5 ? 'down' : 'up'}</td>{/if}
+                <td class="number !py-1.5">{signedFigure(line.trim * 100)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </SideScroll>
       <p class="mt-1 text-xs text-soft">
         Solved from the airplane’s equations of motion in standard air, hands off. An invented airplane: no
         numbers for any real one.
@@ -119,86 +122,90 @@
             : '.'}
         </p>
       {:else}
-        <table class="sheet-table mt-1 text-[13px]">
-          <thead>
-            <tr>
-              <th>Line</th><th class="number">speed, kt</th><th class="number">rate, ft/min</th><th
-                class="number">pitch, °</th
-              ><th class="number">power</th><th>evidence</th><th></th>
-            </tr>
-          </thead>
-          <tbody>
-            {#each data.accepted as { id, line, acceptedBy, acceptedAt } (id)}
+        <SideScroll label="Measured lines">
+          <table class="sheet-table mt-1 text-[13px]">
+            <thead>
               <tr>
-                <td class="!py-1.5">{line.name}</td>
-                <td class="number !py-1.5">{spread(line.ias_kt)}</td>
-                <td class="number !py-1.5">{spread(line.verticalSpeed_fpm)}</td>
-                <td class="number !py-1.5">{spread(line.pitch_deg, 1)}</td>
-                <td class="number !py-1.5">{powerOf(line)}</td>
-                <td class="!py-1.5 text-xs text-soft">
-                  {line.evidence.length} stretches, {clock(seconds(line))}, near {figure(
-                    Math.round(line.altitude_ft / 100) * 100
-                  )} ft · {acceptedBy}, {onDay(acceptedAt)}
-                  {#each line.evidence.slice(0, 3) as e, i (i)}
-                    · <a
-                      class="underline underline-offset-2"
-                      href="/debrief/{e.attemptId}"
-                      aria-label="Flight {i + 1} of {line.name}">flight {i + 1}</a
-                    >
-                  {/each}
-                </td>
-                <td class="text-right">
-                  {#if data.me?.teaches}
-                    <form method="POST" action="?/remove" use:enhance>
-                      <input type="hidden" name="id" value={id} />
-                      <button
-                        class="min-h-6 text-now underline underline-offset-2"
-                        aria-label="Remove {line.name}">remove</button
-                      >
-                    </form>
-                  {/if}
-                </td>
+                <th>Line</th><th class="number">speed, kt</th><th class="number">rate, ft/min</th><th
+                  class="number">pitch, °</th
+                ><th class="number">power</th><th>evidence</th><th></th>
               </tr>
-            {/each}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {#each data.accepted as { id, line, acceptedBy, acceptedAt } (id)}
+                <tr>
+                  <td class="!py-1.5">{line.name}</td>
+                  <td class="number !py-1.5">{spread(line.ias_kt)}</td>
+                  <td class="number !py-1.5">{spread(line.verticalSpeed_fpm)}</td>
+                  <td class="number !py-1.5">{spread(line.pitch_deg, 1)}</td>
+                  <td class="number !py-1.5">{powerOf(line)}</td>
+                  <td class="!py-1.5 text-xs text-soft">
+                    {line.evidence.length} stretches, {clock(seconds(line))}, near {figure(
+                      Math.round(line.altitude_ft / 100) * 100
+                    )} ft · {acceptedBy}, {onDay(acceptedAt)}
+                    {#each line.evidence.slice(0, 3) as e, i (i)}
+                      · <a
+                        class="underline underline-offset-2"
+                        href="/debrief/{e.attemptId}"
+                        aria-label="Flight {i + 1} of {line.name}">flight {i + 1}</a
+                      >
+                    {/each}
+                  </td>
+                  <td class="text-right">
+                    {#if data.me?.teaches}
+                      <form method="POST" action="?/remove" use:enhance>
+                        <input type="hidden" name="id" value={id} />
+                        <button
+                          class="min-h-6 text-now underline underline-offset-2"
+                          aria-label="Remove {line.name}">remove</button
+                        >
+                      </form>
+                    {/if}
+                  </td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </SideScroll>
       {/if}
       {#if data.proposed.length > 0}
         <h3 class="mt-4 text-[13px] font-bold">Proposed from steady stretches of the latest flights</h3>
-        <table class="sheet-table mt-1 text-[13px]">
-          <tbody>
-            {#each data.proposed as { id, line } (id)}
-              <tr>
-                <td class="!py-1">
-                  <input
-                    form="accept-{id}"
-                    name="name"
-                    value={line.name}
-                    aria-label="Name of the line"
-                    maxlength="60"
-                    class="{input} !min-h-7 !py-0"
-                  />
-                </td>
-                <td class="number !py-1">{spread(line.ias_kt)} kt</td>
-                <td class="number !py-1">{spread(line.verticalSpeed_fpm)} ft/min</td>
-                <td class="number !py-1">{spread(line.pitch_deg, 1)}°</td>
-                <td class="number !py-1">{powerOf(line)}</td>
-                <td class="!py-1 text-xs text-soft">{line.evidence.length} ×, {clock(seconds(line))}</td>
-                <td class="!py-1 text-right">
-                  <form id="accept-{id}" method="POST" action="?/accept" use:enhance>
-                    <input type="hidden" name="id" value={id} />
-                    <input type="hidden" name="aircraft" value={aircraft.id} />
-                    <input type="hidden" name="line" value={JSON.stringify(line)} />
-                    <button
-                      class="min-h-6 font-bold text-now underline underline-offset-2"
-                      aria-label="Accept {line.name}">accept</button
-                    >
-                  </form>
-                </td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <SideScroll label="Proposed lines">
+          <table class="sheet-table mt-1 text-[13px]">
+            <tbody>
+              {#each data.proposed as { id, line } (id)}
+                <tr>
+                  <td class="!py-1">
+                    <input
+                      form="accept-{id}"
+                      name="name"
+                      value={line.name}
+                      aria-label="Name of the line"
+                      maxlength="60"
+                      class="{input} !min-h-7 !py-0"
+                    />
+                  </td>
+                  <td class="number !py-1">{spread(line.ias_kt)} kt</td>
+                  <td class="number !py-1">{spread(line.verticalSpeed_fpm)} ft/min</td>
+                  <td class="number !py-1">{spread(line.pitch_deg, 1)}°</td>
+                  <td class="number !py-1">{powerOf(line)}</td>
+                  <td class="!py-1 text-xs text-soft">{line.evidence.length} ×, {clock(seconds(line))}</td>
+                  <td class="!py-1 text-right">
+                    <form id="accept-{id}" method="POST" action="?/accept" use:enhance>
+                      <input type="hidden" name="id" value={id} />
+                      <input type="hidden" name="aircraft" value={aircraft.id} />
+                      <input type="hidden" name="line" value={JSON.stringify(line)} />
+                      <button
+                        class="min-h-6 font-bold text-now underline underline-offset-2"
+                        aria-label="Accept {line.name}">accept</button
+                      >
+                    </form>
+                  </td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </SideScroll>
       {/if}
     </section>
   </div>

@@ -5,6 +5,7 @@
   import AccessLink from '$lib/ui/AccessLink.svelte';
   import { button } from '$lib/ui/button';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import DataTable from '$lib/ui/DataTable.svelte';
   import PersonFields from '$lib/ui/PersonFields.svelte';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -21,12 +22,42 @@
   const archivedCount = $derived(data.people.filter((person) => person.archived).length);
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
   const roleNames = { chief: 'chief instructor', instructor: 'instructor', student: 'student' };
+  const roleOf = (person: Person) =>
+    person.archived ? `${roleNames[person.role]}, archived` : roleNames[person.role];
   const justArchived = $derived(
     form && 'archived' in form && form.archived ? data.people.find((p) => p.id === form.archived) : null
   );
 
   useShortcuts([{ key: 'a', shown: 'A', does: 'add a person', run: () => (adding = true) }]);
 </script>
+
+{#snippet nameCell(person: Person)}{#if person.role === 'student' && !person.archived}<a
+      href="/students/{person.id}"
+      class="font-bold text-ink">{person.name}</a
+    >{:else}<span class="font-bold">{person.name}</span>{/if}{/snippet}
+{#snippet actsCell(person: Person)}
+  <div class="flex justify-end gap-1">
+    {#if !person.archived}
+      <button class={button.quiet} aria-label="Edit {person.name}" onclick={() => (changing = person)}
+        >Edit</button
+      >
+      <form method="POST" action="?/access" use:enhance>
+        <input type="hidden" name="person" value={person.id} />
+        <input type="hidden" name="name" value={person.name} />
+        <button class={button.quiet} aria-label="New password link for {person.name}">Password link</button>
+      </form>
+    {/if}
+    {#if person.role !== 'chief'}
+      <form method="POST" action="?/archive" use:enhance>
+        <input type="hidden" name="person" value={person.id} />
+        {#if person.archived}<input type="hidden" name="undo" value="1" />{/if}
+        <button class={button.quiet} aria-label="{person.archived ? 'Bring back' : 'Archive'} {person.name}"
+          >{person.archived ? 'Bring back' : 'Archive'}</button
+        >
+      </form>
+    {/if}
+  </div>
+{/snippet}
 
 <svelte:head><title>People · Hanza</title></svelte:head>
 
@@ -65,51 +96,19 @@
   <p class="mt-2 text-[13px] text-hard" role="alert">{form.message}</p>
 {/if}
 
-<table class="sheet-table mt-4">
-  <thead><tr><th>Name</th><th>E-mail</th><th>Role</th><th>Stage</th><th></th></tr></thead>
-  <tbody>
-    {#each shown as person (person.id)}
-      <tr class={person.archived ? 'text-soft' : ''}>
-        <td>
-          {#if person.role === 'student' && !person.archived}<a
-              href="/students/{person.id}"
-              class="font-bold text-ink">{person.name}</a
-            >{:else}<span class="font-bold">{person.name}</span>{/if}
-        </td>
-        <td class="text-[13px]">{person.email}</td>
-        <td>{person.archived ? `${roleNames[person.role]}, archived` : roleNames[person.role]}</td>
-        <td class="text-soft">{person.stage}</td>
-        <td class="text-right whitespace-nowrap">
-          <div class="flex justify-end gap-1">
-            {#if !person.archived}
-              <button class={button.quiet} aria-label="Edit {person.name}" onclick={() => (changing = person)}
-                >Edit</button
-              >
-              <form method="POST" action="?/access" use:enhance>
-                <input type="hidden" name="person" value={person.id} />
-                <input type="hidden" name="name" value={person.name} />
-                <button class={button.quiet} aria-label="New password link for {person.name}"
-                  >Password link</button
-                >
-              </form>
-            {/if}
-            {#if person.role !== 'chief'}
-              <form method="POST" action="?/archive" use:enhance>
-                <input type="hidden" name="person" value={person.id} />
-                {#if person.archived}<input type="hidden" name="undo" value="1" />{/if}
-                <button
-                  class={button.quiet}
-                  aria-label="{person.archived ? 'Bring back' : 'Archive'} {person.name}"
-                  >{person.archived ? 'Bring back' : 'Archive'}</button
-                >
-              </form>
-            {/if}
-          </div>
-        </td>
-      </tr>
-    {/each}
-  </tbody>
-</table>
+<DataTable
+  label="People"
+  find="Find a person"
+  rows={shown}
+  dim={(person) => person.archived}
+  columns={[
+    { id: 'name', header: 'Name', value: (person) => person.name, cell: nameCell },
+    { id: 'email', header: 'E-mail', value: (person) => person.email },
+    { id: 'role', header: 'Role', value: roleOf },
+    { id: 'stage', header: 'Stage', value: (person) => person.stage },
+    { id: 'acts', header: '', cell: actsCell }
+  ]}
+/>
 <p class="mt-3 max-w-2xl text-xs text-soft">
   Everybody chooses their own password; nobody else sees it. A password link opens once, within a week, and
   signs the person out everywhere when it is used.

@@ -6,12 +6,15 @@
   import RequirementBar from '$lib/draw/RequirementBar.svelte';
   import { atTime, onDayOfYear } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import DataTable from '$lib/ui/DataTable.svelte';
+  import Hint from '$lib/ui/Hint.svelte';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
   import Sheet from '$lib/ui/Sheet.svelte';
   import StudentChoice from '$lib/ui/StudentChoice.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
+  import { deviceNames } from './device-names';
   import TrainingEntryForm from './TrainingEntryForm.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -39,7 +42,10 @@
       ];
     const { content } = entry;
     const all: [string, string][] = [
-      ['Flown in', `${content.aircraft}${content.device === 'airplane' ? '' : ` (${content.device})`}`],
+      [
+        'Flown in',
+        `${content.aircraft}${content.device === 'airplane' ? '' : ` (${deviceNames[content.device]})`}`
+      ],
       ['Route', content.route],
       ['Total', `${figure(content.total_h, 1)} h`],
       [
@@ -60,6 +66,37 @@
       ['Corrects', entry.corrects ? `the entry of ${onDayOfYear(dateOf(entry.corrects))}` : '']
     ];
     return all.filter(([, words]) => words !== '');
+  }
+
+  type Hours = 'total_h' | 'instrumentActual_h' | 'instrumentSimulated_h' | 'crossCountryPic_h';
+  const hoursOf = (name: Hours) => (entry: Line) => (entry.kind === 'training' ? entry.content[name] : null);
+  const aircraftOf = (entry: Line) =>
+    entry.kind === 'void' ? '' : `${entry.content.aircraft}${entry.kind === 'practice' ? ', trainer' : ''}`;
+  const routeOf = (entry: Line) =>
+    entry.kind === 'void'
+      ? `Voids the entry of ${onDayOfYear(dateOf(entry.corrects))}`
+      : entry.kind === 'practice'
+        ? entry.content.drill
+        : entry.content.route;
+  function remarksOf(entry: Line): string {
+    if (entry.kind === 'void') return entry.content.reason;
+    if (entry.kind === 'practice')
+      return [
+        'practice',
+        `${entry.content.verdict}, ${entry.content.score}`,
+        entry.content.flownBy === 'the student' ? '' : `flown by ${entry.content.flownBy}`
+      ]
+        .filter(Boolean)
+        .join(' · ');
+    return [
+      ...entry.content.approaches.map(({ kind, place }) => `${kind} ${place}`),
+      entry.content.holding ? 'holding' : '',
+      entry.content.safetyPilot ? `safety pilot ${entry.content.safetyPilot}` : '',
+      entry.content.withInstructor ? '' : 'without instructor',
+      entry.content.remarks
+    ]
+      .filter(Boolean)
+      .join(' · ');
   }
 
   function begin(entry: Extract<Line, { kind: 'training' }> | null) {
@@ -87,6 +124,52 @@
     >Void</button
   >
 {/snippet}
+
+{#snippet dateCell(entry: Line)}<span
+    class="figure whitespace-nowrap {entry.correctedBy ? 'line-through' : ''}"
+    >{onDayOfYear(entry.content.date)}</span
+  >{/snippet}
+{#snippet aircraftCell(entry: Line)}<span
+    class="lg:whitespace-nowrap {entry.correctedBy ? 'line-through' : ''}">{aircraftOf(entry)}</span
+  >{#if entry.kind === 'training' && entry.content.device !== 'airplane'}<div class="text-xs text-soft">
+      {deviceNames[entry.content.device]}
+    </div>{/if}{/snippet}
+{#snippet routeCell(entry: Line)}{#if entry.kind === 'practice'}<a href="/debrief/{entry.attemptId}"
+      >{entry.content.drill}</a
+    >{:else}<span class={entry.correctedBy ? 'line-through' : ''}>{routeOf(entry)}</span>{/if}{/snippet}
+{#snippet hoursCell(entry: Line, name: Hours)}{#if entry.kind === 'training'}<span
+      class={entry.correctedBy ? 'line-through' : ''}>{figure(entry.content[name], 1)}</span
+    >{:else if entry.kind === 'practice' && name === 'total_h'}<span class="text-soft"
+      >{clock(entry.content.duration_s)}, not counted</span
+    >{/if}{/snippet}
+{#snippet totalCell(entry: Line)}{@render hoursCell(entry, 'total_h')}{/snippet}
+{#snippet actualCell(entry: Line)}{@render hoursCell(entry, 'instrumentActual_h')}{/snippet}
+{#snippet simulatedCell(entry: Line)}{@render hoursCell(entry, 'instrumentSimulated_h')}{/snippet}
+{#snippet countryCell(entry: Line)}{@render hoursCell(entry, 'crossCountryPic_h')}{/snippet}
+{#snippet remarksCell(entry: Line)}<div class="max-w-64">
+    <span class={entry.kind === 'practice' ? 'text-soft' : entry.correctedBy ? 'line-through' : ''}
+      >{remarksOf(entry)}</span
+    >
+    {#if entry.kind === 'training' && entry.corrects}<div class="text-xs text-soft">
+        corrects an earlier entry
+      </div>{/if}
+  </div>{/snippet}
+{#snippet signedCell(entry: Line)}<div class="lg:whitespace-nowrap">
+    {#if !entry.intact}
+      <span class="font-bold text-hard">✕ signature does not verify; not counted</span>
+    {:else if entry.signed}
+      <Hint says={atTime(entry.signedAt ?? '')} class="text-trace">◆ {entry.signedBy}</Hint>
+      {#if data.me?.teaches && entry.kind === 'training' && !entry.correctedBy}
+        {@render mend(entry)}
+      {/if}
+    {:else if entry.correctedBy}
+      <span class="text-soft">corrected or voided</span>
+    {:else if entry.kind === 'practice'}<span class="text-soft">–</span>
+    {:else if data.me?.teaches}
+      <button class="{button.plain} !min-h-7 !py-0.5" onclick={() => (signing = entry)}>Sign…</button>
+      {#if entry.kind === 'training'}{@render mend(entry)}{/if}
+    {:else}<span class="text-soft">not signed</span>{/if}
+  </div>{/snippet}
 
 {#if !data.chosen}
   <h1>Record</h1>
@@ -132,87 +215,41 @@
     {#if entries.length === 0}
       <p class="mt-4 text-soft">Nothing in the log yet.</p>
     {:else}
-      <div class="overflow-x-auto">
-        <table class="sheet-table mt-1 text-[13px]">
-          <thead>
-            <tr>
-              <th>Date</th><th>Airplane or device</th><th>Route or drill</th><th class="number">total</th><th
-                class="number">actual</th
-              ><th class="number">simulated</th><th class="number">x-country</th><th>Approaches, remarks</th
-              ><th>Signed</th>
-            </tr>
-          </thead>
-          <tbody>
-            {#each entries as entry (entry.id)}
-              <tr class={entry.correctedBy ? 'text-soft line-through' : ''}>
-                <td class="figure whitespace-nowrap">{onDayOfYear(entry.content.date)}</td>
-                {#if entry.kind === 'practice'}
-                  <td class="text-soft">{entry.content.aircraft}, trainer</td>
-                  <td class="text-soft"><a href="/debrief/{entry.attemptId}">{entry.content.drill}</a></td>
-                  <td class="number text-soft" colspan="4"
-                    >practice, {clock(entry.content.duration_s)} · not counted</td
-                  >
-                  <td class="text-soft">
-                    {entry.content.verdict}, {entry.content.score}{entry.content.flownBy === 'the student'
-                      ? ''
-                      : ` · flown by ${entry.content.flownBy}`}
-                  </td>
-                {:else if entry.kind === 'void'}
-                  <td colspan="7"
-                    >Voids the entry of {onDayOfYear(dateOf(entry.corrects))}: {entry.content.reason}</td
-                  >
-                {:else}
-                  <td>
-                    {entry.content.aircraft}
-                    {#if entry.content.device !== 'airplane'}<div class="text-xs text-soft">
-                        {entry.content.device}
-                      </div>{/if}
-                  </td>
-                  <td>{entry.content.route}</td>
-                  <td class="number">{figure(entry.content.total_h, 1)}</td>
-                  <td class="number">{figure(entry.content.instrumentActual_h, 1)}</td>
-                  <td class="number">{figure(entry.content.instrumentSimulated_h, 1)}</td>
-                  <td class="number">{figure(entry.content.crossCountryPic_h, 1)}</td>
-                  <td class="max-w-64">
-                    {[
-                      ...entry.content.approaches.map((approach) => `${approach.kind} ${approach.place}`),
-                      entry.content.holding ? 'holding' : '',
-                      entry.content.safetyPilot ? `safety pilot ${entry.content.safetyPilot}` : '',
-                      entry.content.withInstructor ? '' : 'without instructor',
-                      entry.content.remarks
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')}
-                    {#if entry.corrects}<div class="text-xs text-soft no-underline">
-                        corrects an earlier entry
-                      </div>{/if}
-                  </td>
-                {/if}
-                <td class="whitespace-nowrap no-underline">
-                  {#if !entry.intact}
-                    <span class="font-bold text-hard">✕ signature does not verify; not counted</span>
-                  {:else if entry.signed}
-                    <span class="text-trace" title="{entry.signedBy}, {atTime(entry.signedAt ?? '')}"
-                      >◆ {entry.signedBy}</span
-                    >
-                    {#if data.me?.teaches && entry.kind === 'training' && !entry.correctedBy}
-                      {@render mend(entry)}
-                    {/if}
-                  {:else if entry.correctedBy}
-                    <span class="text-soft">corrected or voided</span>
-                  {:else if entry.kind === 'practice'}<span class="text-soft">–</span>
-                  {:else if data.me?.teaches}
-                    <button class="{button.plain} !min-h-7 !py-0.5" onclick={() => (signing = entry)}
-                      >Sign…</button
-                    >
-                    {#if entry.kind === 'training'}{@render mend(entry)}{/if}
-                  {:else}<span class="text-soft">not signed</span>{/if}
-                </td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      </div>
+      <DataTable
+        label="Log"
+        find="Find in the log"
+        rows={entries}
+        dim={(entry) => entry.correctedBy !== null}
+        columns={[
+          { id: 'date', header: 'Date', value: (entry) => entry.content.date, cell: dateCell },
+          { id: 'aircraft', header: 'Airplane or device', value: aircraftOf, cell: aircraftCell },
+          { id: 'route', header: 'Route or drill', value: routeOf, cell: routeCell },
+          { id: 'total', header: 'total', value: hoursOf('total_h'), cell: totalCell, number: true },
+          {
+            id: 'actual',
+            header: 'actual',
+            value: hoursOf('instrumentActual_h'),
+            cell: actualCell,
+            number: true
+          },
+          {
+            id: 'simulated',
+            header: 'simulated',
+            value: hoursOf('instrumentSimulated_h'),
+            cell: simulatedCell,
+            number: true
+          },
+          {
+            id: 'country',
+            header: 'x-country',
+            value: hoursOf('crossCountryPic_h'),
+            cell: countryCell,
+            number: true
+          },
+          { id: 'remarks', header: 'Approaches, remarks', value: remarksOf, cell: remarksCell },
+          { id: 'signed', header: 'Signed', cell: signedCell }
+        ]}
+      />
     {/if}
   </section>
 

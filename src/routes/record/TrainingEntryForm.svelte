@@ -7,6 +7,7 @@
   import { untrack } from 'svelte';
   import { approachKinds, devices, type TrainingEntry } from '$core/record/log-entry';
   import { button } from '$lib/ui/button';
+  import { deviceNames } from './device-names';
   import Field from '$lib/ui/Field.svelte';
   import { input, numberInput } from '$lib/ui/input';
 
@@ -35,12 +36,6 @@
   let sent = $state(false);
   const problem = (field: string) => (sent && refusal?.field === field ? refusal.message : null);
   const approachProblem = $derived(sent && refusal?.field.startsWith('approaches') ? refusal.message : null);
-  const deviceNames = {
-    airplane: 'airplane',
-    'basic-atd': 'basic training device',
-    'advanced-atd': 'advanced training device',
-    ftd: 'flight training device'
-  };
 </script>
 
 {#snippet hours(

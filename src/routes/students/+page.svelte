@@ -1,17 +1,22 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { figure } from '$core/measure/figure';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { onDay } from '$lib/draw/when';
   import AddPersonSheet from '$lib/ui/AddPersonSheet.svelte';
   import AccessLink from '$lib/ui/AccessLink.svelte';
+  import { askedAddress } from '$lib/ui/asked-address';
   import { button } from '$lib/ui/button';
+  import DataTable from '$lib/ui/DataTable.svelte';
   import { input } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { ActionData, PageData } from './$types';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
+  type Student = PageData['students'][number];
   let adding = $state(false);
   let search: HTMLInputElement | undefined = $state();
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
@@ -21,6 +26,21 @@
     { key: 'a', shown: 'A', does: 'add a student', run: () => (adding = true) }
   ]);
 </script>
+
+{#snippet nameCell(student: Student)}<a href="/students/{student.id}" class="font-bold text-ink"
+    >{student.name}</a
+  >{/snippet}
+{#snippet stageCell(student: Student)}<span class="text-soft">{student.stage}</span>{/snippet}
+{#snippet scoresCell(student: Student)}<ScoreSpark scores={student.scores} />{/snippet}
+{#snippet verdictCell(student: Student)}{#if student.lastVerdict}<Verdict
+      verdict={student.lastVerdict as VerdictKind}
+    />{/if}{/snippet}
+{#snippet flownCell(student: Student)}{student.lastFlown ? onDay(student.lastFlown) : '–'}{/snippet}
+{#snippet planCell(student: Student)}<a
+    href="/plan?student={student.id}"
+    class="block text-right"
+    aria-label="Plan a lesson for {student.name}">Plan a lesson</a
+  >{/snippet}
 
 <svelte:head><title>Students · Hanza</title></svelte:head>
 
@@ -52,56 +72,34 @@
     {data.named ? `No student’s name contains “${data.named}”.` : 'No students yet. Add the first one.'}
   </p>
 {:else}
-  <table class="sheet-table mt-4">
-    <thead>
-      <tr>
-        <th>Student</th>
-        <th>Stage</th>
-        <th>Latest attempts</th>
-        <th>Last verdict</th>
-        <th class="number">flown</th>
-        <th class="number">last flown</th>
-        <th class="number">instrument h</th>
-        <th></th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each data.students as student (student.id)}
-        <tr class="hover:bg-paper">
-          <td><a href="/students/{student.id}" class="font-bold text-ink">{student.name}</a></td>
-          <td class="text-soft">{student.stage}</td>
-          <td><ScoreSpark scores={student.scores} /></td>
-          <td
-            >{#if student.lastVerdict}<Verdict verdict={student.lastVerdict as VerdictKind} />{/if}</td
-          >
-          <td class="number">{student.attempts}</td>
-          <td class="number">{student.lastFlown ? onDay(student.lastFlown) : '–'}</td>
-          <td class="number">{figure(student.instrument_h, 1)}</td>
-          <td class="text-right"
-            ><a
-              href="/plan?student={student.id}"
-              class="text-[13px]"
-              aria-label="Plan a lesson for {student.name}">Plan a lesson</a
-            ></td
-          >
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <DataTable
+    label="Students"
+    rows={data.students}
+    columns={[
+      { id: 'name', header: 'Student', cell: nameCell },
+      { id: 'stage', header: 'Stage', cell: stageCell },
+      { id: 'scores', header: 'Latest attempts', cell: scoresCell },
+      { id: 'verdict', header: 'Last verdict', cell: verdictCell },
+      { id: 'attempts', header: 'flown', value: (student) => student.attempts, number: true },
+      { id: 'flown', header: 'last flown', cell: flownCell, number: true },
+      {
+        id: 'hours',
+        header: 'instrument h',
+        value: (student) => figure(student.instrument_h, 1),
+        number: true
+      },
+      { id: 'plan', header: '', cell: planCell }
+    ]}
+    remote={{
+      asked: data.asked,
+      more: data.more,
+      sorts: ['name', 'stage', 'flown'],
+      go: (asked) => goto(askedAddress(page.url, asked), { keepFocus: true, noScroll: true })
+    }}
+  />
   <p class="mt-3 text-xs text-soft">
     Each line is a student’s latest finished attempts; in the band, everything required was met.
   </p>
-  {#if data.pages > 1}
-    <nav class="mt-3 flex gap-3 text-[13px]" aria-label="Pages">
-      {#if data.page > 1}<a href="?named={encodeURIComponent(data.named)}&page={data.page - 1}"
-          >Earlier names</a
-        >{/if}
-      <span class="text-soft">page {data.page} of {data.pages}</span>
-      {#if data.page < data.pages}<a href="?named={encodeURIComponent(data.named)}&page={data.page + 1}"
-          >Later names</a
-        >{/if}
-    </nav>
-  {/if}
 {/if}
 
 <AddPersonSheet bind:open={adding} title="Add a student" {problem} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import type { DrillHistory, FigureHistory } from '$core/grade/history';
   import { capital } from '$core/measure/capital';
   import { figure } from '$core/measure/figure';
@@ -32,54 +33,56 @@
   };
 </script>
 
-<div class="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_340px]">
+<div class="grid grid-cols-1 gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_340px]">
   <div>
-    <table class="sheet-table mt-1 text-[13px]">
-      <thead>
-        <tr>
-          <th
-            >{history.score.values.length === 1
-              ? '1 attempt'
-              : `over ${history.score.values.length} attempts`}</th
-          ><th class="number">first</th><th class="number">latest</th><th>course</th><th>trend</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <td class="!py-1 font-bold">score</td>
-          <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
-          <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
-          <td class="!py-1"><ScoreSpark scores={history.score.values} width={110} height={18} /></td>
-          <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
-        </tr>
-        {#each history.figures as line (line.id)}
-          {@const known = line.values.filter((v) => v !== null)}
+    <SideScroll label="Attempts side by side">
+      <table class="sheet-table mt-1 text-[13px]">
+        <thead>
           <tr>
-            <td class="!py-1">{line.name}</td>
-            <td class="number !py-1">{value(line, 0)}</td>
-            <td class="number !py-1">{value(line, -1)}</td>
-            <td class="!py-1"
-              ><ScoreSpark
-                scores={known}
-                width={110}
-                height={18}
-                bounds={[Math.min(0, ...known), Math.max(1e-6, ...known)]}
-              /></td
-            >
-            <td class="!py-1 text-xs"
-              ><span
-                class={line.trend.kind === 'improving'
-                  ? 'text-trace'
-                  : line.trend.kind === 'slipping'
-                    ? 'text-below'
-                    : 'text-soft'}>{SIGN[line.trend.kind]}</span
-              >
-              {words(line.trend)}</td
-            >
+            <th
+              >{history.score.values.length === 1
+                ? '1 attempt'
+                : `over ${history.score.values.length} attempts`}</th
+            ><th class="number">first</th><th class="number">latest</th><th>course</th><th>trend</th>
           </tr>
-        {/each}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          <tr>
+            <td class="!py-1 font-bold">score</td>
+            <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
+            <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
+            <td class="!py-1"><ScoreSpark scores={history.score.values} width={110} height={18} /></td>
+            <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
+          </tr>
+          {#each history.figures as line (line.id)}
+            {@const known = line.values.filter((v) => v !== null)}
+            <tr>
+              <td class="!py-1">{line.name}</td>
+              <td class="number !py-1">{value(line, 0)}</td>
+              <td class="number !py-1">{value(line, -1)}</td>
+              <td class="!py-1"
+                ><ScoreSpark
+                  scores={known}
+                  width={110}
+                  height={18}
+                  bounds={[Math.min(0, ...known), Math.max(1e-6, ...known)]}
+                /></td
+              >
+              <td class="!py-1 text-xs"
+                ><span
+                  class={line.trend.kind === 'improving'
+                    ? 'text-trace'
+                    : line.trend.kind === 'slipping'
+                      ? 'text-below'
+                      : 'text-soft'}>{SIGN[line.trend.kind]}</span
+                >
+                {words(line.trend)}</td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </SideScroll>
     {#if history.score.trend.kind === 'too few'}
       <p class="mt-1 text-xs text-soft">
         {capital(history.score.trend.words)}, flown to the end with the same help.

@@ -501,7 +501,7 @@
       <p class="p-8 text-soft">Starting the flight loop…</p>
     {/if}
     {#if lesson.navigation && calm?.navigation && shownHands.radios}
-      <div class="mt-2 grid gap-3 {fromAbove ? 'grid-cols-[minmax(0,1fr)_270px]' : ''}">
+      <div class="mt-2 grid grid-cols-1 gap-3 {fromAbove ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
         <RadioBox
           radios={shownHands.radios}
           shown={calm.navigation}

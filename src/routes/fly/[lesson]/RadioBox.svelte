@@ -85,6 +85,8 @@
     event.detail > 0 && event.currentTarget.blur();
   const field = 'figure w-full min-w-0 rounded-sm border border-strong-line bg-sheet px-1 py-0.5 text-right';
   const small = 'min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet px-1 disabled:opacity-50';
+  const RECEIVER =
+    'contents max-[479px]:flex max-[479px]:flex-wrap max-[479px]:items-center max-[479px]:gap-1.5 max-[479px]:[&>input]:w-20 max-[479px]:border-t max-[479px]:border-line max-[479px]:pt-1.5';
 </script>
 
 {#snippet ident(radio: AudioSource, name: string)}
@@ -102,133 +104,144 @@
 {/snippet}
 
 <section class="border border-line bg-sheet p-2 text-xs" aria-label="Radios">
-  <div class="grid grid-cols-[56px_60px_26px_60px_106px_52px_1fr] items-center gap-x-1.5 gap-y-1">
-    <span class="text-soft"></span><span class="text-right text-soft">active</span><span></span><span
-      class="text-right text-soft">standby</span
-    ><span class="text-center text-soft">course</span><span class="text-soft">ident</span><span></span>
+  <!-- On a phone each receiver is a block of its own. -->
+  <div
+    class="grid grid-cols-[56px_60px_26px_60px_106px_52px_1fr] items-center gap-x-1.5 gap-y-1 max-[479px]:grid-cols-1 max-[479px]:gap-y-2"
+  >
+    <div class="{RECEIVER} max-[479px]:hidden">
+      <span></span><span class="text-right text-soft">active</span><span></span><span
+        class="text-right text-soft">standby</span
+      ><span class="text-center text-soft">course</span><span class="text-soft">ident</span><span></span>
+    </div>
     {#each NAVS as radio, i (radio)}
-      <span>radio {i + 1}</span>
-      <span class="figure text-right text-[15px]">{radios[radio].active_MHz.toFixed(2)}</span>
+      <div class={RECEIVER}>
+        <span>radio {i + 1}</span>
+        <span class="figure text-right text-[15px]">{radios[radio].active_MHz.toFixed(2)}</span>
+        <button
+          class={small}
+          aria-label="Swap radio {i + 1}"
+          disabled={readonly}
+          onclick={(event) => {
+            swap(radio);
+            released(event);
+          }}>⇄</button
+        >
+        <input
+          class={field}
+          aria-label="Standby of radio {i + 1}, MHz"
+          inputmode="decimal"
+          value={radios[radio].standby_MHz.toFixed(2)}
+          {readonly}
+          onchange={(event) => tune(radio, event.currentTarget.value)}
+        />
+        <span class="flex items-center gap-0.5">
+          <button
+            class={small}
+            aria-label="Course {i + 1} less"
+            disabled={readonly}
+            onclick={(event) => {
+              select(radio, radios[radio].course_deg - 1);
+              released(event);
+            }}>−</button
+          >
+          <input
+            class="{field} !text-center"
+            aria-label="Course of radio {i + 1}"
+            inputmode="numeric"
+            value={String(radios[radio].course_deg).padStart(3, '0')}
+            {readonly}
+            onchange={(event) => select(radio, Number(event.currentTarget.value))}
+          />
+          <button
+            class={small}
+            aria-label="Course {i + 1} more"
+            disabled={readonly}
+            onclick={(event) => {
+              select(radio, radios[radio].course_deg + 1);
+              released(event);
+            }}>+</button
+          >
+        </span>
+        {@render ident(radio, `radio ${i + 1}`)}
+        <span class="flex items-center gap-1 text-soft">
+          <svg
+            viewBox="-50 -8 100 16"
+            class="h-4 w-[74px]"
+            role="img"
+            aria-label="Needle of radio {i + 1}{shown.needles[radio].valid
+              ? `, ${figure(shown.needles[radio].deflection * 100)} percent${shown.needles[radio].toFrom ? `, ${shown.needles[radio].toFrom}` : ''}`
+              : ', no signal'}"
+          >
+            <path d="M-45 0H45M-45 -4V4M45 -4V4M0 -3V3" stroke="var(--line)" />
+            {#if shown.needles[radio].valid}<path
+                d="M{Math.round(shown.needles[radio].deflection * 45)} -7V7"
+                stroke="var(--now)"
+                stroke-width="3.5"
+              />{/if}
+          </svg>
+          <span class="w-9">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
+        </span>
+      </div>
+    {/each}
+    <div class={RECEIVER}>
+      <span>beacon</span>
+      <span class="figure text-right text-[15px]">{radios.adf.active_kHz}</span>
       <button
         class={small}
-        aria-label="Swap radio {i + 1}"
+        aria-label="Swap beacon"
         disabled={readonly}
         onclick={(event) => {
-          swap(radio);
+          swap('adf');
           released(event);
         }}>⇄</button
       >
       <input
         class={field}
-        aria-label="Standby of radio {i + 1}, MHz"
-        inputmode="decimal"
-        value={radios[radio].standby_MHz.toFixed(2)}
-        {readonly}
-        onchange={(event) => tune(radio, event.currentTarget.value)}
-      />
-      <span class="flex items-center gap-0.5">
-        <button
-          class={small}
-          aria-label="Course {i + 1} less"
-          disabled={readonly}
-          onclick={(event) => {
-            select(radio, radios[radio].course_deg - 1);
-            released(event);
-          }}>−</button
-        >
-        <input
-          class="{field} !text-center"
-          aria-label="Course of radio {i + 1}"
-          inputmode="numeric"
-          value={String(radios[radio].course_deg).padStart(3, '0')}
-          {readonly}
-          onchange={(event) => select(radio, Number(event.currentTarget.value))}
-        />
-        <button
-          class={small}
-          aria-label="Course {i + 1} more"
-          disabled={readonly}
-          onclick={(event) => {
-            select(radio, radios[radio].course_deg + 1);
-            released(event);
-          }}>+</button
-        >
-      </span>
-      {@render ident(radio, `radio ${i + 1}`)}
-      <span class="flex items-center gap-1 text-soft">
-        <svg
-          viewBox="-50 -8 100 16"
-          class="h-4 w-[74px]"
-          role="img"
-          aria-label="Needle of radio {i + 1}{shown.needles[radio].valid
-            ? `, ${figure(shown.needles[radio].deflection * 100)} percent${shown.needles[radio].toFrom ? `, ${shown.needles[radio].toFrom}` : ''}`
-            : ', no signal'}"
-        >
-          <path d="M-45 0H45M-45 -4V4M45 -4V4M0 -3V3" stroke="var(--line)" />
-          {#if shown.needles[radio].valid}<path
-              d="M{Math.round(shown.needles[radio].deflection * 45)} -7V7"
-              stroke="var(--now)"
-              stroke-width="3.5"
-            />{/if}
-        </svg>
-        <span class="w-9">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
-      </span>
-    {/each}
-    <span>beacon</span>
-    <span class="figure text-right text-[15px]">{radios.adf.active_kHz}</span>
-    <button
-      class={small}
-      aria-label="Swap beacon"
-      disabled={readonly}
-      onclick={(event) => {
-        swap('adf');
-        released(event);
-      }}>⇄</button
-    >
-    <input
-      class={field}
-      aria-label="Standby of the beacon receiver, kHz"
-      inputmode="numeric"
-      value={radios.adf.standby_kHz}
-      {readonly}
-      onchange={(event) => tune('adf', event.currentTarget.value)}
-    />
-    <span></span>
-    {@render ident('adf', 'the beacon receiver')}
-    <div class="text-soft"><Toggle bind:checked={lettersShown}>show what is sent</Toggle></div>
-    <span>waypoints</span>
-    <input
-      class="{field} col-span-3 !text-left uppercase"
-      aria-label="Waypoints to fly to, one after the other"
-      placeholder="TOLVA BRENK"
-      value={legs}
-      {readonly}
-      onchange={(event) => fly(event.currentTarget.value)}
-    />
-    <span class="flex items-center gap-0.5"
-      ><input
-        class="{field} !text-center"
-        aria-label="Course to the waypoint, empty for direct"
+        aria-label="Standby of the beacon receiver, kHz"
         inputmode="numeric"
-        placeholder="direct"
-        value={radios.rnav.course_deg === null ? '' : heading(radios.rnav.course_deg).replace('°', '')}
+        value={radios.adf.standby_kHz}
         {readonly}
-        onchange={(event) =>
-          onset({
-            ...radios,
-            rnav: {
-              ...radios.rnav,
-              course_deg:
-                event.currentTarget.value.trim() === ''
-                  ? null
-                  : course(Number(event.currentTarget.value) || 360)
-            }
-          })}
-      /></span
-    >
-    <span class="col-span-2 text-soft"
-      >{shown.waypoint ? `to ${shown.waypoint.id}, edge ${shown.waypoint.fullScale_nm} NM` : 'none'}</span
-    >
+        onchange={(event) => tune('adf', event.currentTarget.value)}
+      />
+      <span></span>
+      {@render ident('adf', 'the beacon receiver')}
+      <div class="text-soft"><Toggle bind:checked={lettersShown}>show what is sent</Toggle></div>
+    </div>
+    <div class={RECEIVER}>
+      <span>waypoints</span>
+      <input
+        class="{field} col-span-3 !text-left uppercase"
+        aria-label="Waypoints to fly to, one after the other"
+        placeholder="TOLVA BRENK"
+        value={legs}
+        {readonly}
+        onchange={(event) => fly(event.currentTarget.value)}
+      />
+      <span class="flex items-center gap-0.5"
+        ><input
+          class="{field} !text-center"
+          aria-label="Course to the waypoint, empty for direct"
+          inputmode="numeric"
+          placeholder="direct"
+          value={radios.rnav.course_deg === null ? '' : heading(radios.rnav.course_deg).replace('°', '')}
+          {readonly}
+          onchange={(event) =>
+            onset({
+              ...radios,
+              rnav: {
+                ...radios.rnav,
+                course_deg:
+                  event.currentTarget.value.trim() === ''
+                    ? null
+                    : course(Number(event.currentTarget.value) || 360)
+              }
+            })}
+        /></span
+      >
+      <span class="col-span-2 text-soft"
+        >{shown.waypoint ? `to ${shown.waypoint.id}, edge ${shown.waypoint.fullScale_nm} NM` : 'none'}</span
+      >
+    </div>
   </div>
   <div class="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
     <span class="flex items-center gap-1" role="group" aria-label="What feeds the needle"

@@ -8,6 +8,7 @@
   import { drillName, planWords } from '$lib/draw/plan-words';
   import { onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import DataTable from '$lib/ui/DataTable.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { withStudent } from '$lib/ui/with-student';
   import Verdict from '$lib/ui/Verdict.svelte';
@@ -16,6 +17,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
+  type Lesson = PageData['lessons'][number];
   const teaches = $derived(data.me?.teaches ?? false);
   const own = $derived(
     data.attempts.filter((attempt) => attempt.pilot === 'student' && attempt.comparable.completed)
@@ -38,6 +40,22 @@
     }
   ]);
 </script>
+
+{#snippet lessonCell(lesson: Lesson)}<a href="/plan/{lesson.id}" class="font-bold whitespace-nowrap text-ink"
+    >{lesson.kind === 'practice' ? 'Practice' : 'Lesson'} {lesson.number}</a
+  >
+  <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>{/snippet}
+{#snippet askedCell(lesson: Lesson)}{drillName(lesson.plan)}
+  <div class="figure text-xs text-soft">{planWords(lesson.plan)}</div>{/snippet}
+{#snippet latestCell(lesson: Lesson)}{#if lesson.lastVerdict}<a
+      href="/debrief/{lesson.lastAttempt}"
+      class="no-underline"><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a
+    >{:else}<span class="text-xs text-soft">not flown yet</span>{/if}{/snippet}
+{#snippet flyCell(lesson: Lesson)}<a
+    class="block text-right"
+    href="/fly/{lesson.id}"
+    aria-label="Fly lesson {lesson.number}">Fly</a
+  >{/snippet}
 
 <svelte:head><title>{data.student.name} · Hanza</title></svelte:head>
 
@@ -65,38 +83,18 @@
       {#if data.lessons.length === 0}
         <p class="mt-3 text-soft">No lesson planned yet.</p>
       {:else}
-        <table class="sheet-table mt-2">
-          <thead>
-            <tr><th>Lesson</th><th>Asked for</th><th class="number">tries</th><th>Latest</th><th></th></tr>
-          </thead>
-          <tbody>
-            {#each data.lessons as lesson (lesson.id)}
-              <tr class="hover:bg-paper">
-                <td>
-                  <a href="/plan/{lesson.id}" class="font-bold text-ink"
-                    >{lesson.kind === 'practice' ? 'Practice' : 'Lesson'} {lesson.number}</a
-                  >
-                  <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>
-                </td>
-                <td>
-                  {drillName(lesson.plan)}
-                  <div class="figure text-xs whitespace-nowrap text-soft">{planWords(lesson.plan)}</div>
-                </td>
-                <td class="number">{lesson.attempts}</td>
-                <td>
-                  {#if lesson.lastVerdict}
-                    <a href="/debrief/{lesson.lastAttempt}" class="no-underline"
-                      ><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a
-                    >
-                  {:else}<span class="text-xs text-soft">not flown yet</span>{/if}
-                </td>
-                <td class="text-right"
-                  ><a href="/fly/{lesson.id}" aria-label="Fly lesson {lesson.number}">Fly</a></td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <DataTable
+          label="Lessons"
+          pageSize={10}
+          rows={data.lessons}
+          columns={[
+            { id: 'lesson', header: 'Lesson', value: (lesson) => lesson.number, cell: lessonCell },
+            { id: 'asked', header: 'Asked for', value: (lesson) => drillName(lesson.plan), cell: askedCell },
+            { id: 'tries', header: 'tries', value: (lesson) => lesson.attempts, number: true },
+            { id: 'latest', header: 'Latest', value: (lesson) => lesson.lastVerdict, cell: latestCell },
+            { id: 'fly', header: '', cell: flyCell }
+          ]}
+        />
       {/if}
     </section>
 
@@ -120,7 +118,7 @@
         <h2>Latest attempts</h2>
         <ul class="mt-2">
           {#each data.attempts as attempt (attempt.id)}
-            <li class="flex items-center gap-4 border-b border-line py-1.5 text-[13px]">
+            <li class="flex flex-wrap items-center gap-x-4 border-b border-line py-1.5 text-[13px]">
               <a href="/debrief/{attempt.id}" class="figure w-16 shrink-0">{onDay(attempt.finishedAt)}</a>
               <span class="w-44 shrink-0 truncate text-soft"
                 >{data.names[attempt.drill] ?? attempt.drill}</span

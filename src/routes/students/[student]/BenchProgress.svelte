@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { nextLevel } from '$core/bench/level';
   import { panelQuestionNames } from '$core/bench/question';
   import { sumNames } from '$core/bench/sum-question';
@@ -48,28 +49,30 @@
 
 <section class="mt-8">
   <h2>At the bench</h2>
-  <table class="sheet-table mt-1 text-[13px]">
-    <thead>
-      <tr>
-        <th>Question</th><th class="number">answered</th><th class="number">right</th><th class="number"
-          >in time</th
-        ><th class="number">usually</th><th class="number">level</th><th class="number">last</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each rows as row (row.kind)}
+  <SideScroll label="At the bench, by question">
+    <table class="sheet-table mt-1 text-[13px]">
+      <thead>
         <tr>
-          <td class="!py-1.5">{names[row.kind] ?? row.kind}</td>
-          <td class="number !py-1.5">{row.count}</td>
-          <td class="number !py-1.5">{percent(row.right)}</td>
-          <td class="number !py-1.5">{percent(row.inTime)}</td>
-          <td class="number !py-1.5">{figure(row.median_s, 1)} s</td>
-          <td class="number !py-1.5">{row.level}</td>
-          <td class="number !py-1.5 text-soft">{onDay(row.last)}</td>
+          <th>Question</th><th class="number">answered</th><th class="number">right</th><th class="number"
+            >in time</th
+          ><th class="number">usually</th><th class="number">level</th><th class="number">last</th>
         </tr>
-      {/each}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {#each rows as row (row.kind)}
+          <tr>
+            <td class="!py-1.5">{names[row.kind] ?? row.kind}</td>
+            <td class="number !py-1.5">{row.count}</td>
+            <td class="number !py-1.5">{percent(row.right)}</td>
+            <td class="number !py-1.5">{percent(row.inTime)}</td>
+            <td class="number !py-1.5">{figure(row.median_s, 1)} s</td>
+            <td class="number !py-1.5">{row.level}</td>
+            <td class="number !py-1.5 text-soft">{onDay(row.last)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </SideScroll>
   <p class="mt-1 text-xs text-soft">
     Right and in time: of the last {LATEST} of each kind. Level 1 is plain, 5 the hardest.
   </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import { trendOf } from '$core/grade/trend';
   import { figure } from '$core/measure/figure';
   import { correlationOf } from '$core/measure/statistics';
@@ -35,31 +36,33 @@
 
 <section class="mt-8">
   <h2>The scan beside the flying</h2>
-  <table class="sheet-table mt-1 text-[13px]">
-    <thead>
-      <tr>
-        <th>Flight</th><th>Hands</th><th class="number">longest unseen</th><th class="number"
-          >by the pattern</th
-        ><th class="number">a look</th><th class="number">engine every</th><th class="number">flying</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each [...attempts].reverse() as attempt (attempt.attemptId)}
+  <SideScroll label="The scan, flight by flight">
+    <table class="sheet-table mt-1 text-[13px]">
+      <thead>
         <tr>
-          <td class="!py-1.5"
-            ><a href="/debrief/{attempt.attemptId}/scan" class="figure">{onDay(attempt.finishedAt)}</a>
-            <span class="text-soft">{names[attempt.drill] ?? attempt.drill}</span></td
-          >
-          <td class="!py-1.5 text-soft">{attempt.flown ? 'own' : 'reference'}</td>
-          <td class="number !py-1.5">{shown(attempt.figures['gap'], 0, ' s')}</td>
-          <td class="number !py-1.5">{shown(attempt.figures['likeness'], 0, ' %')}</td>
-          <td class="number !py-1.5">{shown(attempt.figures['look'], 2, ' s')}</td>
-          <td class="number !py-1.5">{shown(attempt.figures['engine'], 0, ' s')}</td>
-          <td class="number !py-1.5">{attempt.flown ? attempt.score : '–'}</td>
+          <th>Flight</th><th>Hands</th><th class="number">longest unseen</th><th class="number"
+            >by the pattern</th
+          ><th class="number">a look</th><th class="number">engine every</th><th class="number">flying</th>
         </tr>
-      {/each}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {#each [...attempts].reverse() as attempt (attempt.attemptId)}
+          <tr>
+            <td class="!py-1.5"
+              ><a href="/debrief/{attempt.attemptId}/scan" class="figure">{onDay(attempt.finishedAt)}</a>
+              <span class="text-soft">{names[attempt.drill] ?? attempt.drill}</span></td
+            >
+            <td class="!py-1.5 text-soft">{attempt.flown ? 'own' : 'reference'}</td>
+            <td class="number !py-1.5">{shown(attempt.figures['gap'], 0, ' s')}</td>
+            <td class="number !py-1.5">{shown(attempt.figures['likeness'], 0, ' %')}</td>
+            <td class="number !py-1.5">{shown(attempt.figures['look'], 2, ' s')}</td>
+            <td class="number !py-1.5">{shown(attempt.figures['engine'], 0, ' s')}</td>
+            <td class="number !py-1.5">{attempt.flown ? attempt.score : '–'}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </SideScroll>
   <p class="mt-1 text-xs text-soft">
     Longest unseen: {trend.words}.
     {#if together}

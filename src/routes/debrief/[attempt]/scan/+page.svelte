@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
   import { onDestroy, onMount } from 'svelte';
@@ -164,7 +165,7 @@
     </div>
   </div>
 {:else}
-  <div class="mt-2 grid grid-cols-[minmax(0,1fr)_340px] gap-6">
+  <div class="mt-2 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_340px]">
     <section bind:clientWidth={width} aria-label="Looks and strips" class="min-w-0">
       {#if failure}<p class="border border-hard p-3 text-[13px] text-hard" role="alert">{failure}</p>{/if}
       {#if !flight && !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
@@ -186,29 +187,33 @@
       <CostTable costs={report.costs} drill={lesson.drill} onselect={go} />
       {#if report.distractions.length > 0}
         <h2 class="mt-4">Questions and calls</h2>
-        <table class="sheet-table text-[13px]">
-          <thead
-            ><tr><th>When</th><th>What</th><th>Answer</th><th class="number">after</th><th>Meanwhile</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each report.distractions as d (d.at_s)}
-              <tr>
-                <td class="figure"
-                  ><button class="text-now underline" onclick={() => go(d.at_s)}>{clock(d.at_s)}</button></td
-                >
-                <td>{d.words}</td>
-                <td>{d.answeredAfter_s === null ? 'none' : d.right ? 'right' : 'wrong'}</td>
-                <td class="number"
-                  >{d.answeredAfter_s === null ? '–' : `${figure(d.answeredAfter_s, 1)} s`}</td
-                >
-                <td class="text-soft"
-                  >{d.gapArea ? `${d.gapArea} unseen for ${figure(d.longestGap_s)} s` : ''}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <SideScroll label="Questions and calls">
+          <table class="sheet-table text-[13px]">
+            <thead
+              ><tr
+                ><th>When</th><th>What</th><th>Answer</th><th class="number">after</th><th>Meanwhile</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each report.distractions as d (d.at_s)}
+                <tr>
+                  <td class="figure"
+                    ><button class="text-now underline" onclick={() => go(d.at_s)}>{clock(d.at_s)}</button
+                    ></td
+                  >
+                  <td>{d.words}</td>
+                  <td>{d.answeredAfter_s === null ? 'none' : d.right ? 'right' : 'wrong'}</td>
+                  <td class="number"
+                    >{d.answeredAfter_s === null ? '–' : `${figure(d.answeredAfter_s, 1)} s`}</td
+                  >
+                  <td class="text-soft"
+                    >{d.gapArea ? `${d.gapArea} unseen for ${figure(d.longestGap_s)} s` : ''}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </SideScroll>
       {/if}
     </section>
     <div class="min-w-0">
