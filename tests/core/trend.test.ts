@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { historyOf, leansOf } from '$core/grade/history';
 import type { Comparable } from '$core/grade/comparable';
-import { leanOf, trendOf } from '$core/grade/trend';
+import { leanOf, trendLine, trendOf } from '$core/grade/trend';
 import { seededNoise } from '$core/measure/seeded-noise';
 
 const figures = fc.array(fc.double({ min: -100, max: 100, noNaN: true }), { minLength: 5, maxLength: 40 });
@@ -52,6 +52,22 @@ describe('a trend over attempts', () => {
     }
     expect(called / 4000).toBeGreaterThan(0.08);
     expect(called / 4000).toBeLessThan(0.12);
+  });
+
+  test('the line’s interval holds the true line nine times in ten, narrowest in the middle, and is none for too few', () => {
+    expect(trendLine([1, 2, 3])).toEqual([]);
+    const noise = seededNoise(12);
+    const held = [0, 0, 0];
+    for (let i = 0; i < 4000; i++) {
+      const line = trendLine(Array.from({ length: 9 }, (_, at) => 50 + 2 * at + 6 * noise.normal()));
+      [0, 4, 8].forEach((at, place) => {
+        const { fit, low, high } = line[at]!;
+        expect(fit - low).toBeCloseTo(high - fit, 9);
+        if (low <= 50 + 2 * at && 50 + 2 * at <= high) held[place]! += 1;
+      });
+      expect(line[4]!.high - line[4]!.low).toBeLessThan(line[0]!.high - line[0]!.low);
+    }
+    for (const count of held) expect(Math.abs(count / 4000 - 0.9)).toBeLessThan(0.02);
   });
 
   test('a line is found exactly; shifted it is the same, turned round the opposite, in another unit in proportion', () => {

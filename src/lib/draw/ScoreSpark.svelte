@@ -1,15 +1,24 @@
 <script lang="ts">
-  /** Figures over attempts as a spark; without bounds of its own, on the scale of 0–100 with the standard as a band. */
+  import type { Verdict } from '$core/grade/corridor-measure';
+
+  /** Figures over attempts as a spark: a full point where the standard was met, a hollow one where it was not. */
   let {
     scores,
+    verdicts,
     width = 120,
     height = 22,
-    bounds = null
-  }: { scores: number[]; width?: number; height?: number; bounds?: [number, number] | null } = $props();
+    bounds = [0, 100]
+  }: {
+    scores: readonly number[];
+    /** Of the same attempts; without them every point is full. */
+    verdicts?: readonly Verdict[];
+    width?: number;
+    height?: number;
+    bounds?: readonly [number, number];
+  } = $props();
 
-  /** From here on a figure means that everything required was met. */
-  const MET = 70;
-  const [low, high] = $derived(bounds ?? [0, 100]);
+  const [low, high] = $derived(bounds);
+  const met = (i: number) => verdicts?.[i] !== 'not met';
   const y = (score: number) => height - 3 - ((score - low) / (high - low)) * (height - 6);
   const x = (index: number) =>
     scores.length < 2 ? width - 6 : 6 + (index / (scores.length - 1)) * (width - 12);
@@ -21,16 +30,18 @@
     {width}
     {height}
     role="img"
-    aria-label="Figures over attempts: {scores.map((score) => Math.round(score * 100) / 100).join(', ')}"
+    aria-label="Over attempts: {scores
+      .map((score, i) => `${Math.round(score * 100) / 100}${verdicts?.[i] ? ` ${verdicts[i]}` : ''}`)
+      .join(', ')}"
   >
-    {#if !bounds}<rect x="0" y={y(100)} {width} height={y(MET) - y(100)} fill="var(--band)" />{/if}
     <path d={path} fill="none" stroke="var(--trace)" stroke-width="1.5" />
     {#each scores as score, i (i)}
       <circle
         cx={x(i)}
         cy={y(score)}
-        r={i === scores.length - 1 ? 3 : 1.8}
-        fill={i === scores.length - 1 ? 'var(--now)' : 'var(--trace)'}
+        r={i === scores.length - 1 ? 3 : 2}
+        fill={met(i) ? (i === scores.length - 1 ? 'var(--now)' : 'var(--trace)') : 'var(--sheet)'}
+        stroke={i === scores.length - 1 ? 'var(--now)' : 'var(--trace)'}
       />
     {/each}
   </svg>

@@ -1,3 +1,4 @@
+import type { Verdict } from '$core/grade/corridor-measure';
 import { as } from './database';
 import type { Identity } from './identity';
 
@@ -9,9 +10,10 @@ export interface StudentLine {
   lessons: number;
   attempts: number;
   lastFlown: string | null;
-  lastVerdict: string | null;
+  lastVerdict: Verdict | null;
   /** The figures of the latest attempts, oldest first. */
   scores: number[];
+  verdicts: Verdict[];
   instrument_h: number;
 }
 
@@ -50,7 +52,7 @@ export async function listStudents(
        SELECT p.id, p.name, p.stage, p.total::int,
          (SELECT count(*)::int FROM lesson l WHERE l.student_id = p.id AND l.kind = 'lesson' AND l.withdrawn_at IS NULL) AS lessons,
          (SELECT count(*)::int FROM attempt a WHERE a.student_id = p.id AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL AND a.pilot = 'student') AS attempts,
-         latest.scores, latest.verdict, latest.flown,
+         latest.scores, latest.verdicts, latest.flown,
          (SELECT coalesce(sum((e.content->>'instrumentActual_h')::numeric + (e.content->>'instrumentSimulated_h')::numeric), 0)::float
           FROM log_entry e JOIN log_signature s ON s.entry_id = e.id
           WHERE e.student_id = p.id AND e.kind = 'training'
@@ -59,7 +61,7 @@ export async function listStudents(
        FROM page p
        LEFT JOIN LATERAL (
          SELECT array_agg(x.score ORDER BY x.finished_at) AS scores,
-           (array_agg(x.verdict ORDER BY x.finished_at DESC))[1] AS verdict, max(x.finished_at) AS flown
+           array_agg(x.verdict ORDER BY x.finished_at) AS verdicts, max(x.finished_at) AS flown
          FROM (
            SELECT g.score, coalesce(o.verdict, g.verdict) AS verdict, a.finished_at
            FROM attempt a
@@ -82,8 +84,9 @@ export async function listStudents(
         lessons: row['lessons'],
         attempts: row['attempts'],
         lastFlown: (row['flown'] as Date | null)?.toISOString() ?? null,
-        lastVerdict: row['verdict'],
+        lastVerdict: (row['verdicts'] as Verdict[] | null)?.at(-1) ?? null,
         scores: row['scores'] ?? [],
+        verdicts: row['verdicts'] ?? [],
         instrument_h: row['hours']
       })) as StudentLine[]
     };

@@ -32,6 +32,7 @@
   {min}
   {max}
   {step}
+  thumbPositioning="exact"
   {disabled}
   bind:value={() => stepped, onslide}
   class="relative flex h-6 w-full touch-none items-center select-none data-disabled:opacity-70"

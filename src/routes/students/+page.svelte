@@ -2,7 +2,6 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { figure } from '$core/measure/figure';
-  import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { onDay } from '$lib/draw/when';
   import AddPersonSheet from '$lib/ui/AddPersonSheet.svelte';
@@ -31,9 +30,12 @@
     >{student.name}</a
   >{/snippet}
 {#snippet stageCell(student: Student)}<span class="text-soft">{student.stage}</span>{/snippet}
-{#snippet scoresCell(student: Student)}<ScoreSpark scores={student.scores} />{/snippet}
+{#snippet scoresCell(student: Student)}<ScoreSpark
+    scores={student.scores}
+    verdicts={student.verdicts}
+  />{/snippet}
 {#snippet verdictCell(student: Student)}{#if student.lastVerdict}<Verdict
-      verdict={student.lastVerdict as VerdictKind}
+      verdict={student.lastVerdict}
     />{/if}{/snippet}
 {#snippet flownCell(student: Student)}{student.lastFlown ? onDay(student.lastFlown) : '–'}{/snippet}
 {#snippet planCell(student: Student)}<a
@@ -98,7 +100,8 @@
     }}
   />
   <p class="mt-3 text-xs text-soft">
-    Each line is a student’s latest finished attempts; in the band, everything required was met.
+    Each line is the scores of a student’s latest finished attempts, from 0 to 100; a hollow point did not
+    meet the standard.
   </p>
 {/if}
 

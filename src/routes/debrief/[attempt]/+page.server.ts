@@ -16,14 +16,13 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const attempts = await historyAttempts(identity, debrief.lesson.studentId, debrief.lesson.plan.drill);
   // Like with like: a scan lesson is no stick lesson, and what was flown with help none without.
   const help = debrief.attempts.find(({ id }) => id === debrief.attemptId)?.help;
-  const history = historyOf(
-    attempts.filter((attempt) => attempt.comparable.completed && attempt.help === help)
-  );
+  const compared = attempts.filter((attempt) => attempt.comparable.completed && attempt.help === help);
   const { studentId, studentName } = debrief.lesson;
   return {
     debrief,
     chosen: { id: studentId, name: studentName },
-    history,
+    history: historyOf(compared),
+    compared: compared.map(({ finishedAt, verdict }) => ({ finishedAt, verdict })),
     freshIds: { override: randomUUID(), note: randomUUID() }
   };
 };

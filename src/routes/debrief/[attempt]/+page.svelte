@@ -402,6 +402,7 @@
   <AttemptTable
     attempts={debrief.attempts}
     history={data.history}
+    compared={data.compared}
     here={debrief.attemptId}
     ghostId={ghost?.id ?? null}
     onghost={flight ? showGhost : null}

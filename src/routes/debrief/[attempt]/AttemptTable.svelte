@@ -1,21 +1,27 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
+  import type { Verdict } from '$core/grade/corridor-measure';
   import type { DrillHistory, FigureHistory } from '$core/grade/history';
   import { capital } from '$core/measure/capital';
   import { figure } from '$core/measure/figure';
   import type { Trend } from '$core/grade/trend';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import TrendChart from '$lib/draw/TrendChart.svelte';
   import { onDay } from '$lib/draw/when';
 
   /** A student's attempts at one drill side by side: each figure's course over them, and what can be said of its trend. */
   let {
     attempts,
+    compared,
     history,
     here,
     ghostId,
     onghost
   }: {
     attempts: readonly { id: string; score: number; finishedAt: string; takenFrom: unknown; pilot: string }[];
+    /** Those the history is made of, oldest first. */
+    compared: readonly { finishedAt: string; verdict: Verdict }[];
     history: DrillHistory;
     /** The attempt on screen. */
     here: string;
@@ -27,6 +33,28 @@
   /** That it needs more attempts is said once, under the table. */
   const words = (trend: Trend) => (trend.kind === 'too few' ? '' : trend.words);
   const SIGN: Record<Trend['kind'], string> = { improving: '▲', plateau: '▬', slipping: '▼', 'too few': '·' };
+  let drawn = $state('score');
+  const chart = $derived.by(() => {
+    const line = history.figures.find(({ id }) => id === drawn);
+    const days = compared.map(({ finishedAt }) => onDay(finishedAt));
+    if (!line)
+      return {
+        name: 'score',
+        values: history.score.values,
+        days,
+        from: [0, 100] as [number, number],
+        verdicts: compared.map(({ verdict }) => verdict)
+      };
+    const known = line.values.flatMap((v, i) => (v === null ? [] : [{ v, day: days[i] ?? '' }]));
+    return {
+      name: line.name,
+      unit: line.unit,
+      decimals: line.decimals,
+      values: known.map(({ v }) => v),
+      days: known.map(({ day }) => day),
+      ...(line.unit === '%' ? { from: [0, 100] as [number, number] } : {})
+    };
+  });
   const value = (history: FigureHistory, at: number) => {
     const shown = history.values.at(at);
     return shown === null || shown === undefined ? '–' : `${figure(shown, history.decimals)} ${history.unit}`;
@@ -51,7 +79,14 @@
             <td class="!py-1 font-bold">score</td>
             <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
             <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
-            <td class="!py-1"><ScoreSpark scores={history.score.values} width={110} height={18} /></td>
+            <td class="!py-1"
+              ><ScoreSpark
+                scores={history.score.values}
+                verdicts={compared.map(({ verdict }) => verdict)}
+                width={110}
+                height={18}
+              /></td
+            >
             <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
           </tr>
           {#each history.figures as line (line.id)}
@@ -83,6 +118,20 @@
         </tbody>
       </table>
     </SideScroll>
+    {#if history.score.values.length > 1}
+      <div class="no-print mt-3 flex items-center gap-2 text-[13px]">
+        <span class="text-soft">Drawn over the attempts:</span>
+        <Choice
+          label="Drawn over the attempts"
+          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+          bind:value={drawn}
+          choices={[['score', 'score'], ...history.figures.map(({ id, name }) => [id, name] as const)]}
+        />
+      </div>
+      {#key drawn}
+        <TrendChart {...chart} />
+      {/key}
+    {/if}
     {#if history.score.trend.kind === 'too few'}
       <p class="mt-1 text-xs text-soft">
         {capital(history.score.trend.words)}, flown to the end with the same help.

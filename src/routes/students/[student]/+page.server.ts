@@ -40,10 +40,15 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     scans,
     bench,
     watched: watched.map(({ id, name, addedBy, addedAt }) => ({ id, name, addedBy, addedAt })),
-    trends: drills.map((drill) => ({
-      drill,
-      score: historyOf(completed.filter((flight) => flight.drill === drill)).score
-    })),
+    trends: drills.map((drill) => {
+      const flown = completed.filter((flight) => flight.drill === drill);
+      return {
+        drill,
+        days: flown.map(({ finishedAt }) => finishedAt),
+        verdicts: flown.map(({ verdict }) => verdict),
+        score: historyOf(flown).score
+      };
+    }),
     leans: leansOf(completed.map((flight) => flight.comparable)),
     unsigned: log.filter((entry) => entry.kind === 'training' && !entry.signed && !entry.correctedBy).length
   };

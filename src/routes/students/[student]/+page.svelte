@@ -3,6 +3,9 @@
   import { percent } from '$core/measure/figure';
   import { quantityWords } from '$core/grade/quantity-words';
   import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import { capital } from '$core/measure/capital';
+  import TrendChart from '$lib/draw/TrendChart.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import RequirementBar from '$lib/draw/RequirementBar.svelte';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
   import { drillName, planWords } from '$lib/draw/plan-words';
@@ -22,8 +25,14 @@
   const own = $derived(
     data.attempts.filter((attempt) => attempt.pilot === 'student' && attempt.comparable.completed)
   );
-  const scores = $derived(own.map((attempt) => attempt.score).reverse());
+  const oldestFirst = $derived([...own].reverse());
   const waiting = $derived(data.lessons.find((lesson) => lesson.attempts === 0));
+
+  let charted = $state('');
+  const trend = $derived(
+    data.trends.find(({ drill }) => drill === charted) ??
+      [...data.trends].sort((a, b) => b.days.length - a.days.length)[0]!
+  );
 
   useShortcuts([
     {
@@ -78,7 +87,12 @@
     <section>
       <div class="flex items-end justify-between">
         <h2>Lessons</h2>
-        <ScoreSpark {scores} width={180} height={28} />
+        <ScoreSpark
+          scores={oldestFirst.map(({ score }) => score)}
+          verdicts={oldestFirst.map(({ verdict }) => verdict)}
+          width={180}
+          height={28}
+        />
       </div>
       {#if data.lessons.length === 0}
         <p class="mt-3 text-soft">No lesson planned yet.</p>
@@ -137,23 +151,36 @@
   <section>
     {#if data.trends.length > 0}
       <h2>Course of the drills</h2>
-      <ul class="mt-1 mb-6">
-        {#each data.trends as { drill, score } (drill)}
-          <li class="border-b border-line py-1.5 text-[13px]">
-            <div class="flex items-center justify-between gap-2">
-              <span class="truncate">{data.names[drill] ?? drill}</span>
-              <ScoreSpark scores={score.values} width={110} height={20} />
-            </div>
-            {#if score.trend.kind !== 'too few'}<p class="text-xs text-soft">{score.trend.words}</p>{/if}
-          </li>
-        {/each}
-        {#if data.trends.some(({ score }) => score.trend.kind === 'too few')}
-          <li class="py-1.5 text-xs text-soft">Where nothing is said yet, a trend needs 4 attempts.</li>
-        {/if}
+      <div class="mt-1 mb-6">
+        <Choice
+          label="Drill"
+          bind:value={() => trend.drill, (drill) => (charted = drill)}
+          choices={data.trends.map(({ drill, days }) => [
+            drill,
+            `${data.names[drill] ?? drill}, ${days.length} ${days.length === 1 ? 'attempt' : 'attempts'}`
+          ])}
+        />
+        {#key trend.drill}
+          <TrendChart
+            name="score"
+            values={trend.score.values}
+            days={trend.days.map(onDay)}
+            from={[0, 100]}
+            verdicts={trend.verdicts}
+          />
+        {/key}
+        <p class="text-xs text-soft">
+          {capital(trend.score.trend.words)}.{trend.score.trend.kind === 'too few'
+            ? ''
+            : ' The line through the attempts lies in the band with 90 % certainty.'} A hollow point did not meet
+          the standard.
+        </p>
+      </div>
+      <ul class="mb-6">
         {#each data.leans as { channel, lean } (channel)}
           {@const words = quantityWords[channel]}
           <li class="py-1.5 text-[13px] text-below">
-            ▼ {words.name} mostly {words[lean.side]}, in {lean.flights} of {lean.of} flights, {percent(
+            ▼ {capital(words.name)} mostly {words[lean.side]}, in {lean.flights} of {lean.of} flights, {percent(
               Math.abs(lean.share)
             )} of its tolerance on average.
           </li>

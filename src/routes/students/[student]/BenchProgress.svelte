@@ -1,5 +1,8 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
+  import type { ApexOptions } from 'apexcharts';
+  import Chart from '$lib/ui/Chart.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
   import { nextLevel } from '$core/bench/level';
   import { panelQuestionNames } from '$core/bench/question';
   import { sumNames } from '$core/bench/sum-question';
@@ -23,6 +26,7 @@
 
   const LATEST = 20;
   const LEVELLED_BY = 40;
+  const DAYS_DRAWN = 20;
   const names: Record<string, string> = {
     ...sumNames,
     ...Object.fromEntries(Object.entries(panelQuestionNames).map(([kind, { name }]) => [kind, name]))
@@ -45,6 +49,38 @@
       })
       .sort((a, b) => a.inTime - b.inTime)
   );
+
+  /** The kind drawn: the weakest, until another is chosen. */
+  let chosen = $state('');
+  const drawn = $derived(rows.find(({ kind }) => kind === chosen)?.kind ?? rows[0]!.kind);
+  const days = $derived.by(() => {
+    const mine = answers.filter((answer) => answer.kind === drawn);
+    return [...new Set(mine.map(({ givenAt }) => onDay(givenAt)))].slice(-DAYS_DRAWN).map((day) => {
+      const then = mine.filter(({ givenAt }) => onDay(givenAt) === day);
+      const share = (counts: (answer: (typeof then)[number]) => boolean) =>
+        (100 * then.filter(counts).length) / then.length;
+      return {
+        day: `${day} (${then.length})`,
+        right: share(({ right }) => right),
+        inTime: share(({ right, prompt }) => right && prompt)
+      };
+    });
+  });
+  function optionsIn(colour: (name: string) => string): ApexOptions {
+    return {
+      chart: { type: 'line' },
+      series: [
+        { name: 'right', data: days.map(({ day, right }) => ({ x: day, y: right })) },
+        { name: 'right and in time', data: days.map(({ day, inTime }) => ({ x: day, y: inTime })) }
+      ],
+      colors: [colour('ghost'), colour('trace')],
+      stroke: { curve: 'straight', width: 2, dashArray: [5, 0] },
+      markers: { size: 4, strokeWidth: 0 },
+      legend: { show: true, position: 'top', horizontalAlign: 'left', labels: { colors: colour('soft') } },
+      xaxis: { type: 'category', tickPlacement: 'on', labels: { rotate: 0, hideOverlappingLabels: true } },
+      yaxis: { min: 0, max: 100, tickAmount: 4, labels: { formatter: (value) => percent(value / 100) } }
+    };
+  }
 </script>
 
 <section class="mt-8">
@@ -73,6 +109,26 @@
       </tbody>
     </table>
   </SideScroll>
+  {#if days.length > 1 || chosen}
+    <div class="mt-3 flex items-center gap-2 text-[13px]">
+      <span class="text-soft">Day by day:</span>
+      <Choice
+        label="Day by day"
+        class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+        bind:value={() => drawn, (kind) => (chosen = kind)}
+        choices={rows.map(({ kind }) => [kind, names[kind] ?? kind])}
+      />
+    </div>
+    {#key drawn}
+      <Chart
+        label="{names[drawn] ?? drawn}, day by day: {days
+          .map(({ day, inTime }) => `${day} ${percent(inTime / 100)} right and in time`)
+          .join(', ')}"
+        height={200}
+        {optionsIn}
+      />
+    {/key}
+  {/if}
   <p class="mt-1 text-xs text-soft">
     Right and in time: of the last {LATEST} of each kind. Level 1 is plain, 5 the hardest.
   </p>

@@ -1,5 +1,7 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
+  import type { ApexOptions } from 'apexcharts';
+  import Chart from '$lib/ui/Chart.svelte';
   import { trendOf } from '$core/grade/trend';
   import { figure } from '$core/measure/figure';
   import { correlationOf } from '$core/measure/statistics';
@@ -30,12 +32,51 @@
       )
     )
   );
+  const charted = $derived(attempts.filter((a) => a.flown && a.figures['gap'] !== undefined));
+  function optionsIn(colour: (name: string) => string): ApexOptions {
+    const line = (name: string, of: (attempt: (typeof attempts)[number]) => number) => ({
+      name,
+      data: charted.map((attempt, i) => ({ x: `${i + 1} · ${onDay(attempt.finishedAt)}`, y: of(attempt) }))
+    });
+    return {
+      chart: { type: 'line' },
+      series: [line('longest unseen', (a) => a.figures['gap']!), line('score', (a) => a.score)],
+      colors: [colour('below'), colour('trace')],
+      stroke: { curve: 'straight', width: 2, dashArray: [5, 0] },
+      markers: { size: 4, strokeWidth: 0 },
+      legend: { show: true, position: 'top', horizontalAlign: 'left', labels: { colors: colour('soft') } },
+      xaxis: { type: 'category', tickPlacement: 'on', labels: { rotate: 0, hideOverlappingLabels: true } },
+      yaxis: [
+        {
+          min: 0,
+          tickAmount: 4,
+          title: { text: 'longest unseen, s' },
+          labels: { formatter: (value) => figure(value) }
+        },
+        {
+          opposite: true,
+          min: 0,
+          max: 100,
+          tickAmount: 4,
+          title: { text: 'score' },
+          labels: { formatter: (value) => figure(value) }
+        }
+      ]
+    };
+  }
   const shown = (value: number | undefined, decimals: number, unit: string) =>
     value === undefined ? '–' : `${figure(value, decimals)}${unit}`;
 </script>
 
 <section class="mt-8">
   <h2>The scan beside the flying</h2>
+  {#if charted.length > 1}
+    <Chart
+      label="Longest unseen and score over {charted.length} flights; the figures stand in the table below"
+      height={220}
+      {optionsIn}
+    />
+  {/if}
   <SideScroll label="The scan, flight by flight">
     <table class="sheet-table mt-1 text-[13px]">
       <thead>
