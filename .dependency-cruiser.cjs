@@ -39,7 +39,7 @@ module.exports = {
       from: { path: '^src/lib/core/' },
       to: {
         pathNot:
-          '^(src/lib/core/|node_modules/(@sinclair/typebox|ajv|ajv-formats|pure-rand|hyparquet|hyparquet-writer|csv-stringify|papaparse|ts-fsrs|ml-matrix|geomagnetism|geographiclib-geodesic)/)'
+          '^(src/lib/core/|node_modules/(@sinclair/typebox|ajv|ajv-formats|pure-rand|hyparquet|hyparquet-writer|papaparse|ts-fsrs|ml-matrix|geomagnetism|geographiclib-geodesic)/)'
       }
     },
     {

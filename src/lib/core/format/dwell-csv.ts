@@ -3,6 +3,7 @@ import { Rejection } from '../measure/rejection';
 import { areaNames, isGaze, type Gaze } from '../instrument/scan-area';
 import type { GazeSample } from '../scan/eye-tracker';
 import type { Look } from '../scan/look';
+import { toCsv } from './csv';
 
 /** How a dwell log's own clock lies to the flight's: one pair of moments gives the offset, two give the drift as well. */
 export interface ClockMark {
@@ -232,11 +233,11 @@ function clockOf(marks: readonly ClockMark[], notes: string[]): (log_s: number) 
 /** Samples of an eye tracker as CSV: time, area, and the place on the panel. */
 export function gazeToCsv(samples: Iterable<GazeSample>): string {
   const rows = [...samples].map((s) => [s.time_s.toFixed(4), s.area, s.x.toFixed(4), s.y.toFixed(4)]);
-  return Papa.unparse([['time_s', 'area', 'x', 'y'], ...rows], { newline: '\r\n' });
+  return toCsv([['time_s', 'area', 'x', 'y'], ...rows]);
 }
 
 /** Looks as CSV: start, end and area; what `readDwellCsv` reads back. */
 export function looksToCsv(looks: readonly Look[]): string {
   const rows = looks.map((look) => [look.start_s.toFixed(3), look.end_s.toFixed(3), look.area]);
-  return Papa.unparse([['time_s', 'end_s', 'area'], ...rows], { newline: '\r\n' });
+  return toCsv([['time_s', 'end_s', 'area'], ...rows]);
 }

@@ -1,6 +1,6 @@
-import { stringify } from 'csv-stringify/sync';
 import { channelDefinitions } from '../flight/channels';
 import { column, type Flight } from '../flight/flight';
+import { toCsv } from './csv';
 
 /** A flight as CSV (RFC 4180): a header row of channel names with their units, then one row a sample. */
 export function flightToCsv(flight: Flight): string {
@@ -11,5 +11,5 @@ export function flightToCsv(flight: Flight): string {
     (k / flight.rate_hz).toFixed(1),
     ...columns.map((values, index) => values[k]!.toFixed(recorded[index]!.decimals))
   ]);
-  return stringify([header, ...rows], { record_delimiter: '\r\n' });
+  return toCsv([header, ...rows]);
 }

@@ -1,5 +1,5 @@
-import { stringify } from 'csv-stringify/sync';
 import type { LogEntry, PracticeEntry, TrainingEntry } from '../record/log-entry';
+import { toCsv } from './csv';
 
 /** Who signed an entry and when, where it is signed. */
 export type SignedEntry = LogEntry & { signedBy: string | null; signedAt: string | null };
@@ -23,7 +23,7 @@ export function logToCsv(entries: readonly SignedEntry[]): string {
     asText(entry.signedBy ?? ''),
     entry.signedAt ?? ''
   ]);
-  return stringify([header, ...rows], { record_delimiter: '\r\n' });
+  return toCsv([header, ...rows]);
 }
 
 function columnsOf(entry: LogEntry): string[] {
