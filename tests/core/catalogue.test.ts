@@ -10,6 +10,7 @@ import { idealTrack } from '$core/drill/ideal-track';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { instrumentsToWatch } from '$core/drill/primary-instruments';
+import { figureNames } from '$core/drill/figure-names';
 import { quantityFrom, quantityText } from '$core/drill/quantity-text';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { resolvedProfile, toleranceProfileById, type InheritingProfile } from '$core/drill/tolerance-profile';
@@ -114,10 +115,24 @@ describe('a drill written by an instructor', () => {
         (figure, plus, times) => {
           const quantity = { figure, ...(times === 1 ? {} : { times }), ...(plus === 0 ? {} : { plus }) };
           expect(quantityFrom(quantityText(quantity), 'x')).toEqual(quantity);
+          for (const drill of drillCatalogue) {
+            const names = figureNames(drill);
+            for (const figure of names.keys())
+              expect(quantityFrom(quantityText({ ...quantity, figure }, names), 'x', names)).toEqual({
+                ...quantity,
+                figure
+              });
+          }
           expect(quantityFrom(quantityText(plus), 'x')).toBe(plus);
         }
       )
     );
+    const words = figureNames({ figures: [] });
+    expect(quantityFrom('Start altitude − 500', 'x', words)).toEqual({
+      figure: 'startAltitude_ft',
+      plus: -500
+    });
+    expect(() => quantityFrom('start altitudes', 'x', words)).toThrow(/one of: start altitude, start speed/);
     expect(quantityFrom('  ', 'x')).toBeUndefined();
     expect(() => quantityFrom('fast', 'speed_kt')).not.toThrow();
     expect(() => quantityFrom('1 + two', 'speed_kt')).toThrow(

@@ -19,6 +19,20 @@ test('a centring axis reaches its ends, rests in its dead zone, never falls back
   );
 });
 
+test('a gentle middle leaves the ends where they are, never falls back, and halves the answer at half travel', () => {
+  const gentle = { ...axis, deadZone: 0, gentleness: 1 };
+  expect([-0.8, 0.1, 0.9].map((at) => deflection(at, gentle))).toEqual([-1, 0, 1]);
+  expect(deflection(0.5, gentle)).toBeCloseTo(0.5 ** 3, 12);
+  fc.assert(
+    fc.property(raw, raw, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, gentleness) => {
+      const [low, high] = a < b ? [a, b] : [b, a];
+      const bent = { ...axis, gentleness };
+      expect(deflection(high, bent)).toBeGreaterThanOrEqual(deflection(low, bent));
+      expect(Math.abs(deflection(a, bent))).toBeLessThanOrEqual(Math.abs(deflection(a, axis)) + 1e-12);
+    })
+  );
+});
+
 test('what is no number, or has no travel, moves nothing', () => {
   expect(deflection(NaN, axis)).toBe(0);
   expect(leverSetting(Infinity, axis)).toBe(0);

@@ -20,6 +20,7 @@ import { planLesson } from '../../src/lib/server/lessons';
 import { regradeOlder } from '../../src/lib/server/regrade';
 import {
   drillNames,
+  drillOfShelf,
   keepDrill,
   keepProfile,
   keepWorld,
@@ -81,6 +82,18 @@ describe('a school’s own drills and tolerances', () => {
   });
 
   test('what does not fit is refused at its place; a student keeps nothing, whatever the code says', async () => {
+    // Another's newer save is not saved over unseen; whoever has seen it may.
+    const opened = (await drillOfShelf(school.instructor, turns.id))!;
+    const newer = await keepDrill(school.instructor, { ...turns, name: 'Theirs' }, opened.savedAt);
+    await expect(keepDrill(school.instructor, { ...turns, name: 'Mine' }, opened.savedAt)).rejects.toThrow(
+      /has saved this drill since you opened it/
+    );
+    await expect(keepDrill(school.instructor, turns, null)).rejects.toThrow(/has a drill with the id/);
+    expect((await drillOfShelf(school.instructor, turns.id))!.file.name).toBe('Theirs');
+    await keepDrill(school.instructor, { ...turns, name: 'Our turns, gentler' }, newer.changedAt);
+    await expect(keepDrill(school.instructor, { ...turns, id: 'new' })).rejects.toMatchObject({
+      field: 'id'
+    });
     await expect(keepDrill(school.instructor, { ...turns, id: 'steep-turns' })).rejects.toMatchObject({
       field: 'id'
     });

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { percent } from '$core/measure/figure';
+  import Slide from '$lib/ui/Slide.svelte';
   import Toggle from '$lib/ui/Toggle.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import Choice from '$lib/ui/Choice.svelte';
@@ -6,19 +8,36 @@
   import { input } from '$lib/ui/input';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { deflection, leverSetting, uncalibrated, widened, type AxisCalibration } from './axis';
-  import { connectedGamepads, defaultSetup, storeSetup, type GamepadSetup } from './gamepad';
+  import {
+    buttonActions,
+    connectedGamepads,
+    defaultSetup,
+    storeSetup,
+    type ButtonAction,
+    type GamepadSetup
+  } from './gamepad';
 
   let { open = $bindable(false), setup = $bindable(null) }: { open?: boolean; setup?: GamepadSetup | null } =
     $props();
 
-  let pads = $state<{ id: string; axes: number[] }[]>([]);
+  let pads = $state<{ id: string; axes: number[]; pressed: number }[]>([]);
+  /** The action whose button is being waited for. */
+  let learning = $state<ButtonAction | null>(null);
   let calibrating = $state(false);
   const pad = $derived(pads.find((candidate) => candidate.id === setup?.deviceId) ?? null);
 
   $effect(() => {
     if (!open) return;
     let handle = requestAnimationFrame(function look() {
-      pads = connectedGamepads().map((connected) => ({ id: connected.id, axes: [...connected.axes] }));
+      pads = connectedGamepads().map((connected) => ({
+        id: connected.id,
+        axes: [...connected.axes],
+        pressed: connected.buttons.findIndex(({ pressed }) => pressed)
+      }));
+      if (setup && learning && pad && pad.pressed >= 0) {
+        setup.buttons = { ...setup.buttons, [learning]: pad.pressed };
+        learning = null;
+      }
       if (setup && calibrating && pad) {
         for (const part of [setup.roll, setup.pitch, setup.throttle, setup.rudder]) {
           if (part) part.calibration = widened(part.calibration, pad.axes[part.axis] ?? NaN);
@@ -31,6 +50,12 @@
 
   function choose(id: string) {
     setup = id ? defaultSetup(id) : null;
+  }
+
+  /** Roll and pitch alike; pedals stay as they are. */
+  function gentle(gentleness: number) {
+    if (!setup) return;
+    for (const part of [setup.roll, setup.pitch]) part.calibration = { ...part.calibration, gentleness };
   }
 
   function begin() {
@@ -90,6 +115,7 @@
 <Sheet
   bind:open
   wide
+  letsGo
   title="Joystick or yoke"
   description="Move the device once so that the browser sees it."
 >
@@ -120,6 +146,35 @@
         >it has pedals or a twist</Tick
       >
     </div>
+    <div class="mt-4 grid grid-cols-[150px_1fr_60px] items-center gap-2 text-[13px]">
+      <span>Gentle in the middle</span>
+      <Slide
+        label="Gentle in the middle"
+        value={setup.pitch.calibration.gentleness ?? 0}
+        min={0}
+        max={1}
+        step={0.05}
+        shown={percent(setup.pitch.calibration.gentleness ?? 0)}
+        onslide={gentle}
+      />
+      <output class="figure text-right">{percent(setup.pitch.calibration.gentleness ?? 0)}</output>
+    </div>
+    <ul class="mt-3 flex flex-wrap gap-2 text-[13px]" aria-label="Buttons">
+      {#each buttonActions as action (action)}
+        <li>
+          <button
+            class={button.plain}
+            aria-pressed={learning === action}
+            onclick={() => (learning = learning === action ? null : action)}
+            >{action}: {learning === action
+              ? 'press it now'
+              : setup.buttons?.[action] === undefined
+                ? 'no button'
+                : `button ${setup.buttons[action] + 1}`}</button
+          >
+        </li>
+      {/each}
+    </ul>
     <p class="mt-4 text-[13px] text-soft">
       {calibrating
         ? 'Now move every axis to both ends of its travel, then let go.'

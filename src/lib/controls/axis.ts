@@ -6,6 +6,8 @@ export interface AxisCalibration {
   /** Half-width of the play around the centre, as a share of the travel on that side, 0…0.5. */
   deadZone: number;
   inverted: boolean;
+  /** How gentle the middle is: 0 answers in proportion, 1 with the cube of the travel. Ends are ends either way. */
+  gentleness?: number;
 }
 
 export const uncalibrated: AxisCalibration = { low: -1, centre: 0, high: 1, deadZone: 0.05, inverted: false };
@@ -17,7 +19,8 @@ export function deflection(raw: number, axis: AxisCalibration): number {
   if (side <= 0) return 0;
   const share = Math.max(-1, Math.min(1, (raw - axis.centre) / side));
   const beyond = Math.max(0, Math.abs(share) - axis.deadZone) / (1 - axis.deadZone);
-  const value = Math.sign(share) * beyond;
+  const gentle = axis.gentleness ?? 0;
+  const value = Math.sign(share) * ((1 - gentle) * beyond + gentle * beyond ** 3);
   return axis.inverted ? 0 - value : value;
 }
 

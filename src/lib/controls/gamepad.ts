@@ -1,5 +1,9 @@
 import { deflection, leverSetting, uncalibrated, type AxisCalibration } from './axis';
 
+/** What a button of the device can do. */
+export const buttonActions = ['pause', 'trim nose up', 'trim nose down', 'flaps down', 'flaps up'] as const;
+export type ButtonAction = (typeof buttonActions)[number];
+
 /** Which axis of which device works what; remembered in this browser. */
 export interface GamepadSetup {
   deviceId: string;
@@ -8,6 +12,8 @@ export interface GamepadSetup {
   /** null: the keys work it. */
   throttle: { axis: number; calibration: AxisCalibration } | null;
   rudder: { axis: number; calibration: AxisCalibration } | null;
+  /** Which button does what, by its number. */
+  buttons?: Partial<Record<ButtonAction, number>>;
 }
 
 const STORAGE_KEY = 'hanza.gamepad';
@@ -43,9 +49,13 @@ export function connectedGamepads(): Gamepad[] {
 }
 
 /** What the device says now, or null when it is not there. Pulling (a high pitch axis) is nose up. */
-export function readGamepad(
-  setup: GamepadSetup
-): { aileron: number; elevator: number; throttle: number | null; rudder: number | null } | null {
+export function readGamepad(setup: GamepadSetup): {
+  aileron: number;
+  elevator: number;
+  throttle: number | null;
+  rudder: number | null;
+  held: ButtonAction[];
+} | null {
   const pad = connectedGamepads().find((candidate) => candidate.id === setup.deviceId);
   if (!pad) return null;
   const raw = (axis: number) => pad.axes[axis] ?? NaN;
@@ -53,6 +63,7 @@ export function readGamepad(
     aileron: deflection(raw(setup.roll.axis), setup.roll.calibration),
     elevator: deflection(raw(setup.pitch.axis), setup.pitch.calibration),
     throttle: setup.throttle ? leverSetting(raw(setup.throttle.axis), setup.throttle.calibration) : null,
-    rudder: setup.rudder ? deflection(raw(setup.rudder.axis), setup.rudder.calibration) : null
+    rudder: setup.rudder ? deflection(raw(setup.rudder.axis), setup.rudder.calibration) : null,
+    held: buttonActions.filter((action) => pad.buttons[setup.buttons?.[action] ?? -1]?.pressed)
   };
 }

@@ -7,7 +7,7 @@ import type { Hands } from '$core/flight/flight-loop';
 import type { Readings } from '$core/instrument/readings';
 import type { RadioSettings } from '$core/radio/radio-settings';
 import { SUSPICIOUS_JUMPS, freshGuard, guarded } from './axis-guard';
-import { readGamepad, type GamepadSetup } from './gamepad';
+import { readGamepad, type ButtonAction, type GamepadSetup } from './gamepad';
 
 /** Steps of the keys. */
 const PITCH_STEP_DEG = 0.5;
@@ -46,9 +46,17 @@ export class PersonsHands {
   gamepad = $state<GamepadSetup | null>(null);
   /** The joystick's axes have jumped so often that somebody should look at it. */
   axisSuspect = $state(false);
+  /** The joystick that was flown with is not there any more. */
+  joystickLost = $state(false);
+  /** Whether the joystick's buttons do anything: not while they are being chosen. */
+  buttonsWork = true;
+  /** Called where a button of the joystick asks for what is not the hands' to do. */
+  onpause: () => void = () => {};
   // Read at every picture, not rendered: nothing has to react to it.
   // eslint-disable-next-line svelte/prefer-svelte-reactivity
   readonly pressed = new Set<string>();
+  private joystickSeen = false;
+  private buttonsHeld: readonly ButtonAction[] = [];
   private keyStick = { aileron: 0, elevator: 0 };
   private readonly guards = { aileron: freshGuard(), elevator: freshGuard(), throttle: freshGuard() };
 
@@ -92,7 +100,10 @@ export class PersonsHands {
   /** What the airplane gets now. @param dt_s time since the last asking, for keys that are held */
   now(dt_s: number): Hands {
     const pad = this.gamepad ? readGamepad(this.gamepad) : null;
+    if (pad) this.joystickSeen = true;
+    this.joystickLost = this.gamepad !== null && this.joystickSeen && pad === null;
     if (pad) {
+      this.press(pad.held);
       pad.aileron = guarded(this.guards.aileron, pad.aileron, dt_s);
       pad.elevator = guarded(this.guards.elevator, pad.elevator, dt_s);
       if (pad.throttle !== null) pad.throttle = guarded(this.guards.throttle, pad.throttle, dt_s);
@@ -113,6 +124,17 @@ export class PersonsHands {
       alternateStatic: this.alternateStatic,
       ...(this.radios ? { radios: this.radios } : {})
     };
+  }
+
+  /** A button does its work once, as it goes down. */
+  private press(held: readonly ButtonAction[]): void {
+    for (const action of held.filter((each) => this.buttonsWork && !this.buttonsHeld.includes(each))) {
+      if (action === 'pause') this.onpause();
+      else if (action === 'trim nose up') this.nudgeTrim(1);
+      else if (action === 'trim nose down') this.nudgeTrim(-1);
+      else this.moveFlaps(action === 'flaps down' ? 1 : -1);
+    }
+    this.buttonsHeld = held;
   }
 
   private stick(dt_s: number, pad: { aileron: number; elevator: number } | null): Hands['stick'] {

@@ -18,6 +18,7 @@ import { parse } from '../core/measure/validation';
 import { worldFrom } from '../core/format/world-file';
 import type { World } from '../core/radio/world';
 import { worlds } from '../core/radio/world-catalogue';
+import { Conflict } from './conflict';
 import { as } from './database';
 import type { Identity } from './identity';
 
@@ -104,13 +105,40 @@ export function checkedDrill(asked: unknown): DrillFile {
   return file;
 }
 
-/** @throws Rejection where the drill does not fit, or its id is that of a drill that ships with Hanza */
-export async function keepDrill(identity: Identity, asked: unknown): Promise<DrillFile> {
+/** The address of the drill that is begun from nothing; no drill may have it for its id. */
+export const NEW_DRILL = 'new';
+
+/**
+ * @param since when what is saved over was saved, as it was opened; null for a drill that is new. Left out, whatever is there is
+ *   saved over.
+ * @throws Rejection where the drill does not fit, or its id is that of a drill that ships with Hanza
+ * @throws Conflict where somebody has saved another under this id since
+ */
+export async function keepDrill(
+  identity: Identity,
+  asked: unknown,
+  since?: string | null
+): Promise<Kept<DrillFile>> {
   const file = checkedDrill(asked);
-  if (drillCatalogue.some((shipped) => shipped.id === file.id))
+  if (file.id === NEW_DRILL || drillCatalogue.some((shipped) => shipped.id === file.id))
     throw new Rejection('id', file.id, 'an id no shipped drill has');
-  await as(identity, (db) => put(db, identity, 'school_drill', file.id, file));
-  return file;
+  await as(identity, async (db) => {
+    const there = await db('school_drill as s')
+      .join('account as a', 'a.id', 's.changed_by')
+      .select('s.changed_at', 'a.name')
+      .where({ 's.school_id': identity.schoolId, 's.key': file.id })
+      .whereNull('s.removed_at')
+      .forUpdate('s')
+      .first<{ changed_at: Date; name: string } | undefined>();
+    if (since !== undefined && there && there.changed_at.toISOString() !== since)
+      throw new Conflict(
+        since === null
+          ? `the school has a drill with the id ${file.id} already, from ${there.name}`
+          : `${there.name} has saved this drill since you opened it`
+      );
+    await put(db, identity, 'school_drill', file.id, file);
+  });
+  return (await schoolDrills(identity)).find(({ body }) => body.id === file.id)!;
 }
 
 export function schoolProfiles(identity: Identity): Promise<Kept<InheritingProfile>[]> {
@@ -159,13 +187,26 @@ export async function drillNames(identity: Identity): Promise<Record<string, str
   return Object.fromEntries([...drillCatalogue, ...own].map((drill) => [drill.id, drill.name]));
 }
 
+const blankDrill: DrillFile = {
+  id: 'new-drill',
+  name: 'New drill',
+  family: 'basic',
+  purpose: 'What this drill is for, in a sentence.',
+  usualFaults: [],
+  figures: [],
+  covers: [],
+  checks: [],
+  phases: [{ id: 'phase-1', name: 'Level', for_s: 60 }]
+};
+
 /** A drill by its id, shipped or the school's own; null when there is none. */
 export async function drillOfShelf(
   identity: Identity,
   id: string
-): Promise<{ file: DrillFile; own: boolean } | null> {
+): Promise<{ file: DrillFile; own: boolean; savedAt: string | null } | null> {
+  if (id === NEW_DRILL) return { file: blankDrill, own: true, savedAt: null };
   const shipped = drillCatalogue.find((drill) => drill.id === id);
-  if (shipped) return { file: shipped, own: false };
+  if (shipped) return { file: shipped, own: false, savedAt: null };
   const own = (await schoolDrills(identity)).find(({ body }) => body.id === id);
-  return own ? { file: own.body, own: true } : null;
+  return own ? { file: own.body, own: true, savedAt: own.changedAt } : null;
 }

@@ -17,6 +17,13 @@ import { conditionOfGoal } from './settings';
 export interface PlanProblem {
   field: string;
   message: string;
+  /** The phase it is in, counted from 0, where it is in one. */
+  phase?: number;
+}
+
+/** What is wrong, without the path to its place in the file: for where the place is shown or named itself. */
+export function withoutPlace({ field, message }: PlanProblem): string {
+  return message.startsWith(`${field}: `) ? message.slice(field.length + 2) : message;
 }
 
 /** Clearance above the ground that even the lowest altitude of a drill keeps. */
@@ -35,11 +42,15 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
     mustEnd(lesson.drill, plan.startAltitude_ft);
   } catch (error) {
     if (!(error instanceof Rejection)) throw error;
-    return [{ field: error.field, message: error.message }];
+    const inPhase = /^phases\.(\d+)/.exec(error.field);
+    return [
+      { field: error.field, message: error.message, ...(inPhase ? { phase: Number(inPhase[1]) } : {}) }
+    ];
   }
-  const problems = new Map<string, string>();
-  const report = (field: string, message: string) => {
-    if (!problems.has(field)) problems.set(field, message);
+  const problems = new Map<string, PlanProblem>();
+  const report = (field: string, message: string, phase?: number) => {
+    if (!problems.has(field))
+      problems.set(field, { field, message, ...(phase === undefined ? {} : { phase }) });
   };
   const { aircraft, area, drill, drillFile } = lesson;
   const { speeds } = aircraft;
@@ -64,18 +75,20 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
     if (altitude < floor) {
       report(
         fieldOf(written, ['to_ft', 'altitude_ft'], 'startAltitude_ft'),
-        `${altitude} ft is less than ${GROUND_CLEARANCE_FT} ft above the ground of ${area.name} (${area.groundElevation_ft} ft); ${floor} ft or more.`
+        `${altitude} ft is less than ${GROUND_CLEARANCE_FT} ft above the ground of ${area.name} (${area.groundElevation_ft} ft); ${floor} ft or more.`,
+        index
       );
     }
     if (!aircraft.flaps.positions_deg.includes(goal.flaps_deg)) {
       report(
         fieldOf(written, ['flaps_deg'], 'drill'),
-        `The ${aircraft.name} has flaps at ${aircraft.flaps.positions_deg.join('°, ')}°.`
+        `The ${aircraft.name} has flaps at ${aircraft.flaps.positions_deg.join('°, ')}°.`,
+        index
       );
     }
     if (Math.abs(bankOf(goal, plan)) > STEEPEST_BANK_DEG)
-      report('drill', `“${phase.name}” asks for more than ${STEEPEST_BANK_DEG}° of bank.`);
-    speedLimits(phase, written);
+      report('drill', `“${phase.name}” asks for more than ${STEEPEST_BANK_DEG}° of bank.`, index);
+    speedLimits(phase, written, index);
   });
   for (const check of drill.checks) {
     if (check.kind === 'decision' && plan.startAltitude_ft < check.altitude_ft + LEAST_DESCENT_FT)
@@ -128,23 +141,28 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       report('windLayers', 'Each layer stands above the one before it.');
   });
   if (problems.size === 0) flyable();
-  return [...problems].map(([field, message]) => ({ field, message }));
+  return [...problems.values()];
 
-  function speedLimits(phase: Phase, written: PhaseFile) {
+  function speedLimits(phase: Phase, written: PhaseFile, index: number) {
     const { ias_kt, flaps_deg, gear } = phase.goal;
     const field = fieldOf(written, ['speed_kt'], 'startSpeed_kt');
     const stall = flaps_deg > 0 ? speeds.stallFlaps_kt : speeds.stallClean_kt;
     if (ias_kt < 1.2 * stall) {
       report(
         field,
-        `${ias_kt} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(1.2 * stall)} kt or more (1.2 × stall).`
+        `${ias_kt} kt is too near the stall of the ${aircraft.name}; ${Math.ceil(1.2 * stall)} kt or more (1.2 × stall).`,
+        index
       );
     } else if (flaps_deg > 0 && ias_kt > speeds.flapsExtended_kt) {
-      report(field, `${ias_kt} kt is above its limit with flaps out, ${speeds.flapsExtended_kt} kt.`);
+      report(field, `${ias_kt} kt is above its limit with flaps out, ${speeds.flapsExtended_kt} kt.`, index);
     } else if (gear > 0 && aircraft.gear.retractable && ias_kt > speeds.gearExtended_kt) {
-      report(field, `${ias_kt} kt is above its limit with the gear out, ${speeds.gearExtended_kt} kt.`);
+      report(
+        field,
+        `${ias_kt} kt is above its limit with the gear out, ${speeds.gearExtended_kt} kt.`,
+        index
+      );
     } else if (ias_kt > speeds.maximumCruise_kt) {
-      report(field, `${ias_kt} kt is above the most it cruises at, ${speeds.maximumCruise_kt} kt.`);
+      report(field, `${ias_kt} kt is above the most it cruises at, ${speeds.maximumCruise_kt} kt.`, index);
     }
   }
 
@@ -162,7 +180,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       tried.add(key);
       const line = cardLineFor(aircraft, condition);
       if ('kind' in line)
-        report(fieldOf(written, FIELDS_BY_REASON[line.reason], 'startSpeed_kt'), line.explanation);
+        report(fieldOf(written, FIELDS_BY_REASON[line.reason], 'startSpeed_kt'), line.explanation, index);
       else if (
         vertical.kind === 'speed' &&
         vertical.verticalSpeed_fpm === null &&
@@ -170,7 +188,8 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       )
         report(
           fieldOf(written, ['to_ft'], 'startAltitude_ft'),
-          `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`
+          `The ${aircraft.name} climbs only ${Math.round(line.verticalSpeed_fpm)} ft/min up there.`,
+          index
         );
     }
   }

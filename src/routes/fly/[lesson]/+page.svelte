@@ -141,6 +141,7 @@
     // What an earlier visit left unsent goes first.
     void outbox.send();
     hands.gamepad = storedSetup();
+    hands.onpause = togglePause;
     hands.downIsNoseUp = localStorage.getItem(DOWN_KEPT_AS) === '1';
     hands.assist = plan.assist === 'direct' ? 'direct' : 'attitude-hold';
     prepareOwn();
@@ -356,6 +357,7 @@
   let stoppedForDialog = false;
   $effect(() => {
     const dialog = leaving || coverOpen || gamepadOpen;
+    hands.buttonsWork = !dialog;
     untrack(() => {
       if (dialog && session?.state === 'running') {
         session.run(false);
@@ -365,6 +367,11 @@
         if (session?.state === 'paused') session.run(true);
       }
     });
+  });
+
+  /** A joystick pulled out flies nobody: time stops until it is back, or something else is taken. */
+  $effect(() => {
+    if (hands.joystickLost) untrack(() => session?.state === 'running' && session.run(false));
   });
 
   useShortcuts([
@@ -585,6 +592,7 @@
 <CoverSheet bind:open={coverOpen} planned={lesson.covered} {covered} ontoggle={toggleCover} />
 <GamepadSheet bind:open={gamepadOpen} bind:setup={hands.gamepad} />
 <Sheet
+  letsGo
   bind:open={leaving}
   title="Begin again?"
   description="What has been flown so far is kept and graded as far as it went."

@@ -134,6 +134,9 @@
         <button class="text-left text-xs text-now underline underline-offset-2" onclick={ongamepad}>
           {hands.gamepad ? 'joystick in use' : 'use a joystick'}
         </button>
+        {#if hands.joystickLost}<p class="text-xs text-hard" role="alert">
+            ✕ The joystick is not there any more; time stands still. Plug it in, or choose other controls.
+          </p>{/if}
         {#if hands.axisSuspect}<p class="text-xs text-below" role="status">
             ▼ An axis of the joystick jumps; jumps are held back. Check its plug.
           </p>{/if}

@@ -28,6 +28,7 @@
 </script>
 
 <Sheet
+  letsGo
   bind:open
   title="Cover instruments"
   description="As with a card over the glass: a failed instrument out of sight stops misleading. Kept with the flight."

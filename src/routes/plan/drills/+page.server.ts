@@ -25,7 +25,7 @@ export const actions: Actions = {
         throw new Rejection('file', text.slice(0, 40), `a drill as JSON (${(error as Error).message})`);
       }
       const kept = await keepDrill(identity, drill);
-      redirect(303, `/plan/drills/${kept.id}`);
+      redirect(303, `/plan/drills/${kept.body.id}`);
     });
   },
   remove: async ({ request, locals }) => {

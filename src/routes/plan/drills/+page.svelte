@@ -19,14 +19,17 @@
 
 <svelte:head><title>Drills · Hanza</title></svelte:head>
 
-<header class="flex items-end justify-between gap-3">
+<header class="flex flex-wrap items-end justify-between gap-3">
   <div>
     <h1>Drills</h1>
     <p class="text-soft">
-      What can be flown: phases with what is asked for in each. Copy one to make it yours.
+      What can be flown: phases with what is asked for in each. Copy one to make it yours, or begin a new one.
     </p>
   </div>
-  <button class={button.main} onclick={() => (importing = true)}>Import a drill…</button>
+  <div class="flex flex-wrap gap-2">
+    <button class={button.plain} onclick={() => (importing = true)}>Import a drill…</button>
+    <a class={button.main} href="/plan/drills/new">New drill</a>
+  </div>
 </header>
 
 {#if form && 'removed' in form && form.removed}
@@ -40,7 +43,9 @@
 <section class="mt-4">
   <h2>The school’s own</h2>
   {#if data.own.length === 0}
-    <p class="mt-1 text-[13px] text-soft">None yet. Open one below and save it under a name of your own.</p>
+    <p class="mt-1 text-[13px] text-soft">
+      None yet. Begin a new one, or open one below and save it under a name of your own.
+    </p>
   {:else}
     <table class="sheet-table mt-1 text-[13px]">
       <thead><tr><th>Drill</th><th class="number">phases</th><th>changed</th><th></th></tr></thead>

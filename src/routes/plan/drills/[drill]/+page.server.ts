@@ -21,8 +21,13 @@ export const actions: Actions = {
       } catch {
         throw new Rejection('drill', undefined, 'a drill');
       }
-      const kept = await keepDrill(identity, drill);
-      if (kept.id !== params.drill) redirect(303, `/plan/drills/${kept.id}`);
+      const over = form.get('over') !== null;
+      const { body } = await keepDrill(
+        identity,
+        drill,
+        over ? undefined : String(form.get('since') ?? '') || null
+      );
+      if (body.id !== params.drill) redirect(303, `/plan/drills/${body.id}`);
       return { saved: true };
     });
   }

@@ -4,7 +4,8 @@
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
   import { lessonOf } from '$core/drill/lesson';
-  import { problemsOf } from '$core/drill/plan-check';
+  import { figureNames } from '$core/drill/figure-names';
+  import { problemsOf, withoutPlace, type PlanProblem } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { trainingAreas } from '$core/earth/training-area';
   import { goalWords } from '$lib/draw/goal-words';
@@ -32,12 +33,32 @@
   let text = $derived(JSON.stringify(drill, null, 2));
   let textProblem = $state('');
 
+  /** The id a new drill gets from its name, until it is given one of its own. */
+  const idFrom = (name: string) =>
+    name
+      .toLowerCase()
+      .normalize('NFD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 40) || 'drill';
+  function rename(name: string) {
+    const follows = data.savedAt === null && (drill.id === idFrom(drill.name) || drill.id === 'new-drill');
+    drill = { ...drill, name, ...(follows && data.own ? { id: idFrom(name) } : {}) };
+  }
+
   /** A shipped drill is changed as a copy of one's own. */
   function draftOf({ file, own }: PageData): DrillFile {
     return own
       ? file
       : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
   }
+
+  const isNew = $derived(data.own && data.savedAt === null);
+  const names = $derived(figureNames(drill));
+  const words = (problem: PlanProblem) =>
+    problem.phase === undefined && !problem.message.startsWith(problem.field)
+      ? `${problem.field}: ${problem.message}`
+      : withoutPlace(problem);
 
   const plan = $derived({
     ...sensiblePlan(aircraftById(tryIn), trainingAreas[0]!, drill.id),
@@ -74,16 +95,21 @@
 
 <svelte:head><title>{drill.name} · Drills · Hanza</title></svelte:head>
 
-<header class="flex items-end justify-between gap-3">
+<header class="flex flex-wrap items-end justify-between gap-3">
   <div>
     <p class="text-xs"><a href="/plan/drills">Drills</a></p>
     <h1>{drill.name}</h1>
     <p class="text-soft">
-      {data.own ? 'The school’s own' : 'Ships with Hanza; saved as a copy of your own'} · {drill.phases
-        .length} phases
+      {isNew
+        ? 'Not saved yet'
+        : data.own
+          ? 'The school’s own'
+          : 'Ships with Hanza; saved as a copy of your own'} · {drill.phases.length}
+      {drill.phases.length === 1 ? 'phase' : 'phases'}
     </p>
   </div>
   <form
+    id="save"
     method="POST"
     use:enhance={() =>
       ({ update }) =>
@@ -92,22 +118,29 @@
   >
     {#if form && 'saved' in form}<span class="text-[13px] text-trace" role="status">◆ Saved</span>{/if}
     <input type="hidden" name="drill" value={JSON.stringify(drill)} />
+    <input type="hidden" name="since" value={data.savedAt ?? ''} />
     <button class={button.main} disabled={problems.length > 0}>Save{data.own ? '' : ' as our own'}</button>
   </form>
 </header>
 {#if form && 'message' in form}
-  <p class="mt-2 border border-hard p-2 text-[13px] text-hard" role="alert">{form.field}: {form.message}</p>
+  <div class="mt-2 flex flex-wrap items-center gap-3 border border-hard p-2 text-[13px]">
+    <p class="text-hard" role="alert">{form.field ? `${form.field}: ` : ''}{form.message}</p>
+    {#if !form.field}
+      <a href="/plan/drills/{drill.id}" target="_blank" rel="noopener">Look at what is saved</a>
+      <button form="save" name="over" value="1" class={button.plain}>Save mine over it</button>
+    {/if}
+  </div>
 {/if}
 
 <div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
   <div class="min-w-0">
-    <div class="grid grid-cols-4 gap-3">
+    <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <Field label="Name" name="name"
         ><input
           id="name"
           class={input}
           value={drill.name}
-          oninput={(e) => (drill = { ...drill, name: e.currentTarget.value })}
+          oninput={(e) => rename(e.currentTarget.value)}
         /></Field
       >
       <Field label="Id" name="id"
@@ -124,7 +157,7 @@
         bind:value={() => drill.family, (family) => (drill = { ...drill, family })}
         choices={FAMILIES.map((family) => [family, family])}
       />
-      <div class="col-span-4">
+      <div class="col-span-2 sm:col-span-4">
         <Field label="Purpose" name="purpose"
           ><textarea
             id="purpose"
@@ -137,14 +170,17 @@
     </div>
     <h2 class="mt-4">Phases</h2>
     <p class="text-xs text-soft">
-      Figures that can be used: startAltitude_ft, startSpeed_kt, heading_deg, cruise_kt, approach_kt,
-      approachRate_fpm, bestClimb_kt{drill.figures.map((figure) => `, ${figure.id}`).join('')}.
+      A figure is a number, or one of these with + or ×, as in “start altitude + 500”: {[
+        ...names.values()
+      ].join(', ')}.
     </p>
     <ol class="mt-1 grid gap-1.5">
       {#each drill.phases as phase, index (phase.id)}
         <PhaseEditor
           {phase}
           {index}
+          {names}
+          problem={problems.find((found) => found.phase === index)}
           byRadio={drill.navigation !== undefined}
           onchange={(changed) => setPhase(index, changed)}
           onmove={(by) => movePhase(index, by)}
@@ -187,8 +223,11 @@
         <div class="border border-hard p-3" role="status">
           <h2 class="text-hard">This cannot be flown yet</h2>
           <ul class="mt-1 grid gap-1 text-[13px]">
-            {#each problems as { field, message } (field)}<li>
-                {message.startsWith(field) ? message : `${field}: ${message}`}
+            {#each problems as problem (problem.field)}<li>
+                {#if problem.phase !== undefined}<a class="font-bold" href="#phase-{problem.phase + 1}"
+                    >Phase {problem.phase + 1}, “{drill.phases[problem.phase]?.name}”</a
+                  >:{/if}
+                {words(problem)}
               </li>{/each}
           </ul>
         </div>

@@ -7,11 +7,14 @@
   /** What a phase by radio asks for: a course, an arc, a hold or a course reversal, with its figures. */
   let {
     phase,
+    names,
     onchange,
     reading,
     small
   }: {
     phase: PhaseFile;
+    /** What the drill's figures are called. */
+    names: ReadonlyMap<string, string>;
     onchange: (phase: PhaseFile) => void;
     /** Reads a quantity and says what does not fit. */
     reading: (text: string, field: string, use: (quantity: Quantity | undefined) => void) => void;
@@ -34,7 +37,7 @@
     >{label}
     <input
       class="{small} figure text-ink"
-      value={quantityText(value)}
+      value={quantityText(value, names)}
       {placeholder}
       onchange={(event) => set(part, key, event.currentTarget.value, placeholder !== '')}
     /></label

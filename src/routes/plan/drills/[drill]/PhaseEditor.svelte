@@ -1,6 +1,8 @@
 <script lang="ts">
   import Choice from '$lib/ui/Choice.svelte';
   import type { PhaseFile, Quantity } from '$core/drill/drill-file';
+  import { withoutPlace, type PlanProblem } from '$core/drill/plan-check';
+  import { capital } from '$core/measure/capital';
   import { quantityFrom, quantityText } from '$core/drill/quantity-text';
   import { Rejection } from '$core/measure/rejection';
   import { input } from '$lib/ui/input';
@@ -10,6 +12,8 @@
   let {
     phase,
     index,
+    names,
+    problem: cannotBeFlown,
     byRadio,
     onchange,
     onmove,
@@ -17,6 +21,10 @@
   }: {
     phase: PhaseFile;
     index: number;
+    /** What the drill's figures are called. */
+    names: ReadonlyMap<string, string>;
+    /** Why this phase cannot be flown, if it cannot. */
+    problem: PlanProblem | undefined;
     /** The drill has a fix: courses, arcs and holds can be asked for. */
     byRadio: boolean;
     onchange: (phase: PhaseFile) => void;
@@ -38,10 +46,10 @@
   function reading(text: string, field: string, use: (quantity: Quantity | undefined) => void) {
     try {
       problem = '';
-      use(quantityFrom(text, field));
+      use(quantityFrom(text, field, names));
     } catch (error) {
       if (!(error instanceof Rejection)) throw error;
-      problem = error.message;
+      problem = `${capital(error.accepted)} is wanted, not “${text}”.`;
     }
   }
   const setQuantity = (key: Key, text: string) =>
@@ -98,14 +106,18 @@
     >{label}
     <input
       class="{small} figure text-ink"
-      value={quantityText(phase[key])}
+      value={quantityText(phase[key], names)}
       {placeholder}
       onchange={(event) => setQuantity(key, event.currentTarget.value)}
     /></label
   >
 {/snippet}
 
-<li class="border border-line p-2" aria-label="Phase {index + 1}">
+<li
+  id="phase-{index + 1}"
+  class="border p-2 {cannotBeFlown ? 'border-2 border-hard' : 'border-line'}"
+  aria-label="Phase {index + 1}"
+>
   <div class="flex flex-wrap items-end gap-2">
     <span class="figure w-5 pb-1 text-soft">{index + 1}</span>
     <label class="w-36 text-xs text-soft"
@@ -125,7 +137,7 @@
         onchange={(event) => onchange(withField('call', event.currentTarget.value))}
       /></label
     >
-    <label class="w-28 text-xs text-soft"
+    <label class="w-40 text-xs text-soft"
       >goes on
       <Choice
         label="goes on"
@@ -159,7 +171,7 @@
     </span>
   </div>
   <div class="mt-1.5 flex flex-wrap items-end gap-2 pl-7">
-    <label class="w-32 text-xs text-soft"
+    <label class="w-44 text-xs text-soft"
       >height
       <Choice
         label="height"
@@ -192,7 +204,7 @@
         ]}
       /></label
     >
-    <NavigationPhaseFields {phase} {onchange} {reading} {small} />
+    <NavigationPhaseFields {phase} {names} {onchange} {reading} {small} />
     {#if lateral === 'heading'}{@render quantity('°', 'heading_deg', 'w-32')}{/if}
     {#if phase.turn}
       {@const turn = phase.turn}
@@ -214,7 +226,7 @@
         >by °
         <input
           class="{small} figure text-ink"
-          value={quantityText(turn.by_deg)}
+          value={quantityText(turn.by_deg, names)}
           placeholder={turn.to_deg === undefined ? 'by time' : ''}
           onchange={(event) =>
             reading(event.currentTarget.value, 'turn.by_deg', (by) => {
@@ -227,7 +239,7 @@
         >bank °
         <input
           class="{small} figure text-ink"
-          value={quantityText(turn.bank_deg)}
+          value={quantityText(turn.bank_deg, names)}
           placeholder={turn.rate === 'half' ? '1.5°/s' : '3°/s'}
           onchange={(event) =>
             reading(event.currentTarget.value, 'turn.bank_deg', (bank) => {
@@ -260,5 +272,8 @@
       {#if phase.recovery}The student recovers.{/if}
     </p>
   {/if}
+  {#if cannotBeFlown && !problem}<p class="mt-1 pl-7 text-xs text-hard">
+      {withoutPlace(cannotBeFlown)}
+    </p>{/if}
   {#if problem}<p class="mt-1 pl-7 text-xs text-hard" role="alert">{problem}</p>{/if}
 </li>
