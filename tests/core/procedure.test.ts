@@ -97,6 +97,32 @@ describe('holds', () => {
     expect(solved).toBeGreaterThan(30);
   });
 
+  test('the bank a rule allows makes the turns: still-air circuits take their textbook times', () => {
+    const hold = {
+      inboundCourse_deg: 270,
+      turn: 'right' as const,
+      leg: { kind: 'time' as const, seconds: 60 }
+    };
+    for (const { bank_deg } of holdingLimits)
+      for (const tas_kt of [90, 150, 230]) {
+        // ω = g·tan φ / V, with g = 9.80665 m/s² and a knot of 1852/3600 m/s; never more than 3°/s.
+        const free =
+          ((9.80665 * Math.tan((bank_deg * Math.PI) / 180)) / ((tas_kt * 1852) / 3600)) * (180 / Math.PI);
+        const solution = solveHold(hold, {
+          tas_kt,
+          wind: { from_deg: 0, speed_kt: 0 },
+          bankLimit_deg: bank_deg
+        });
+        if (solution.kind !== 'solved') throw new Error(solution.reason);
+        expect(solution.turnRate_degps).toBeCloseTo(Math.min(3, free), 6);
+        expect(solution.circuit_s).toBeCloseTo(120 + 360 / Math.min(3, free), 3);
+      }
+    expect(holdingLimits.map(({ id, bank_deg }) => [id, bank_deg])).toEqual([
+      ['faa', 30],
+      ['icao', 25]
+    ]);
+  });
+
   test('a leg by distance turns at that distance and rolls out on the course', () => {
     fc.assert(
       fc.property(

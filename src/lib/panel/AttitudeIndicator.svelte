@@ -34,7 +34,7 @@
   <g clip-path="url(#{uid}-ladder)">
     <g transform={world}>
       {#each ladder as degrees (degrees)}
-        {@const half = degrees % 10 === 0 ? 26 : 14}
+        {@const half = degrees % 10 !== 0 ? 12 : Math.abs(degrees) === 10 ? 26 : 16}
         <line
           x1={-half}
           x2={half}
@@ -44,13 +44,16 @@
           stroke-width="1.3"
         />
         {#if degrees % 10 === 0}
-          <text
-            x={half + 5}
-            y={-degrees * PIXELS_PER_DEGREE + 4}
-            font-size="11"
-            fill="var(--ink)"
-            class="figure">{Math.abs(degrees)}</text
-          >
+          {#each [-1, 1] as side (side)}
+            <text
+              x={side * (half + 5)}
+              y={-degrees * PIXELS_PER_DEGREE + 4}
+              text-anchor={side < 0 ? 'end' : 'start'}
+              font-size="11"
+              fill="var(--ink)"
+              class="figure">{Math.abs(degrees)}</text
+            >
+          {/each}
         {/if}
       {/each}
     </g>

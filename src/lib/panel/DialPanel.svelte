@@ -10,7 +10,7 @@
   import Covered from './Covered.svelte';
   import HeadingIndicator from './HeadingIndicator.svelte';
   import LookWindow from './LookWindow.svelte';
-  import TurnAndSlip from './TurnAndSlip.svelte';
+  import TurnCoordinator from './TurnCoordinator.svelte';
   import VerticalSpeedIndicator from './VerticalSpeedIndicator.svelte';
   import { fullScaleWords, sourceNames } from './navigation';
   import type { CorridorOf } from './panel';
@@ -81,7 +81,7 @@
   {:else}
     <LookWindow area="turn" name="Turn and slip" {view}>
       {@const shown = held('turn', calm, view)}
-      <TurnAndSlip turnRate_degps={shown.turnRate_degps} ball={shown.ball} />
+      <TurnCoordinator turnRate_degps={shown.turnRate_degps} ball={shown.ball} />
     </LookWindow>
   {/if}
   {#if covered.has('heading')}<Covered name="Heading indicator" />

@@ -29,7 +29,8 @@
     turn,
     leg: legKind === 'time' ? { kind: 'time', seconds: leg_s } : { kind: 'distance', nm: leg_nm }
   });
-  const conditions = $derived({ tas_kt: air.tas_kt, wind: air.wind });
+  const limits = $derived(holdingLimits.find((set) => set.id === limitsId)!);
+  const conditions = $derived({ tas_kt: air.tas_kt, wind: air.wind, bankLimit_deg: limits.bank_deg });
   const solution = $derived(solveHold(hold, conditions));
   const rules = $derived(solution.kind === 'solved' ? holdRules(hold, conditions, solution) : []);
   const choice = $derived(holdEntry(hold, arriving_deg));
@@ -47,7 +48,6 @@
         })
       : []
   );
-  const limits = $derived(holdingLimits.find((set) => set.id === limitsId)!);
   const limit = $derived(holdingLimitAt(limits, altitude_ft));
   const side = (degrees: number) => (degrees >= 0 ? 'right' : 'left');
 </script>
@@ -122,13 +122,15 @@
         bind:value={altitude_ft}
       />
       <ChoiceField
-        label="Speed limits"
+        label="Rules"
         name="hold-limits"
         bind:value={limitsId}
         choices={holdingLimits.map(({ id, name }) => [id, name])}
       />
       <p class="self-end pb-1 text-xs text-soft">
-        {limit ? `at most ${limit.ias_kt} KIAS, leg ${figure(limit.leg_s)} s` : 'above all limits'}
+        {limit
+          ? `at most ${limit.ias_kt} KIAS, leg ${figure(limit.leg_s)} s, turns at 3°/s or ${limits.bank_deg}° of bank`
+          : 'above all limits'}
       </p>
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)_190px] items-start gap-4">

@@ -2,7 +2,6 @@ import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import { airPath, byCourse, type PathPoint } from './air-path';
 import { sideOf, type Hold, type HoldAir, type HoldSolution } from './hold';
 import { joinCourse } from './join-course';
-import { procedureTurnRate } from './turn';
 
 export const holdEntries = ['direct', 'teardrop', 'parallel'] as const;
 export type HoldEntry = (typeof holdEntries)[number];
@@ -85,7 +84,7 @@ export function entryPath(
   const side = sideOf(hold);
   const other = side === 1 ? -1 : 1;
   const inbound = solution.inbound.heading_deg;
-  const path = airPath({ north_nm: 0, east_nm: 0, heading_deg }, tas_kt, wind, procedureTurnRate(tas_kt));
+  const path = airPath({ north_nm: 0, east_nm: 0, heading_deg }, tas_kt, wind, solution.turnRate_degps);
   const steps: EntryStep[] = [];
   const step = (words: string, work: () => void) => {
     const from = path.here().time_s;

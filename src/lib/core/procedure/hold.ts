@@ -16,6 +16,8 @@ export interface Hold {
 export interface HoldAir {
   tas_kt: number;
   wind: Wind;
+  /** The most bank its turns may have, degrees; 30 unless the rule says another. */
+  bankLimit_deg?: number;
 }
 
 /** How a hold is flown so that it closes. */
@@ -61,13 +63,9 @@ export function solveHold(hold: Hold, air: HoldAir): HoldSolution | NoHold {
     : byDistance(hold, air, inbound, hold.leg.nm);
 }
 
-function byTime(
-  hold: Hold,
-  { tas_kt, wind }: HoldAir,
-  inbound: WindTriangle,
-  leg_s: number
-): HoldSolution | NoHold {
-  const rate = procedureTurnRate(tas_kt);
+function byTime(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_s: number): HoldSolution | NoHold {
+  const { tas_kt, wind } = air;
+  const rate = procedureTurnRate(tas_kt, air.bankLimit_deg);
   const course = hold.inboundCourse_deg * RADIANS_PER_DEGREE;
   const { north, east } = windVelocity(wind);
   const [v, wn, we] = [tas_kt / 3600, north / 3600, east / 3600];
@@ -92,7 +90,7 @@ function byTime(
       kind: 'impossible',
       reason: `with ${Math.round(inbound.headwind_kt)} kt of headwind the two turns alone carry the airplane too far out for an inbound leg of ${Math.round(leg_s)} s; the limit is about a third of the airspeed`
     };
-  return solved(hold, { tas_kt, wind }, inbound, heading, outbound_s);
+  return solved(hold, air, inbound, heading, outbound_s);
 }
 
 /** Finest step of the heading search, degrees. */
@@ -101,7 +99,7 @@ const SEARCHED_DEG = 80;
 function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: number): HoldSolution | NoHold {
   const reciprocal = hold.inboundCourse_deg + 180;
   const side = sideOf(hold);
-  const rate = procedureTurnRate(air.tas_kt);
+  const rate = procedureTurnRate(air.tas_kt, air.bankLimit_deg);
   const speed = air.tas_kt / 3600;
   const radius = speed / (rate * RADIANS_PER_DEGREE);
   const drift = windVelocity(air.wind);
@@ -183,7 +181,7 @@ function solved(
   return {
     kind: 'solved',
     inbound,
-    turnRate_degps: procedureTurnRate(air.tas_kt),
+    turnRate_degps: procedureTurnRate(air.tas_kt, air.bankLimit_deg),
     outboundHeading_deg: heading_deg,
     outboundCorrection_deg: correction,
     outbound_s,
@@ -205,12 +203,15 @@ export function sideOf(hold: Pick<Hold, 'turn'>): 1 | -1 {
 /** The path from the fix through the turn outbound. */
 export function outboundTurn(
   hold: Hold,
-  { tas_kt, wind }: HoldAir,
+  { tas_kt, wind, bankLimit_deg }: HoldAir,
   inbound: WindTriangle,
   heading_deg: number
 ): AirPath {
   const start = { north_nm: 0, east_nm: 0, heading_deg: inbound.heading_deg };
-  return airPath(start, tas_kt, wind, procedureTurnRate(tas_kt)).turn(sideOf(hold), heading_deg);
+  return airPath(start, tas_kt, wind, procedureTurnRate(tas_kt, bankLimit_deg)).turn(
+    sideOf(hold),
+    heading_deg
+  );
 }
 
 /** One circuit from the fix back to it, for drawing; flown by the solution, or by another heading and time. */

@@ -1,4 +1,4 @@
-/** Highest holding speeds by height: regulation, kept as data with its source and edition. */
+/** Highest holding speeds by height, and the most bank of the turns: regulation, kept as data with its source and edition. */
 export interface HoldingLimit {
   upTo_ft: number;
   ias_kt: number;
@@ -10,6 +10,8 @@ export interface HoldingLimits {
   name: string;
   source: string;
   edition: string;
+  /** Turns at 3°/s or this bank, whichever needs the less; degrees. */
+  bank_deg: number;
   limits: readonly HoldingLimit[];
 }
 
@@ -19,6 +21,7 @@ export const holdingLimits: readonly HoldingLimits[] = [
     name: 'FAA',
     source: 'Aeronautical Information Manual, 5-3-8',
     edition: 'as of 2025; check the current one',
+    bank_deg: 30,
     limits: [
       { upTo_ft: 6000, ias_kt: 200, leg_s: 60 },
       { upTo_ft: 14000, ias_kt: 230, leg_s: 60 },
@@ -30,6 +33,7 @@ export const holdingLimits: readonly HoldingLimits[] = [
     name: 'ICAO',
     source: 'Doc 8168 volume I, normal conditions',
     edition: 'as of 2025; check the current one',
+    bank_deg: 25,
     limits: [
       { upTo_ft: 14000, ias_kt: 230, leg_s: 60 },
       { upTo_ft: 20000, ias_kt: 240, leg_s: 90 },
