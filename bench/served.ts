@@ -37,6 +37,52 @@ async function pages(page: Page) {
   );
 }
 
+const RATE_PER_S = 20;
+const LOADED_S = 60;
+
+/** Every page asked for at a steady rate, whether the one before has been answered or not: milliseconds by page. */
+async function loaded(page: Page, student: string) {
+  const paths = {
+    students: '/students',
+    'students by last flown': '/students?sort=flown&way=down',
+    'a student': `/students/${student}`,
+    'debriefs of the school': '/debrief',
+    'debriefs not met': '/debrief?verdict=not+met',
+    'debriefs of a student, by score': `/debrief?student=${student}&sort=score&way=down`,
+    'a debrief': `/debrief/${demoId('attempt maren 4')}`,
+    'a record': `/record?student=${student}`,
+    plan: `/plan?student=${student}`,
+    hangar: '/hangar',
+    drills: '/plan/drills',
+    charts: '/charts',
+    'a recording': `/api/attempts/${demoId('attempt maren 4')}/flight.parquet`
+  };
+  const names = Object.keys(paths) as (keyof typeof paths)[];
+  const times = Object.fromEntries(names.map((name) => [name, [] as number[]]));
+  const ask = async (name: keyof typeof paths, counts: boolean) => {
+    const start = performance.now();
+    const response = await page.request.get(paths[name]);
+    await response.body();
+    if (!response.ok()) throw new Error(`${paths[name]} answered ${response.status()}`);
+    if (counts) times[name]!.push(performance.now() - start);
+  };
+  for (const name of names) await ask(name, false);
+  const asked: Promise<void>[] = [];
+  const from = performance.now();
+  for (let n = 0; n < RATE_PER_S * LOADED_S; n++) {
+    const due = from + (n * 1000) / RATE_PER_S;
+    await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now())));
+    asked.push(ask(names[n % names.length]!, true));
+  }
+  await Promise.all(asked);
+  return Object.fromEntries(
+    names.map((name) => [
+      name,
+      { median_ms: percentile(times[name]!, 0.5), p95_ms: percentile(times[name]!, 0.95) }
+    ])
+  );
+}
+
 /** Script and main-thread time a frame while the reference pilot flies, from the browser's own accounts. */
 async function panel(page: Page, lesson: string) {
   await page.goto(`/fly/${demoId(lesson)}`);
@@ -129,6 +175,7 @@ const byRadio = await panel(page, 'lesson petra next');
 const plan = await planPulled(page, 'attempt petra 4');
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
+const loadFigures = await loaded(page, demoId('maren'));
 await browser.close();
 process.stdout.write(
   JSON.stringify(
@@ -139,6 +186,7 @@ process.stdout.write(
       byRadio,
       plan,
       pages: pageFigures,
+      loaded: loadFigures,
       school: { students: STUDENTS, attempts: ATTEMPTS }
     },
     null,

@@ -1,6 +1,7 @@
 /** `npm run bench`: measures, prints, and keeps the results in docs/benchmarks.md. */
 import { execFile, spawnSync } from 'node:child_process';
 import { graderReport, peopleReport } from './bench-grader.mjs';
+import { schoolReport } from './bench-school.mjs';
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
@@ -45,7 +46,7 @@ function report(
   { stepping, loop, grading, storing, comparing },
   scan,
   navigation,
-  { dials, tapes, windowed, byRadio, plan, pages, school },
+  { dials, tapes, windowed, byRadio, plan, pages, loaded, school },
   flights,
   people
 ) {
@@ -80,6 +81,7 @@ The bare airplane of the first line is checked in the run to fly the same path. 
 with its descent drawn out. The pages are asked for one after the other over HTTP, rendered on the server, with the browser's
 part left out; the large school repeats one flown attempt.
 
+${schoolReport(loaded, school)}
 ${graderReport(flights)}
 ${peopleReport(people)}`;
 }

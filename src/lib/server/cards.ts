@@ -4,6 +4,7 @@ import { parse } from '../core/measure/validation';
 import { as } from './database';
 import { heavily } from './heavy/pool';
 import type { Identity } from './identity';
+import { latestSince } from './latest-attempts';
 
 /** A measured line the school has accepted, with who and when. */
 export interface AcceptedLine {
@@ -37,16 +38,19 @@ export async function acceptedLines(identity: Identity, aircraft: string): Promi
 /** What was found in which flights: flights do not change, so neither does this. */
 const found = new Map<string, MeasuredLine[]>();
 const FINDS_KEPT = 40;
+/** Among so many of the school's latest attempts those in one airplane are looked for. */
+const ATTEMPTS_LOOKED_AT = 500;
 
 /** Lines found in the school's latest flights in this airplane, most steady time first. */
 export async function proposals(identity: Identity, aircraft: string): Promise<MeasuredLine[]> {
-  const ids = await as(identity, (db) =>
+  const ids = await as(identity, async (db) =>
     db('attempt as a')
       .join('flight as f', 'f.attempt_id', 'a.id')
       .join('lesson as l', 'l.id', 'a.lesson_id')
       .pluck<string[]>('a.id')
       .where('a.school_id', identity.schoolId)
       .whereNull('a.discarded_at')
+      .where('a.finished_at', '>=', await latestSince(db, identity, ATTEMPTS_LOOKED_AT))
       .whereRaw("l.plan->>'aircraft' = ?", [aircraft])
       .whereRaw("l.plan->'faults' = '[]'::jsonb")
       .orderBy('a.finished_at', 'desc')

@@ -5,6 +5,7 @@ import type { Grade } from '../core/grade/grade';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
 import { DISCARDABLE_S } from './attempts';
 import { as } from './database';
+import { latestSince } from './latest-attempts';
 import { teaches, type Identity } from './identity';
 import { lessonById, type Lesson } from './lessons';
 import type { PilotKind } from './pilot-kind';
@@ -131,6 +132,8 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
   };
 }
 
+/** A verdict is looked for among so many of the school's latest attempts. */
+export const VERDICTS_LOOKED_AT = 1000;
 export const attemptOrders = ['flown', 'score'] as const;
 
 /**
@@ -161,6 +164,8 @@ export async function listAttempts(
     else query.where('a.school_id', identity.schoolId);
     if (drill) query.where('a.drill', drill);
     if (verdict) query.whereRaw('coalesce(o.verdict, g.verdict) = ?', [verdict]);
+    if (verdict && !studentId)
+      query.where('a.finished_at', '>=', await latestSince(db, identity, VERDICTS_LOOKED_AT));
     const way = descending ? 'desc' : 'asc';
     if (sort === 'score' && studentId) query.orderBy('g.score', way);
     const rows = await query

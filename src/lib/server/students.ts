@@ -19,12 +19,14 @@ export interface StudentLine {
 
 export const STUDENTS_PER_PAGE = 50;
 const SCORES_SHOWN = 10;
+/** Among so many of the latest attempts those flown to their end are looked for. */
+const ATTEMPTS_LOOKED_AT = 30;
 
 /** What the list can be put in order by, and how. */
 const ORDERS = {
   name: 'name',
   flown: `(SELECT max(a.finished_at) FROM attempt a
-     WHERE a.student_id = account.id AND a.pilot = 'student' AND a.discarded_at IS NULL)`,
+     WHERE a.student_id = account.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL)`,
   stage: 'stage'
 } as const;
 export const studentOrders = Object.keys(ORDERS) as (keyof typeof ORDERS)[];
@@ -64,16 +66,19 @@ export async function listStudents(
            array_agg(x.verdict ORDER BY x.finished_at) AS verdicts, max(x.finished_at) AS flown
          FROM (
            SELECT g.score, coalesce(o.verdict, g.verdict) AS verdict, a.finished_at
-           FROM attempt a
+           FROM (
+             SELECT id, finished_at FROM attempt
+             WHERE student_id = p.id AND pilot = 'student' AND finished_at IS NOT NULL AND discarded_at IS NULL
+             ORDER BY finished_at DESC LIMIT ?
+           ) a
            JOIN newest_grade g ON g.attempt_id = a.id
            LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = a.id ORDER BY made_at DESC LIMIT 1) o ON true
-           WHERE a.student_id = p.id AND a.pilot = 'student' AND a.finished_at IS NOT NULL AND a.discarded_at IS NULL
-             AND (g.comparable->>'completed')::boolean
+           WHERE (g.comparable->>'completed')::boolean
            ORDER BY a.finished_at DESC LIMIT ?
          ) x
        ) latest ON true
        ORDER BY p.place`,
-      [pattern, STUDENTS_PER_PAGE, (page - 1) * STUDENTS_PER_PAGE, SCORES_SHOWN]
+      [pattern, STUDENTS_PER_PAGE, (page - 1) * STUDENTS_PER_PAGE, ATTEMPTS_LOOKED_AT, SCORES_SHOWN]
     );
     return {
       total: rows[0]?.total ?? 0,

@@ -124,4 +124,7 @@
       }}
     />
   {/key}
+  {#if data.lookedAt}<p class="mt-2 text-xs text-soft">
+      Looked for among the school’s latest {data.lookedAt} attempts; choose a student to see all of theirs.
+    </p>{/if}
 {/if}
