@@ -78,4 +78,6 @@
   });
 </script>
 
-<div role="img" aria-label={label} style:min-height="{height}px"><div bind:this={node}></div></div>
+<div class="no-print" role="img" aria-label={label} style:min-height="{height}px">
+  <div bind:this={node}></div>
+</div>

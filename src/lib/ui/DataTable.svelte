@@ -12,7 +12,7 @@
     sortFn_alphanumeric,
     tableFeatures
   } from '@tanstack/svelte-table';
-  import { untrack } from 'svelte';
+  import { flushSync, untrack } from 'svelte';
   import { button } from './button';
   import ChoiceField from './ChoiceField.svelte';
   import type { Asked, Column } from './data-table';
@@ -97,6 +97,12 @@
   }
 </script>
 
+<!-- On paper there are no pages to turn: the whole list is printed. -->
+<svelte:window
+  onbeforeprint={() => !remote && flushSync(() => table.setPageSize(Math.max(pageSize, rows.length)))}
+  onafterprint={() => !remote && table.setPageSize(pageSize)}
+/>
+
 {#snippet arrow(column: Column<Row>)}<span aria-hidden="true"
     >{order?.id === column.id ? (order.descending ? '\u00a0↓\u00a0' : '\u00a0↑\u00a0') : ''}</span
   >{/snippet}
@@ -144,12 +150,16 @@
           {#if sortable(column)}
             <button
               type="button"
-              class="-my-1 min-h-6 hover:text-ink {order?.id === column.id ? 'font-bold text-ink' : ''}"
+              class="no-print -my-1 min-h-6 hover:text-ink {order?.id === column.id
+                ? 'font-bold text-ink'
+                : ''}"
               onclick={() => sortBy(column)}
               >{#if column.number}{@render arrow(
                   column
                 )}{/if}{column.header}{#if !column.number}{@render arrow(column)}{/if}</button
             >
+            <!-- Browsers leave buttons out of a heading that is printed again on the next page. -->
+            <span class="hidden print:inline" aria-hidden="true">{column.header}</span>
           {:else}{column.header}{/if}
         </th>
       {/each}

@@ -117,11 +117,12 @@
 <svelte:head><title>Record · Hanza</title></svelte:head>
 
 {#snippet mend(entry: Extract<Line, { kind: 'training' }>)}
-  <button class="ml-2 text-xs text-now underline underline-offset-2" onclick={() => begin(entry)}
+  <button class="no-print ml-2 text-xs text-now underline underline-offset-2" onclick={() => begin(entry)}
     >Correct</button
   >
-  <button class="ml-2 text-xs text-now underline underline-offset-2" onclick={() => (voiding = entry)}
-    >Void</button
+  <button
+    class="no-print ml-2 text-xs text-now underline underline-offset-2"
+    onclick={() => (voiding = entry)}>Void</button
   >
 {/snippet}
 
@@ -166,7 +167,9 @@
       <span class="text-soft">corrected or voided</span>
     {:else if entry.kind === 'practice'}<span class="text-soft">–</span>
     {:else if data.me?.teaches}
-      <button class="{button.plain} !min-h-7 !py-0.5" onclick={() => (signing = entry)}>Sign…</button>
+      <button class="{button.plain} no-print !min-h-7 !py-0.5" onclick={() => (signing = entry)}>Sign…</button
+      >
+      <span class="hidden print:inline">not signed</span>
       {#if entry.kind === 'training'}{@render mend(entry)}{/if}
     {:else}<span class="text-soft">not signed</span>{/if}
   </div>{/snippet}
@@ -180,7 +183,7 @@
       <h1>Record</h1>
       <p class="text-soft">{data.chosen.name} · {data.set.name}, {data.set.source}</p>
     </div>
-    <div class="flex gap-2">
+    <div class="no-print flex gap-2">
       <a class={button.plain} href="/api/students/{data.chosen.id}/log.csv" download>Log as CSV</a>
       {#if data.me?.teaches}<button class={button.main} onclick={() => begin(null)}>Enter a flight</button
         >{/if}
@@ -209,7 +212,7 @@
   <section class="mt-6">
     <div class="flex items-baseline justify-between">
       <h2>Log</h2>
-      <div class="text-[13px]"><Toggle bind:checked={showPractice}>show practice</Toggle></div>
+      <div class="no-print text-[13px]"><Toggle bind:checked={showPractice}>show practice</Toggle></div>
     </div>
     {#if refusal && !entering}<p class="mt-1 text-[13px] text-hard" role="alert">{refusal.message}</p>{/if}
     {#if entries.length === 0}

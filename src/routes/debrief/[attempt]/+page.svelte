@@ -260,7 +260,7 @@
         marked_s={debrief.takenFrom?.at_s ?? null}
         onseek={() => (playing = false)}
       />
-      <div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs text-soft">
+      <div class="no-print mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs text-soft">
         <button class={button.plain} onclick={play}>{playing ? 'Stop' : 'Play'}</button>
         <button
           class={button.plain}
@@ -327,18 +327,20 @@
         label="Plan view: corridors, what was asked for, and the way flown until the moment of the cursor"
       />
     {:else if readings}
-      <Panel
-        kind={plan.panel}
-        {readings}
-        setting_hPa={plan.altimeterSetting_hPa}
-        speeds={aircraft.speeds}
-        corridors={corridorsNow}
-        covered={lesson.covered}
-        compass={lesson.covered.includes('heading')}
-      />
-      {#if phaseNow}
-        <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={cursor_s - phaseNow.start_s} />
-      {/if}
+      <div class="no-print">
+        <Panel
+          kind={plan.panel}
+          {readings}
+          setting_hPa={plan.altimeterSetting_hPa}
+          speeds={aircraft.speeds}
+          corridors={corridorsNow}
+          covered={lesson.covered}
+          compass={lesson.covered.includes('heading')}
+        />
+        {#if phaseNow}
+          <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={cursor_s - phaseNow.start_s} />
+        {/if}
+      </div>
     {:else}<div class="aspect-[3/2]"></div>{/if}
 
     <section class="mt-3">
@@ -377,7 +379,7 @@
       <div class="flex items-baseline justify-between">
         <h2>Instructor’s notes</h2>
         {#if data.me?.teaches}<button
-            class="text-[13px] text-now underline underline-offset-2"
+            class="no-print text-[13px] text-now underline underline-offset-2"
             onclick={() => (noting = true)}>Write a note</button
           >{/if}
       </div>

@@ -151,7 +151,7 @@
         {#if attempt.pilot !== 'student'}<span class="text-xs font-normal text-soft">demonstration</span>{/if}
         {#if attempt.id !== here && onghost}
           <button
-            class="ml-auto min-h-6 font-normal text-now underline underline-offset-2"
+            class="no-print ml-auto min-h-6 font-normal text-now underline underline-offset-2"
             aria-pressed={ghostId === attempt.id}
             onclick={() => onghost(attempt.id)}>{ghostId === attempt.id ? 'hide ghost' : 'ghost'}</button
           >

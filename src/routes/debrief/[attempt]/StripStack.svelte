@@ -78,7 +78,7 @@
     >{clock(cursor_s)}</text
   >
 </svg>
-<div class="ml-[144px]" style:width="{Math.max(50, width - 220)}px">
+<div class="no-print ml-[144px]" style:width="{Math.max(50, width - 220)}px">
   <Slide
     label="Moment of the flight"
     value={cursor_s}
