@@ -31,9 +31,19 @@ test('a school’s own drill: composed, planned with tapes and own tolerances, f
   const fourth = instructor.getByRole('listitem', { name: 'Phase 4' });
   await fourth.getByLabel('by °').fill('ninety');
   await fourth.getByLabel('by °').blur();
-  await expect(instructor.getByText(/phases\.3\.turn\.by_deg\.figure: "ninety"/)).toBeVisible();
+  await expect(fourth.getByRole('alert')).toContainText(
+    '“ninety” cannot be read: a number, or with + or × one of: start altitude'
+  );
   await expect(instructor.getByRole('button', { name: 'Save as our own' })).toBeDisabled();
+  // What can be read and not be flown stands at its phase, and in the list beside.
   await fourth.getByLabel('by °').fill('90');
+  await fourth.getByLabel('by °').blur();
+  await fourth.getByLabel('kt', { exact: true }).fill('cruise speed × 3');
+  await fourth.getByLabel('kt', { exact: true }).blur();
+  await expect(instructor.getByRole('link', { name: /^Phase 4/ })).toBeVisible();
+  await expect(fourth).toContainText('above the most it cruises at');
+  await fourth.getByLabel('kt', { exact: true }).fill('');
+  await fourth.getByLabel('kt', { exact: true }).blur();
   await fourth.getByLabel('by °').blur();
   await instructor.getByRole('button', { name: 'Save as our own' }).click();
   await expect(instructor).toHaveURL(/\/plan\/drills\/ninety-and-back$/);

@@ -78,6 +78,6 @@
   });
 </script>
 
-<div class="no-print" role="img" aria-label={label} style:min-height="{height}px">
+<div class="no-print min-w-0 overflow-x-clip" role="img" aria-label={label} style:min-height="{height}px">
   <div bind:this={node}></div>
 </div>

@@ -1,3 +1,4 @@
+import { capital } from '../measure/capital';
 import { figure, heading } from '../measure/figure';
 import type { Lesson } from '../drill/lesson';
 import type { CheckMeasure } from './check-measure';
@@ -72,19 +73,20 @@ function sayConfiguration(m: ConfigurationMeasure): Finding[] {
   if (isConfigured(m)) return [];
   const flaps =
     Math.abs(m.flaps_deg - m.askedFlaps_deg) > 2
-      ? [`flaps ${figure(m.flaps_deg)}°, ${figure(m.askedFlaps_deg)}° briefed`]
+      ? [`the flaps were at ${figure(m.flaps_deg)}°, not ${figure(m.askedFlaps_deg)}° as briefed`]
       : [];
   const gear =
     m.gear !== null && Math.abs(m.gear - m.askedGear) >= 0.5
-      ? [`gear ${m.gear > 0.5 ? 'down' : 'up'}, ${m.askedGear > 0.5 ? 'down' : 'up'} briefed`]
+      ? [`the gear was ${m.gear > 0.5 ? 'down' : 'up'}, not ${m.askedGear > 0.5 ? 'down' : 'up'} as briefed`]
       : [];
+  const late = [...(flaps.length > 0 ? ['Flaps'] : []), ...(gear.length > 0 ? ['gear'] : [])];
   return [
     finding(
       'late-configuration',
       'fault',
-      'Flaps or gear late',
+      `${capital(late.join(' and '))} late`,
       { moment_s: m.at_s },
-      `When they were due: ${[...flaps, ...gear].join('; ')}.`,
+      `${capital([...flaps, ...gear].join(', and '))}.`,
       { failed: true, worth: 2 * MOMENT_S }
     )
   ];
@@ -104,7 +106,7 @@ function sayDecision(lesson: Lesson, m: DecisionMeasure): Finding[] {
         'hard',
         'Below the decision altitude',
         { moment_s: m.lowest_s, start_s: m.at_s, end_s: m.lowest_s },
-        `${lowest}, ${figure(below)} ft below ${figure(m.altitude_ft)}; ${tolerance.belowDecision_ft} ft allowed while the climb is started.`,
+        `${lowest}, ${figure(below)} ft below ${figure(m.altitude_ft)} ft; ${tolerance.belowDecision_ft} ft allowed while the climb is started.`,
         where
       )
     );

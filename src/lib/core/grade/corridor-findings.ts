@@ -68,6 +68,11 @@ function inputWords(e: Exceedance): string {
     : `first correction after ${figure(e.correctedAfter_s, 1)} s`;
 }
 
+/** “Up to 160 ft above …”, but not “up to more than full scale”. */
+function upTo(words: string): string {
+  return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
+}
+
 function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
   const { corridor, channel } = measure;
   const lasted = figure(e.end_s - e.start_s, 0);
@@ -76,7 +81,7 @@ function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): F
     'fault',
     sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `Up to ${offWords(corridor, e.peak, phase)} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
+    `${upTo(offWords(corridor, e.peak, phase))} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
     { channel, side: e.side, worth: worthOf(measure, e), failed: measure.verdict === 'not met' }
   );
 }
@@ -163,7 +168,7 @@ function sayBias(
         ? `Flown ${side === 'above' ? 'right' : 'left'} of the course`
         : `${capital(name)} mostly ${sideWords(channel, worst.corridor.target, side)}`,
       { moment_s: worst.worst_s, start_s: mine[0]!.from_s, end_s: mine.at(-1)!.to_s },
-      `${average} on average over ${figure(bias.seconds)} s, and on that side for ${shareOf(bias.ofTime)} of the time.`,
+      `${capital(average)} on average over ${figure(bias.seconds)} s, and on that side for ${shareOf(bias.ofTime)} of the time.`,
       { channel, side, worth: Math.abs(bias.share) * bias.seconds * 0.5 }
     )
   ];

@@ -63,6 +63,12 @@ export function holdFindings(m: HoldMeasure): Finding[] {
   ];
 }
 
+/** A correction as it is called: the nose to which side of the course. */
+function correctionWords(degrees: number): string {
+  const size = Math.round(Math.abs(degrees));
+  return size === 0 ? 'no correction' : `${size}° ${degrees > 0 ? 'right' : 'left'}`;
+}
+
 type Stretch = { moment_s: number; start_s: number; end_s: number };
 
 function sayCorrection(m: HoldMeasure, stretch: Stretch): Finding[] {
@@ -80,7 +86,7 @@ function sayCorrection(m: HoldMeasure, stretch: Stretch): Finding[] {
       'fault',
       'Too little wind correction outbound',
       stretch,
-      `${signedFigure(mean(outbound))}° held outbound on average; in this wind ${signedFigure(needed)}° closes the hold.`,
+      `${capital(correctionWords(mean(outbound)))} held outbound on average; in this wind ${correctionWords(needed)} closes the hold.`,
       { worth: 3 * MOMENT_S }
     )
   ];
@@ -163,9 +169,12 @@ function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {
   const verdict = rollOutsVerdict(m);
   if (verdict === null || verdict === 'met') return [];
   const off = rollOutsOff(m);
-  const ways = new Set(
-    off.map((c) => `${c.overshot_nm! > 0 ? 'through' : 'short'} by ${needleWords(c.rollOutOff!)}`)
-  );
+  const ways = [true, false].flatMap((through) => {
+    const sizes = off.filter((c) => c.overshot_nm! > 0 === through).map((c) => needleWords(c.rollOutOff!));
+    return sizes.length > 0
+      ? [`${through ? 'through' : 'short'} by ${[...new Set(sizes)].join(', then ')}`]
+      : [];
+  });
   const worst = off.reduce((a, b) => (Math.abs(b.rollOutOff!) > Math.abs(a.rollOutOff!) ? b : a));
   return [
     finding(
@@ -173,7 +182,7 @@ function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {
       'fault',
       worst.overshot_nm! > 0 ? 'Turned through the inbound course' : 'Turn inbound ended short of the course',
       { moment_s: worst.rollOut_s!, start_s: stretch.start_s, end_s: stretch.end_s },
-      `${capital([...ways].join(', '))} as the wings came level inbound, in ${off.length} of ${judgedCircuits(m).length} circuits.`,
+      `${capital(ways.join('; '))} as the wings came level inbound, in ${off.length} of ${judgedCircuits(m).length} circuits.`,
       { channel: 'offCourse', failed: verdict === 'not met', worth: MOMENT_S * off.length * 1.5 }
     )
   ];

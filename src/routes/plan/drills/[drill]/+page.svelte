@@ -1,5 +1,6 @@
 <script lang="ts">
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import { SvelteSet } from 'svelte/reactivity';
   import { enhance } from '$app/forms';
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
@@ -55,6 +56,8 @@
 
   const isNew = $derived(data.own && data.savedAt === null);
   const names = $derived(figureNames(drill));
+  /** Phases with a field that cannot be read: they are not saved as they were before it. */
+  const unread = new SvelteSet<string>();
   const words = (problem: PlanProblem) =>
     problem.phase === undefined && !problem.message.startsWith(problem.field)
       ? `${problem.field}: ${problem.message}`
@@ -119,7 +122,9 @@
     {#if form && 'saved' in form}<span class="text-[13px] text-trace" role="status">◆ Saved</span>{/if}
     <input type="hidden" name="drill" value={JSON.stringify(drill)} />
     <input type="hidden" name="since" value={data.savedAt ?? ''} />
-    <button class={button.main} disabled={problems.length > 0}>Save{data.own ? '' : ' as our own'}</button>
+    <button class={button.main} disabled={problems.length > 0 || unread.size > 0}
+      >Save{data.own ? '' : ' as our own'}</button
+    >
   </form>
 </header>
 {#if form && 'message' in form}
@@ -184,6 +189,7 @@
           byRadio={drill.navigation !== undefined}
           onchange={(changed) => setPhase(index, changed)}
           onmove={(by) => movePhase(index, by)}
+          onunread={(now) => (now ? unread.add(phase.id) : unread.delete(phase.id))}
           onremove={() => (drill = { ...drill, phases: drill.phases.filter((_, i) => i !== index) })}
         />
       {/each}

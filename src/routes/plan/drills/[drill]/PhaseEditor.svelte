@@ -2,7 +2,6 @@
   import Choice from '$lib/ui/Choice.svelte';
   import type { PhaseFile, Quantity } from '$core/drill/drill-file';
   import { withoutPlace, type PlanProblem } from '$core/drill/plan-check';
-  import { capital } from '$core/measure/capital';
   import { quantityFrom, quantityText } from '$core/drill/quantity-text';
   import { Rejection } from '$core/measure/rejection';
   import { input } from '$lib/ui/input';
@@ -17,7 +16,8 @@
     byRadio,
     onchange,
     onmove,
-    onremove
+    onremove,
+    onunread
   }: {
     phase: PhaseFile;
     index: number;
@@ -30,6 +30,8 @@
     onchange: (phase: PhaseFile) => void;
     onmove: (by: 1 | -1) => void;
     onremove: () => void;
+    /** A field holds what cannot be read, or no longer does. */
+    onunread: (unread: boolean) => void;
   } = $props();
 
   let problem = $state('');
@@ -46,10 +48,12 @@
   function reading(text: string, field: string, use: (quantity: Quantity | undefined) => void) {
     try {
       problem = '';
+      onunread(false);
       use(quantityFrom(text, field, names));
     } catch (error) {
       if (!(error instanceof Rejection)) throw error;
-      problem = `${capital(error.accepted)} is wanted, not “${text}”.`;
+      problem = `“${text}” cannot be read: ${error.accepted} is wanted.`;
+      onunread(true);
     }
   }
   const setQuantity = (key: Key, text: string) =>
