@@ -61,7 +61,10 @@
   {disabled}
   items={choices.map(([choice, words]) => ({ value: choice, label: words }))}
   onOpenChange={(open) => {
-    if (!open && letsGo) setTimeout(() => trigger?.blur());
+    if (open || !letsGo) return;
+    trigger?.blur();
+    // And once more, after the list has given the focus back.
+    setTimeout(() => trigger?.blur());
   }}
   bind:value={
     () => value,
@@ -74,6 +77,7 @@
   <Select.Trigger
     {id}
     bind:ref={trigger}
+    data-lets-go={letsGo ? '' : undefined}
     aria-label={label}
     aria-invalid={problem ? true : undefined}
     aria-describedby={problem && id ? `${id}-problem` : undefined}

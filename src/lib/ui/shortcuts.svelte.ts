@@ -18,8 +18,8 @@ export function belongsToFocus(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (target === null || event.key === 'Escape') return false;
   if (target.role === 'slider') return /^(Arrow|Page|Home|End)/.test(event.key);
-  // A list of choices takes the arrows and the first letters.
-  if (target.role === 'combobox') return true;
+  // A list of choices takes the arrows and the first letters; in the trainer only while it is open.
+  if (target.role === 'combobox') return target.ariaExpanded === 'true' || !('letsGo' in target.dataset);
   if (['BUTTON', 'A', 'SUMMARY'].includes(target.tagName)) return event.key === ' ' || event.key === 'Enter';
   return target.isContentEditable || ['INPUT', 'TEXTAREA'].includes(target.tagName);
 }
