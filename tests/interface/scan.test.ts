@@ -59,6 +59,8 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await student.keyboard.press('5');
   await expect(student.getByText(/^“.*”$/)).toHaveCount(0);
   await choose(student.getByLabel(/looking with the/), 'right hand');
+  // The list lay over an instrument, and where the pointer rests is looked at.
+  await student.mouse.move(5, 5);
   await student.keyboard.press('i');
   await expect(looked).toHaveAttribute('data-area', 'attitude');
   await flownFor(student, 40);
