@@ -5,6 +5,7 @@ import { exceedancesOf } from '$core/grade/exceedance';
 import type { FindingKind } from '$core/grade/finding-kind';
 import { gradeFlight, type Grade } from '$core/grade/grade';
 import { swingingOf } from '$core/grade/vertical-swing';
+import { column } from '$core/flight/flight';
 import { flightFromChunks } from '$core/flight/recorder';
 import { chunksOf, flown, madeFlight, planOf } from './flown';
 
@@ -115,6 +116,32 @@ describe('the grader against pilots whose faults are known', () => {
       expect(reference.score).toBeGreaterThan(Math.max(early.score, pumping.score));
     }
   );
+
+  test('a descent begun too fast and pumped is no slowing first: the speed is that at which the level was left for good', () => {
+    for (const seed of [7919, 15838, 31676, 63352, 79190, 118785]) {
+      const plan = planOf({
+        seed,
+        turbulence: 'smooth',
+        windFrom_deg: 240,
+        windSpeed_kt: 18,
+        figures: { descentRate_fpm: 600 }
+      });
+      const flight = flown(plan, {
+        startsDownBeforeSlowing: 1,
+        pumpsPitch: 0.8,
+        rollsOutLate: 1,
+        levelsOffLate: 1
+      });
+      // Read off by itself: the last moment at the level before it lies 150 ft below.
+      const altitude = column(flight, 'altitude_ft');
+      let k = altitude.findIndex((height) => height < plan.startAltitude_ft - 150);
+      while (altitude[k]! < plan.startAltitude_ft - 10) k -= 1;
+      expect(column(flight, 'ias_kt')[k]!).toBeGreaterThan(100);
+      expect(found(gradeFlight(flight, plan)), `seed ${seed}`).toContain<FindingKind>(
+        'started-down-before-slowing'
+      );
+    }
+  });
 
   test('the figure is its own arithmetic, and the worst element decides the verdict', () => {
     const plan = cases[1]!;

@@ -47,6 +47,10 @@ const SINKING_SHARE = 0.3;
 /** A nose pumped eases the sinking for so long, to this rate, and goes on down. */
 const EASED_FOR_S = 4;
 const STILL_SINKING_FPM = -50;
+/** So long before the sinking the level may have been left for good; longer, and it was flown low. */
+const LEFT_WITHIN_S = 25;
+/** A level is left at so little below it. */
+const LEFT_FT = 10;
 /** A climb begun early is confirmed some seconds after its lowest point. */
 const LOWEST_BEFORE_S = 20;
 /** Seconds after the decision altitude in which the lowest point is looked for. */
@@ -66,7 +70,8 @@ export function measureSpeedFirst(
   const asked = vertical.kind === 'level' ? 0 : Math.abs(vertical.verticalSpeed_fpm ?? 0);
   const leaving = -LEFT_LEVEL_SHARE * asked;
   const altitude = column(flight, 'altitude_ft');
-  const before = drill.phases[drill.phases.indexOf(phase) - 1]?.goal.vertical;
+  const earlier = drill.phases[drill.phases.indexOf(phase) - 1];
+  const before = earlier?.goal.vertical;
   let k = sampleAt(flight, span.start_s);
   // Only as far back as the sinking goes on: a sag before it, come back from, is none of it. A moment's easing is no end.
   if (rate[k]! < leaving) {
@@ -79,6 +84,16 @@ export function measureSpeedFirst(
   const sank_fpm = (at: number) => ((altitude[at - window]! - altitude[at]!) / SINK_OVER_S) * 60;
   const earliest = Math.max(window, k - NEEDLE_LAG_S * flight.rate_hz);
   while (k > earliest && sank_fpm(k) > SINKING_SHARE * asked) k -= 1;
+  // Below what the level allows, in swings that came up in between but never back: it was left before them.
+  const allowed_ft = earlier?.corridors.find(({ channel }) => channel === 'altitude_ft')?.below ?? Infinity;
+  if (before?.kind === 'level') {
+    const longest = Math.max(0, k - LEFT_WITHIN_S * flight.rate_hz);
+    let left = k;
+    let lowest_ft = altitude[k]!;
+    for (; left > longest && altitude[left]! < before.altitude_ft - LEFT_FT; left--)
+      lowest_ft = Math.min(lowest_ft, altitude[left]!);
+    if (left > longest && lowest_ft < before.altitude_ft - allowed_ft) k = left;
+  }
   return {
     kind: 'speed-first',
     phaseId: phase.id,
