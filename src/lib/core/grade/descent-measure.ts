@@ -84,15 +84,19 @@ export function measureSpeedFirst(
   const sank_fpm = (at: number) => ((altitude[at - window]! - altitude[at]!) / SINK_OVER_S) * 60;
   const earliest = Math.max(window, k - NEEDLE_LAG_S * flight.rate_hz);
   while (k > earliest && sank_fpm(k) > SINKING_SHARE * asked) k -= 1;
-  // Below what the level allows, in swings that came up in between but never back: it was left before them.
+  // Below what the level allows, in swings as steep as the descent that came up in between but never back: it was left before
+  // them. A gentler sag is a sag.
   const allowed_ft = earlier?.corridors.find(({ channel }) => channel === 'altitude_ft')?.below ?? Infinity;
   if (before?.kind === 'level') {
     const longest = Math.max(0, k - LEFT_WITHIN_S * flight.rate_hz);
     let left = k;
     let lowest_ft = altitude[k]!;
-    for (; left > longest && altitude[left]! < before.altitude_ft - LEFT_FT; left--)
+    let steepest_fpm = 0;
+    for (; left > longest && altitude[left]! < before.altitude_ft - LEFT_FT; left--) {
       lowest_ft = Math.min(lowest_ft, altitude[left]!);
-    if (left > longest && lowest_ft < before.altitude_ft - allowed_ft) k = left;
+      steepest_fpm = Math.min(steepest_fpm, rate[left]!);
+    }
+    if (left > longest && lowest_ft < before.altitude_ft - allowed_ft && steepest_fpm < -asked) k = left;
   }
   return {
     kind: 'speed-first',
