@@ -16,7 +16,7 @@
   } = $props();
 
   let node: HTMLDivElement;
-  let chart = $state<ApexCharts | null>(null);
+  let Apex = $state.raw<typeof ApexCharts | null>(null);
   let theme = $state('');
 
   const colour = (name: string) =>
@@ -57,24 +57,18 @@
   }
 
   onMount(() => {
-    let gone = false;
     theme = document.documentElement.dataset['theme'] ?? '';
     const themed = new MutationObserver(() => (theme = document.documentElement.dataset['theme'] ?? ''));
     themed.observe(document.documentElement, { attributeFilter: ['data-theme'] });
-    void import('apexcharts').then(async ({ default: Apex }) => {
-      if (gone) return;
-      const made = new Apex(node, drawn());
-      await made.render();
-      chart = made;
-    });
-    return () => {
-      gone = true;
-      themed.disconnect();
-      chart?.destroy();
-    };
+    void import('apexcharts').then((module) => (Apex = module.default));
+    return () => themed.disconnect();
   });
+  // Made anew for what it is to show and in which theme.
   $effect(() => {
-    void chart?.updateOptions(drawn(), true, false);
+    if (!Apex) return;
+    const chart = new Apex(node, drawn());
+    void chart.render();
+    return () => chart.destroy();
   });
 </script>
 

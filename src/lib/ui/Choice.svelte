@@ -1,5 +1,6 @@
 <script lang="ts" generics="T extends string">
   import { Select } from 'bits-ui';
+  import type { Choices } from './choices';
   import { input } from './input';
 
   /** One of several things, chosen by its words: by pointer, or by the arrows and the first letters. */
@@ -22,8 +23,8 @@
     /** Given where no label on the page names it. */
     label?: string;
     value: T;
-    /** What is meant, its words, and the heading it stands under, if any. */
-    choices: readonly (readonly [id: T, words: string, group?: string])[];
+    /** What is meant, its words, and the heading it stands under, if any; a word by itself is meant and said. */
+    choices: Choices<T>;
     placeholder?: string;
     disabled?: boolean;
     problem?: string | null;
@@ -33,13 +34,15 @@
     onchoose?: (value: T) => void;
   } = $props();
 
-  const words = $derived(choices.find(([choice]) => choice === value)?.[1]);
-  const groups = $derived(
-    [...new Set(choices.map(([, , group]) => group ?? ''))].map((heading) => ({
-      heading,
-      items: choices.filter(([, , group]) => (group ?? '') === heading)
-    }))
+  const options = $derived(
+    choices.map((choice) =>
+      typeof choice === 'string'
+        ? { value: choice, label: choice as string, heading: '' }
+        : { value: choice[0], label: choice[1], heading: choice[2] ?? '' }
+    )
   );
+  const words = $derived(options.find((option) => option.value === value)?.label);
+  const headings = $derived([...new Set(options.map((option) => option.heading))]);
   let trigger = $state<HTMLElement | null>(null);
 </script>
 
@@ -59,7 +62,7 @@
   type="single"
   {name}
   {disabled}
-  items={choices.map(([choice, words]) => ({ value: choice, label: words }))}
+  items={options}
   onOpenChange={(open) => {
     if (open || !letsGo) return;
     trigger?.blur();
@@ -94,14 +97,15 @@
       collisionPadding={8}
       class="z-[60] max-h-[min(24rem,var(--bits-select-content-available-height))] min-w-(--bits-select-anchor-width) overflow-auto rounded-sm border border-strong-line bg-sheet py-1 text-ink shadow-lg"
     >
-      {#each groups as { heading, items } (heading)}
+      {#each headings as heading (heading)}
+        {@const under = options.filter((option) => option.heading === heading)}
         {#if heading}
           <Select.Group>
             <Select.GroupHeading class="px-3 pt-2 pb-0.5 text-xs text-soft">{heading}</Select.GroupHeading>
-            {#each items as [choice, words] (choice)}{@render option(choice, words)}{/each}
+            {#each under as { value, label } (value)}{@render option(value, label)}{/each}
           </Select.Group>
         {:else}
-          {#each items as [choice, words] (choice)}{@render option(choice, words)}{/each}
+          {#each under as { value, label } (value)}{@render option(value, label)}{/each}
         {/if}
       {/each}
     </Select.Content>

@@ -1,5 +1,6 @@
 <script lang="ts" generics="T extends string">
   import Choice from './Choice.svelte';
+  import type { Choices } from './choices';
   import Field from './Field.svelte';
 
   /** A choice with its name above it and, where it was refused, why below it. */
@@ -17,7 +18,7 @@
     label: string;
     name: string;
     value: T;
-    choices: readonly (readonly [id: T, words: string, group?: string])[];
+    choices: Choices<T>;
     placeholder?: string;
     disabled?: boolean;
     problem?: string | null;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inlineInput } from '$lib/ui/input';
   import Choice from '$lib/ui/Choice.svelte';
   import type { School } from '$core/bench/primary-question';
   import {
@@ -71,26 +72,15 @@
     <div class="flex gap-3 text-[13px]">
       <label class="flex items-center gap-1.5"
         >panel
-        <Choice
-          label="panel"
-          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
-          bind:value={panel}
-          choices={[
-            ['dials', 'dials'],
-            ['tapes', 'tapes']
-          ]}
-        /></label
+        <Choice label="panel" class={inlineInput} bind:value={panel} choices={['dials', 'tapes']} /></label
       >
       <label class="flex items-center gap-1.5"
         >school
         <Choice
           label="school"
-          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+          class={inlineInput}
           bind:value={school}
-          choices={[
-            ['primary and supporting', 'primary and supporting'],
-            ['control and performance', 'control and performance']
-          ]}
+          choices={['primary and supporting', 'control and performance']}
         /></label
       >
     </div>

@@ -92,7 +92,7 @@
       label="Verdict"
       name="verdict"
       bind:value={() => data.verdict ?? '', (verdict) => onlyWith({ verdict })}
-      choices={[['', 'all verdicts'], ...verdicts.map((verdict) => [verdict, verdict] as const)]}
+      choices={[['', 'all verdicts'], ...verdicts]}
     />
   </div>
   {#key data.everyone}

@@ -52,10 +52,7 @@
         label="Way round"
         name="arc-direction"
         bind:value={direction}
-        choices={[
-          ['clockwise', 'clockwise'],
-          ['counter-clockwise', 'counter-clockwise']
-        ]}
+        choices={['clockwise', ['counter-clockwise', 'counter-clockwise']]}
       />
     </div>
     <PathMap

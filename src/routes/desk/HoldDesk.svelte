@@ -64,24 +64,8 @@
         step={5}
         bind:value={course_deg}
       />
-      <ChoiceField
-        label="Turns"
-        name="hold-turn"
-        bind:value={turn}
-        choices={[
-          ['right', 'right'],
-          ['left', 'left']
-        ]}
-      />
-      <ChoiceField
-        label="Leg by"
-        name="hold-leg"
-        bind:value={legKind}
-        choices={[
-          ['time', 'time'],
-          ['distance', 'distance']
-        ]}
-      />
+      <ChoiceField label="Turns" name="hold-turn" bind:value={turn} choices={['right', 'left']} />
+      <ChoiceField label="Leg by" name="hold-leg" bind:value={legKind} choices={['time', 'distance']} />
       {#if legKind === 'time'}
         <BoundedNumber
           label="Inbound leg"

@@ -20,12 +20,7 @@
 <div class="grid gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="grid min-w-0 content-start gap-4">
     <div class="grid grid-cols-4 gap-x-4 gap-y-2">
-      <ChoiceField
-        label="Kind"
-        name="reversal-kind"
-        bind:value={kind}
-        choices={reversalKinds.map((each) => [each, each])}
-      />
+      <ChoiceField label="Kind" name="reversal-kind" bind:value={kind} choices={reversalKinds} />
       <BoundedNumber
         label="Inbound course"
         name="reversal-course"
@@ -39,10 +34,7 @@
         label={kind === 'racetrack' ? 'Turns' : 'Outbound, turn'}
         name="reversal-side"
         bind:value={side}
-        choices={[
-          ['right', 'right'],
-          ['left', 'left']
-        ]}
+        choices={['right', 'left']}
       />
       <BoundedNumber
         label="Remain within"

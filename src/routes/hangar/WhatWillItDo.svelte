@@ -73,10 +73,7 @@
           label="gear"
           class={numberInput}
           bind:value={() => (gear === 1 ? 'down' : 'up'), (chosen) => (gear = chosen === 'down' ? 1 : 0)}
-          choices={[
-            ['down', 'down'],
-            ['up', 'up']
-          ]}
+          choices={['down', 'up']}
         /></label
       >
     {/if}

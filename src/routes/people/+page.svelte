@@ -119,10 +119,7 @@
     label="Role"
     name="role"
     bind:value={role}
-    choices={[
-      ['student', 'student'],
-      ['instructor', 'instructor']
-    ]}
+    choices={['student', 'instructor']}
     problem={problem('role')}
   />
 </AddPersonSheet>

@@ -82,12 +82,7 @@
       {#if problem('windLayers')}<p class="text-xs text-hard" role="alert">{problem('windLayers')}</p>{/if}
     </div>
   {/if}
-  <ChoiceField
-    label="Ride"
-    name="turbulence"
-    bind:value={plan.turbulence}
-    choices={turbulenceLevels.map((level) => [level, level])}
-  />
+  <ChoiceField label="Ride" name="turbulence" bind:value={plan.turbulence} choices={turbulenceLevels} />
   <NumberField
     label="Gusts"
     name="gust_kt"

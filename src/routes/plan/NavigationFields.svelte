@@ -37,10 +37,7 @@
       name="navigation.fix"
       problem={problem('navigation.fix')}
       bind:value={() => now.fix, (fix) => set({ fix })}
-      choices={[
-        ...fixes.map((fix) => [fix, fix] as const),
-        ...(fixes.includes(now.fix) ? [] : [[now.fix, `${now.fix}: not here`] as const])
-      ]}
+      choices={[...fixes, ...(fixes.includes(now.fix) ? [] : [[now.fix, `${now.fix}: not here`] as const])]}
     />
     <ChoiceField
       label="Turns, way round"
@@ -67,7 +64,7 @@
       name="navigation.errors"
       problem={problem('navigation.errors')}
       bind:value={() => first?.kind ?? '', (kind) => setError(kind === '' ? null : { kind })}
-      choices={[['', 'nothing'], ...radioErrorKinds.map((kind) => [kind, kind] as const)]}
+      choices={[['', 'nothing'], ...radioErrorKinds]}
     />
     {#if first}
       {#if first.kind !== 'stuck needle'}

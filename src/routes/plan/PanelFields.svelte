@@ -28,10 +28,7 @@
     label="Panel"
     name="panel"
     bind:value={plan.panel}
-    choices={[
-      ['dials', 'round dials'],
-      ['tapes', 'tapes']
-    ]}
+    choices={[['dials', 'round dials'], 'tapes']}
   />
   <ChoiceField
     label="Most help allowed"

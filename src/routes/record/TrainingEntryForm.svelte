@@ -154,7 +154,7 @@
           class="{input} max-w-40"
           label="Kind of approach {index + 1}"
           bind:value={approach.kind}
-          choices={approachKinds.map((kind) => [kind, kind])}
+          choices={approachKinds}
         />
         <input
           name="approachPlace"

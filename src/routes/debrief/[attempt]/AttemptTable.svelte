@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inlineInput } from '$lib/ui/input';
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import type { Verdict } from '$core/grade/corridor-measure';
   import type { DrillHistory, FigureHistory } from '$core/grade/history';
@@ -123,14 +124,13 @@
         <span class="text-soft">Drawn over the attempts:</span>
         <Choice
           label="Drawn over the attempts"
-          class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+          class={inlineInput}
           bind:value={drawn}
-          choices={[['score', 'score'], ...history.figures.map(({ id, name }) => [id, name] as const)]}
+          choices={['score', ...history.figures.map(({ id, name }) => [id, name] as const)]}
         />
       </div>
-      {#key drawn}
-        <TrendChart {...chart} />
-      {/key}
+
+      <TrendChart {...chart} />
     {/if}
     {#if history.score.trend.kind === 'too few'}
       <p class="mt-1 text-xs text-soft">

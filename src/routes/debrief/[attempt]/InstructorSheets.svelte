@@ -48,7 +48,7 @@
       name="verdict"
       problem={problem('verdict')}
       bind:value={chosenVerdict}
-      choices={verdicts.map((verdict) => [verdict, verdict])}
+      choices={verdicts}
     />
     <Field label="Reason" name="reason" problem={problem('reason')}>
       <textarea id="reason" name="reason" rows="3" class={input} required minlength="3" maxlength="1000"

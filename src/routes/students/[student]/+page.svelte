@@ -160,15 +160,15 @@
             `${data.names[drill] ?? drill}, ${days.length} ${days.length === 1 ? 'attempt' : 'attempts'}`
           ])}
         />
-        {#key trend.drill}
-          <TrendChart
-            name="score"
-            values={trend.score.values}
-            days={trend.days.map(onDay)}
-            from={[0, 100]}
-            verdicts={trend.verdicts}
-          />
-        {/key}
+
+        <TrendChart
+          name="score"
+          values={trend.score.values}
+          days={trend.days.map(onDay)}
+          from={[0, 100]}
+          verdicts={trend.verdicts}
+        />
+
         <p class="text-xs text-soft">
           {capital(trend.score.trend.words)}.{trend.score.trend.kind === 'too few'
             ? ''

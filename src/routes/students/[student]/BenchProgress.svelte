@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inlineInput } from '$lib/ui/input';
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import type { ApexOptions } from 'apexcharts';
   import Chart from '$lib/ui/Chart.svelte';
@@ -114,20 +115,19 @@
       <span class="text-soft">Day by day:</span>
       <Choice
         label="Day by day"
-        class="rounded-sm border border-strong-line bg-sheet px-2 py-1"
+        class={inlineInput}
         bind:value={() => drawn, (kind) => (chosen = kind)}
         choices={rows.map(({ kind }) => [kind, names[kind] ?? kind])}
       />
     </div>
-    {#key drawn}
-      <Chart
-        label="{names[drawn] ?? drawn}, day by day: {days
-          .map(({ day, inTime }) => `${day} ${percent(inTime / 100)} right and in time`)
-          .join(', ')}"
-        height={200}
-        {optionsIn}
-      />
-    {/key}
+
+    <Chart
+      label="{names[drawn] ?? drawn}, day by day: {days
+        .map(({ day, inTime }) => `${day} ${percent(inTime / 100)} right and in time`)
+        .join(', ')}"
+      height={200}
+      {optionsIn}
+    />
   {/if}
   <p class="mt-1 text-xs text-soft">
     Right and in time: of the last {LATEST} of each kind. Level 1 is plain, 5 the hardest.

@@ -160,7 +160,7 @@
         label="Family"
         name="family"
         bind:value={() => drill.family, (family) => (drill = { ...drill, family })}
-        choices={FAMILIES.map((family) => [family, family])}
+        choices={FAMILIES}
       />
       <div class="col-span-2 sm:col-span-4">
         <Field label="Purpose" name="purpose"

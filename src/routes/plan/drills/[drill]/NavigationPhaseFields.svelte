@@ -76,7 +76,7 @@
       bind:value={
         () => phase.reversal!.kind, (kind) => onchange({ ...phase, reversal: { ...phase.reversal!, kind } })
       }
-      choices={reversalKinds.map((kind) => [kind, kind])}
+      choices={reversalKinds}
     /></label
   >
   {@render figure('reversal', 'inbound_deg', 'inbound °', phase.reversal.inbound_deg)}

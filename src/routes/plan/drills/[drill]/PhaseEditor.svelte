@@ -202,8 +202,8 @@
         bind:value={() => lateral, chooseLateral}
         choices={[
           ['before', 'as before'],
-          ['heading', 'heading'],
-          ['turn', 'turn'],
+          'heading',
+          'turn',
           ...(byRadio ? RADIO.map((part) => [part, part] as const) : [])
         ]}
       /></label
@@ -220,10 +220,7 @@
           bind:value={
             () => turn.direction, (direction) => onchange({ ...phase, turn: { ...turn, direction } })
           }
-          choices={[
-            ['left', 'left'],
-            ['right', 'right']
-          ]}
+          choices={['left', 'right']}
         /></label
       >
       <label class="w-24 text-xs text-soft"
@@ -260,11 +257,7 @@
         label="gear"
         class="{small} text-ink"
         bind:value={() => phase.gear ?? '', (gear) => onchange(withField('gear', gear))}
-        choices={[
-          ['', 'as before'],
-          ['up', 'up'],
-          ['down', 'down']
-        ]}
+        choices={[['', 'as before'], 'up', 'down']}
       /></label
     >
     {@render quantity('lasts, s', 'for_s', 'w-28', 'until reached')}
