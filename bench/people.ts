@@ -11,6 +11,7 @@ import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { column, type Flight } from '../src/lib/core/flight/flight';
 import type { FindingKind } from '../src/lib/core/grade/finding-kind';
 import { gradeFlight } from '../src/lib/core/grade/grade';
+import { levelOffShown, verdictDirectly } from './people/direct-measure';
 import { flyAsPerson, people, type AttitudeFault } from './people/attitude-person';
 import { drawnByRadio, type RadioFault } from './people/drawn-radio';
 
@@ -80,21 +81,38 @@ interface Flown {
   found: Set<FindingKind>;
   follows: FindingKind[];
   headline: FindingKind | null;
+  /** Kinds of findings that can be read off the columns without the grader. */
+  shown: Set<FindingKind>;
 }
 const flights: Flown[] = [];
 const named = (fault: string) => values.only === '' || values.only.split(',').includes(fault);
 
+/** Corridors whose verdict a direct measurement can tell, and those in which it is the same. */
+const corridors = { told: 0, same: 0 };
+
 function note(
   fault: string | null,
   follows: FindingKind[],
+  flight: Flight,
   graded: ReturnType<typeof gradeFlight>,
   what: string
 ) {
+  for (const measure of graded.measures) {
+    const direct = verdictDirectly(flight, measure);
+    if (direct === null) continue;
+    corridors.told += 1;
+    if (direct === measure.verdict) corridors.same += 1;
+    else if (values.show)
+      process.stderr.write(
+        `${fault ?? 'clean'} ${what}: ${measure.phaseId} ${measure.channel} @${measure.from_s.toFixed(0)} is ${measure.verdict}, directly ${direct}\n`
+      );
+  }
   const faults = graded.findings.filter((f) => f.severity !== 'good');
   flights.push({
     fault,
     follows,
     found: new Set(faults.map((f) => f.kind)),
+    shown: new Set(faults.filter((f) => levelOffShown(flight, f)).map((f) => f.kind)),
     headline: faults[0]?.kind ?? null
   });
   if (values.show)
@@ -137,7 +155,7 @@ function fly(drill: string, fault: AttitudeFault | null, number: number, follows
     notShown += 1;
     return;
   }
-  note(fault, follows, gradeFlight(flight, plan), `${drill} ${aircraft.id} ${person.name}`);
+  note(fault, follows, flight, gradeFlight(flight, plan), `${drill} ${aircraft.id} ${person.name}`);
 }
 
 let number = 0;
@@ -148,13 +166,13 @@ for (const { fault, follows } of radio)
   if (named(fault))
     for (let i = 0; i < count; i++) {
       const { flight, plan } = drawnByRadio(fault, seed + number++);
-      note(fault, follows ?? [], gradeFlight(flight, plan), plan.drill);
+      note(fault, follows ?? [], flight, gradeFlight(flight, plan), plan.drill);
     }
 if (named('clean')) {
   for (let i = 0; i < 3 * count; i++) fly(cleanDrills[i % cleanDrills.length]!, null, number++, []);
   for (let i = 0; i < 2 * count; i++) {
     const { flight, plan } = drawnByRadio(null, seed + number++);
-    note(null, [], gradeFlight(flight, plan), plan.drill);
+    note(null, [], flight, gradeFlight(flight, plan), plan.drill);
   }
 }
 
@@ -188,13 +206,13 @@ const rows = [...attitude, ...radio]
     };
   });
 const clean = flights.filter((flight) => flight.fault === null);
-const falseOnes = clean.reduce(
-  (sum, flight) => sum + TECHNIQUE.filter((kind) => flight.found.has(kind)).length,
-  0
-);
+const said = (of: (flight: Flown, kind: FindingKind) => boolean) =>
+  clean.reduce((sum, flight) => sum + TECHNIQUE.filter((kind) => of(flight, kind)).length, 0);
+const saidOfClean = said((flight, kind) => flight.found.has(kind));
+const falseOnes = said((flight, kind) => flight.found.has(kind) && !flight.shown.has(kind));
 process.stdout.write(
   values.json
-    ? JSON.stringify({ seed, rows, falseOnes, clean: clean.length, notShown })
+    ? JSON.stringify({ seed, rows, saidOfClean, falseOnes, clean: clean.length, notShown, corridors })
     : `${rows
         .map(
           (row) =>
@@ -202,5 +220,5 @@ process.stdout.write(
         )
         .join(
           '\n'
-        )}\nfalse findings a clean flight: ${f(falseOnes / clean.length)} (${falseOnes} in ${clean.length})\n`
+        )}\nfindings in ${clean.length} clean flights: ${saidOfClean}, of which ${falseOnes} not read off the altitudes; corridors judged as measured directly: ${corridors.same} of ${corridors.told}\n`
 );

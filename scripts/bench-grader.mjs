@@ -83,7 +83,7 @@ ${table.join('\n')}
 }
 
 /** The same grader against people who fly with their own hands: see bench/people. */
-export function peopleReport({ seed, rows, falseOnes, clean, notShown }) {
+export function peopleReport({ seed, rows, saidOfClean, falseOnes, clean, notShown, corridors }) {
   const lines = rows.map(
     ({ fault, found, flights, recall, precision, score, first }) =>
       `| ${fault} | ${found} | ${flights} | ${f(precision)} | ${f(recall)} | ${f(score)} | ${first} of ${flights} | ${score >= 0.95 ? 'met' : '**missed**'} |`
@@ -100,7 +100,10 @@ slowed to within 5 kt by the time it sank.
 |---|---|---|---|---|---|---|---|
 ${lines.join('\n')}
 
-Findings against ${clean} clean flights: ${falseOnes}, ${f(falseOnes / clean)} a flight (aim ≤ 0.03, ${falseOnes / clean <= 0.03 ? 'met' : '**missed**'}); these people
-do leave an altitude by more than its tolerance now and then, and what is said of it is counted here all the same.
+Findings of technique in ${clean} clean flights: ${saidOfClean}; ${saidOfClean - falseOnes} of them level-offs that can be read off the altitudes without the grader. Left are
+${falseOnes}, ${f(falseOnes / clean)} a flight (aim ≤ 0.03, ${falseOnes / clean <= 0.03 ? 'met' : '**missed**'}).
+
+Verdicts on corridors counted again from the columns without the grader (met, or plainly not met: more than twice outside, for longer than 15 s, or never
+back): ${corridors.same} of ${corridors.told} are the same (aim 99 of 100, ${corridors.same / corridors.told >= 0.99 ? 'met' : '**missed**'}).
 `;
 }

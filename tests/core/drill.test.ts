@@ -43,6 +43,11 @@ describe('phases end by what is seen in the data', () => {
     const at = (seconds: number) => ({ is: 'after' as const, seconds });
     expect(endOfFirst({ is: 'any', of: [at(7), at(4)] }, () => 0)).toBe(4);
     expect(endOfFirst({ is: 'all', of: [at(7), at(4)] }, () => 0)).toBe(7);
+    // A time is reached at its sample, whatever a tenth is in binary: 32.3 s − 15.3 s is a hair less than 17.
+    expect(32.3 - 15.3).toBeLessThan(17);
+    const tracker = trackPhases(drillUntil(at(17)));
+    for (let k = 153; k <= 323; k++) tracker.advance(k / 10, () => 0);
+    expect(tracker.current().phaseId).toBe('b');
     const north = {
       is: 'within' as const,
       channel: 'heading_deg' as const,

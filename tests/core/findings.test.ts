@@ -80,6 +80,12 @@ describe('habits seen in the data, by their definitions', () => {
       elevator: expect.closeTo(-0.12, 2)
     });
     expect(outOfTrimOf(madeFlight(120, { elevator: (t) => 0.3 * Math.sin(t) }), all)).toBeNull();
+    // Phases too short for it are taken together as long as nobody touches the trim.
+    const phases = [0, 400, 800].map((from) => [from, from + 390] as const);
+    const trimmedAt = (times_s: number[]) =>
+      madeFlight(120, { elevator: () => -0.12, trim: (t) => 0.1 * times_s.filter((at) => t >= at).length });
+    expect(outOfTrimOf(trimmedAt([]), phases)).toMatchObject({ start_s: 12, seconds: 30 });
+    expect(outOfTrimOf(trimmedAt([41, 81]), phases)).toBeNull();
     expect(outOfTrimOf(madeFlight(120, { elevator: () => -0.12, bank_deg: () => 20 }), all)).toBeNull();
   });
 });

@@ -17,6 +17,7 @@ function graded(drill: string, m: NavigationMeasure) {
   return {
     kinds: findings.filter(({ severity }) => severity !== 'good').map(({ kind }) => kind),
     praise: findings.filter(({ severity }) => severity === 'good').map(({ kind }) => kind),
+    titles: findings.filter(({ severity }) => severity !== 'good').map(({ title }) => title),
     verdicts: navigationElements(lesson, m).map(({ verdict }) => verdict),
     arithmetic: navigationElements(lesson, m).map(({ arithmetic }) => arithmetic)
   };
@@ -42,6 +43,8 @@ const tracking: TrackingMeasure = {
   unshrinking: null,
   off_s: 0,
   waited_s: 0,
+  banked_s: 0,
+  rolls: 0,
   keptTurning_s: [],
   driftedOff_s: [],
   driftSide: null,
@@ -116,6 +119,12 @@ describe('what a measure is worth', () => {
     expect(graded('vor-tracking', tracking)).toMatchObject({ kinds: [], verdicts: ['met'] });
     expect(graded('vor-tracking', drifting).kinds).toEqual(['no-wind-correction']);
     expect(graded('vor-tracking', chasing).kinds).toEqual(['chasing-needle']);
+    // The needle in the middle all the way, by rolling from side to side all the way; a few turns are none of that.
+    expect(graded('vor-tracking', { ...tracking, rolls: 14, banked_s: 70 }).kinds).toEqual([
+      'chasing-needle'
+    ]);
+    expect(graded('vor-tracking', { ...tracking, rolls: 7, banked_s: 70 }).kinds).toEqual([]);
+    expect(graded('vor-tracking', { ...tracking, rolls: 14, banked_s: 50 }).kinds).toEqual([]);
     expect(graded('vor-tracking', kept).kinds).toEqual(['still-turning']);
     expect(graded('vor-tracking', kept).verdicts).toEqual(['met with prompt correction']);
     // Half of what the wind asks for is kept: that is a correction.
@@ -134,6 +143,9 @@ describe('what a measure is worth', () => {
     // Tried, and brought to its time: put right in good time is said, and no more.
     const tried = graded('vor-hold', flownAs({ inbound_s: 82 }, { inbound_s: 71 }, { inbound_s: 63 }));
     expect([tried.kinds, tried.verdicts[1]]).toEqual([['inbound-leg'], 'met with prompt correction']);
+    expect(tried.titles).toEqual(['First 2 inbound legs off their time, then put right']);
+    // Timed by the second: 70.4 s is the 70 that is allowed.
+    expect(kinds({ inbound_s: 70.4 }, { inbound_s: 49.6 }, {})).toEqual([]);
     expect(kinds({ inbound_s: 82 }, { inbound_s: 84 }, { inbound_s: 81 })).toEqual(['inbound-leg']);
     expect(
       kinds(

@@ -96,7 +96,7 @@ function watch(condition: Condition, start_s: number): Watch {
       return holding(condition.for_s, (read) => gap(read(condition.channel)) <= condition.tolerance);
     }
     case 'after':
-      return (time_s) => (time_s - start_s >= condition.seconds ? start_s + condition.seconds : null);
+      return (time_s) => (time_s - start_s >= condition.seconds - 1e-9 ? start_s + condition.seconds : null);
     case 'any': {
       const watches = condition.of.map((part) => watch(part, start_s));
       return (time_s, read) => {

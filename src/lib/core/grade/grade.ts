@@ -25,7 +25,7 @@ import { orderFindings } from './order-findings';
 import { inPhase, quantityWords, shareOf } from './quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 6;
+export const GRADER_VERSION = 7;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];

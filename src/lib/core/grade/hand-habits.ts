@@ -79,9 +79,12 @@ const LEAST_S = 30;
 /** After the start of a stretch trim is given this long to be set. */
 const TRIMMED_WITHIN_S = 12;
 
+/** Trim that moves less than this was not touched. */
+const TRIM_UNTOUCHED = 0.01;
+
 /**
  * Elevator held to one side in wings-level, steady stretches: the worst run of at least half a minute; null when it is
- * little or short.
+ * little or short. A run goes on from one stretch to the next where the trim was not touched in either.
  */
 export function outOfTrimOf(
   flight: Flight,
@@ -89,10 +92,12 @@ export function outOfTrimOf(
 ): OutOfTrim | null {
   const elevator = column(flight, 'elevator');
   const bank = column(flight, 'bank_deg');
+  const trim = flight.columns.get('trim');
   let worst: OutOfTrim | null = null;
   const window = LEAST_S * flight.rate_hz;
+  let steady: number[] = [];
   for (const [from, to] of stretches) {
-    const steady: number[] = [];
+    if (!trim || trimMoved(trim, steady[0] ?? from, to)) steady = [];
     for (let k = from + TRIMMED_WITHIN_S * flight.rate_hz; k <= to; k++)
       if (Math.abs(bank[k]!) <= STEADY_BANK_DEG) steady.push(k);
     let sum = 0;
@@ -111,4 +116,9 @@ export function outOfTrimOf(
     }
   }
   return worst;
+}
+
+function trimMoved(trim: ArrayLike<number>, from: number, to: number): boolean {
+  for (let k = from; k <= to; k++) if (Math.abs(trim[k]! - trim[from]!) > TRIM_UNTOUCHED) return true;
+  return false;
 }

@@ -36,6 +36,9 @@ export interface TrackingMeasure {
   /** Seconds off course, and how many of them were spent with the wings level for 5 s and more. */
   off_s: number;
   waited_s: number;
+  /** Seconds in a bank, and how often it went from one side to the other. */
+  banked_s: number;
+  rolls: number;
   /** Times the bank was kept in the direction of the correction until the course was crossed. */
   keptTurning_s: number[];
   /** Times it drifted off again to the same side after it had been centred, and to which. */
@@ -139,6 +142,7 @@ export function measureTracking(
   const peaks = peaksOf(reading, from, to);
   const { off_s, waited_s } = waitingOf(reading, from, to);
   const drift = driftingOf(reading, from, to);
+  const { banked_s, rolls } = rollingOf(reading, from, to);
   const steady = (k: number) => Math.abs(reading.bank(k)) < 5 && Math.abs(reading.offCourse(k)) < 0.35;
   const corrections: number[] = [];
   const needed: number[] = [];
@@ -166,6 +170,8 @@ export function measureTracking(
     unshrinking: unshrinkingOf(reading, peaks),
     off_s,
     waited_s,
+    banked_s,
+    rolls,
     keptTurning_s: keptTurningOf(reading, from, to),
     driftedOff_s: drift.at_s,
     driftSide: drift.side,
@@ -243,6 +249,21 @@ function waitingOf(reading: CourseReading, from: number, to: number) {
     if (k <= to && Math.abs(reading.offCourse(k)) > OFF) off += 1;
   }
   return { off_s: off / reading.rate_hz, waited_s: waited / reading.rate_hz };
+}
+
+/** Seconds in a bank, rough air left out, and how often it went over to the other side. */
+function rollingOf(reading: CourseReading, from: number, to: number) {
+  let banked = 0;
+  let rolls = 0;
+  let side = 0;
+  for (let k = from; k <= to; k++) {
+    const bank = reading.steadyBank(k);
+    if (Math.abs(bank) < WINGS_LEVEL_DEG) continue;
+    banked += 1;
+    if (side !== 0 && Math.sign(bank) !== side) rolls += 1;
+    side = Math.sign(bank);
+  }
+  return { banked_s: banked / reading.rate_hz, rolls };
 }
 
 /** Moments the course was crossed with the bank of the correction still in. */

@@ -7,6 +7,7 @@ import {
   CLOCK_WITHIN_S,
   INBOUND_WITHIN_S,
   converges,
+  isOnTime,
   judgedCircuits,
   legsVerdict,
   rollOutsOff,
@@ -156,13 +157,21 @@ function sayTiming(m: HoldMeasure, stretch: Stretch): Finding[] {
       finding(
         'inbound-leg',
         'fault',
-        verdict === 'not met' ? 'Inbound legs off their time' : 'Inbound leg took several circuits to find',
+        verdict === 'not met' ? 'Inbound legs off their time' : putRightWords(legs, m.leg_s!),
         stretch,
         `${legWords}.`,
         { failed, worth }
       )
     );
   return found;
+}
+
+/** Which inbound legs were off where the last was on time again. */
+function putRightWords(legs: readonly number[], leg_s: number): string {
+  const off = legs.map((leg) => !isOnTime(leg, leg_s));
+  const first = off.indexOf(false);
+  if (off.lastIndexOf(true) >= first) return 'Some inbound legs off their time';
+  return `${first === 1 ? 'First inbound leg off its' : `First ${first} inbound legs off their`} time, then put right`;
 }
 
 function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {

@@ -51,6 +51,10 @@ const SWING_SHARE = 0.15;
 const KEPT_OF_SWINGS = 0.6;
 const CHASE_LEAST_OFF_S = 30;
 const CHASE_WAITED_SHARE = 0.3;
+/** Rolling from side to side all the time is chasing too, however well the needle stays in the middle. */
+const CHASE_ROLLS = 8;
+const CHASE_ROLLS_EVERY_S = 15;
+const CHASE_BANKED_SHARE = 0.3;
 /** A drift smaller than this is not worth a correction. */
 const WIND_MATTERS_DEG = 3;
 const CORRECTION_MISSING_SHARE = 0.5;
@@ -69,7 +73,8 @@ export type TrackingFault =
 export function trackingFaults(m: TrackingMeasure): TrackingFault[] {
   const swings = m.peaks.filter(({ off }) => Math.abs(off) >= SWING_SHARE).length;
   const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
-  const chased = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s && !kept;
+  const neverWaited = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s;
+  const chased = !kept && (neverWaited || rollsAlways(m));
   const missing = Math.abs(m.neededCorrection_deg - (m.driftedWith_deg ?? m.correction_deg));
   const needed = Math.abs(m.neededCorrection_deg);
   const drifted = m.driftedOff_s.length >= 2 && missing > CORRECTION_MISSING_SHARE * needed;
@@ -92,6 +97,16 @@ export function trackingFaults(m: TrackingMeasure): TrackingFault[] {
       ? (['chased-near-station'] as const)
       : [])
   ];
+}
+
+/** From one bank to the other, on and on. */
+export function rollsAlways(m: TrackingMeasure): boolean {
+  const length_s = m.to_s - m.from_s;
+  return (
+    m.rolls >= CHASE_ROLLS &&
+    m.rolls * CHASE_ROLLS_EVERY_S >= length_s &&
+    m.banked_s >= CHASE_BANKED_SHARE * length_s
+  );
 }
 
 /** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */
@@ -130,21 +145,28 @@ export function judgedCircuits(m: HoldMeasure): CircuitMeasure[] {
 
 const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
 
+/** A leg is timed in whole seconds, as it is read off a stopwatch. */
+export function isOnTime(leg_s: number, asked_s: number): boolean {
+  return Math.abs(Math.round(leg_s) - asked_s) <= INBOUND_WITHIN_S;
+}
+
 /** Whether the circuits come to the leg asked for: the last is within, and all are or it is no worse than the first. */
 export function converges(m: HoldMeasure): boolean {
   const legs = known(judgedCircuits(m).map((c) => c.inbound_s));
   const { leg_s } = m;
   if (leg_s === null || legs.length < 2) return false;
-  const off = legs.map((leg) => Math.abs(leg - leg_s));
-  const last = off.at(-1)!;
-  return last <= INBOUND_WITHIN_S && (last <= off[0]! + 2 || off.every((each) => each <= INBOUND_WITHIN_S));
+  const last = legs.at(-1)!;
+  const off = (leg: number) => Math.abs(leg - leg_s);
+  return (
+    isOnTime(last, leg_s) && (off(last) <= off(legs[0]!) + 2 || legs.every((leg) => isOnTime(leg, leg_s)))
+  );
 }
 
 /** Inbound legs against the time asked for; null where none was timed or none could be told. */
 export function legsVerdict(m: HoldMeasure): Verdict | null {
   const legs = known(judgedCircuits(m).map((c) => c.inbound_s));
   if (m.leg_s === null || legs.length === 0) return null;
-  const within = legs.filter((leg) => Math.abs(leg - m.leg_s!) <= INBOUND_WITHIN_S);
+  const within = legs.filter((leg) => isOnTime(leg, m.leg_s!));
   if (within.length === legs.length) return 'met';
   return converges(m) ? 'met with prompt correction' : 'not met';
 }

@@ -2,7 +2,7 @@ import { clock, figure } from '../../measure/figure';
 import { MOMENT_S, finding, type Finding } from '../finding';
 import { needleWords, shareOf } from '../quantity-words';
 import type { TrackingMeasure } from './course-measure';
-import { trackingFaults, type TrackingFault } from './navigation-verdict';
+import { rollsAlways, trackingFaults, type TrackingFault } from './navigation-verdict';
 
 /** How a course was held, in words. */
 export function trackingFindings(m: TrackingMeasure): Finding[] {
@@ -28,8 +28,10 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'Chasing the needle',
         stretch,
-        `Off course for ${figure(m.off_s)} s, and for only ${figure(m.waited_s)} s of them were the wings level long enough (5 s) to see what a heading does.`,
-        { ...where, worth: m.off_s }
+        rollsAlways(m)
+          ? `The bank went from one side to the other ${m.rolls} times in ${clock(m.to_s - m.from_s)}: no heading was held long enough to see what it does.`
+          : `Off course for ${figure(m.off_s)} s, and the wings were level long enough (5 s) to see what a heading does for ${m.waited_s < 1 ? 'none' : `only ${figure(m.waited_s)} s`} of it.`,
+        { ...where, worth: Math.max(m.off_s, rollsAlways(m) ? m.banked_s : 0) }
       );
     case 'over-correcting-course':
       return finding(
