@@ -21,6 +21,7 @@ function hear(lesson: ReturnType<typeof hints>, phaseId: string, scene: Scene, s
     altitude_ft: lesson.plan.startAltitude_ft,
     ias_kt: lesson.drill.phases[phase]!.goal.ias_kt,
     groundspeed_kt: 90,
+    tas_kt: 90,
     fixDistance_nm: 8
   };
   const voice = coach(lesson);
@@ -57,7 +58,7 @@ describe('the coach on a course', () => {
   const says = (scene: Scene) => first(lesson, 'inbound', scene);
 
   test('says the one thing an instructor would, with its figure', () => {
-    expect(says(at(0, 0, 0))).toBe('That is well held.');
+    expect(says(at(0, 0, 0))).toBe('Altitude, speed and course well held.');
     expect(says(at(0.5, 0, 0))).toBe('The course is to the left: come left to 027° and hold it.');
     // A fifth of a mile in a minute and a half at 90 kt: five degrees would do.
     expect(says(at(0.2, -40, -40))).toBe('035° is enough of a cut.');
@@ -65,6 +66,12 @@ describe('the coach on a course', () => {
     expect(says(at(0.3, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toBe(
       'Level the wings on 040° and wait: see what it does.'
     );
+    // Rolling from side to side is chasing wherever the needle is; a gust now and then is not.
+    expect(says(at(0.02, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toMatch(/^Level the wings/);
+    expect(says(at(0.02, 0, 0, (t) => (t % 4 < 0.5 ? 9 : t % 4 > 3.5 ? -9 : 0)))).toMatch(/well held/);
+    // A tailwind of 20 kt felt thirty degrees off the course is 10 kt across it: asin(10/90) is 6.4°.
+    expect(says({ ...at(0.1, -30, -30), groundspeed_kt: 110 })).toBe('Wind is from the right: hold 046°.');
+    expect(says(at(0.45, 20, 20, 12))).toBe('Stop the turn: roll level on 029°.');
     expect(
       says({ ...at(0, -10, -10, -12), offCourse: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
     ).toBe('It is coming back: take the bank out.');
@@ -171,7 +178,7 @@ describe('the coach elsewhere', () => {
         `Outside the arc: come ${turn} to ${turn === 'right' ? '100' : '080'}°.`
       );
       expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
-      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBe('That is well held.');
+      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBe('Altitude, speed and arc well held.');
     }
   });
 
@@ -193,7 +200,7 @@ describe('the coach elsewhere', () => {
     steps.forEach(([from_s, radios, words]) => {
       voice.heard('radio', radioText(radios), from_s);
       const said: string[] = [];
-      for (let k = from_s * 10; k < (from_s + 30) * 10; k++) {
+      for (let k = from_s * 10; k < (from_s + (words === null ? 90 : 30)) * 10; k++) {
         const hint = voice.watch(k / 10, 0, (channel) =>
           channel === 'altitude_ft'
             ? lesson.plan.startAltitude_ft
@@ -205,7 +212,7 @@ describe('the coach elsewhere', () => {
         );
         if (hint) said.push(hint);
       }
-      if (words === null) expect(said).toEqual(['That is well held.']);
+      if (words === null) expect(said).toEqual(['Altitude, speed and heading well held.']);
       else expect(said).toEqual([expect.stringMatching(words)]);
     });
   });
@@ -272,12 +279,12 @@ describe('the coach elsewhere', () => {
     expect(first(down, descent.id, { ...course, altitude_ft: 9000, flaps_deg: 0 })).toBe('Flaps 10.');
   });
 
-  test('well held is said, but seldom', () => {
+  test('well held is said once a phase, of what was held', () => {
     const lesson = hints('straight-and-level');
     const { id, goal } = lesson.drill.phases[0]!;
     const heading_deg = goal.lateral.kind === 'heading' ? goal.lateral.heading_deg : 360;
     const said = hear(lesson, id, { heading_deg }, 400).map(({ words }) => words);
-    expect(said).toEqual(['That is well held.', 'That is well held.']);
+    expect(said).toEqual(['Altitude, speed and heading well held.']);
   });
 
   test('the turn inbound is offered until it has really been said', () => {

@@ -10,9 +10,11 @@ import { setUpHint } from './coach/set-up-hint';
 /** At the earliest so long after the last hint comes another one, and so long after it the same again. */
 export const HINT_PAUSE_S = 12;
 export const SAME_HINT_PAUSE_S = 40;
+/** What was said again and again and not acted on is said less often, up to this pause. */
+const LONGEST_PAUSE_S = 100;
 const SAME_HAND_PAUSE_S = 16;
 /** Praise does not follow on the heels of a correction. */
-const PRAISE_PAUSE_S = 30;
+const PRAISE_PAUSE_S = 60;
 /** What must be said at once waits no longer than this. */
 const URGENT_PAUSE_S = 4;
 /** What the coach remembers. */
@@ -41,7 +43,7 @@ export function coach(lesson: Lesson): Coach {
     praiseHint(lesson)
   ];
   const memory: CoachMoment[] = [];
-  const said = new Map<string, number>();
+  const said = new Map<string, { at_s: number; pause_s: number }>();
   let last: (Advice & { at_s: number }) | null = null;
   let samples = 0;
   let phaseIndex = -1;
@@ -54,7 +56,8 @@ export function coach(lesson: Lesson): Coach {
     // What the same hand was just told to do is given the time to work before it is told something else.
     if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
       return false;
-    return time_s - (said.get(kindOf(advice.words)) ?? -Infinity) >= SAME_HINT_PAUSE_S;
+    const before = said.get(kindOf(advice.words));
+    return before === undefined || time_s - before.at_s >= (urgent ? SAME_HINT_PAUSE_S : before.pause_s);
   }
   return {
     watch(time_s, phase, read) {
@@ -62,6 +65,7 @@ export function coach(lesson: Lesson): Coach {
         phaseIndex = phase;
         phaseSince_s = time_s;
         memory.length = 0;
+        for (const hint of said.values()) hint.pause_s = SAME_HINT_PAUSE_S;
       }
       samples += 1;
       if (samples % LOOKS_EVERY_SAMPLES !== 0) return null;
@@ -83,7 +87,9 @@ export function coach(lesson: Lesson): Coach {
       const advice = wanted.find((candidate) => isDue(candidate, time_s));
       if (!advice) return null;
       last = { ...advice, at_s: time_s };
-      said.set(kindOf(advice.words), time_s);
+      const kind = kindOf(advice.words);
+      const pause_s = Math.min(LONGEST_PAUSE_S, 1.5 * (said.get(kind)?.pause_s ?? SAME_HINT_PAUSE_S / 1.5));
+      said.set(kind, { at_s: time_s, pause_s });
       advice.onsaid?.();
       return advice.words;
     },
@@ -97,6 +103,7 @@ const kindOf = (words: string) => words.replace(/[\d:]+/g, '');
 const WATCHED = [
   'altitude_ft',
   'ias_kt',
+  'tas_kt',
   'flaps_deg',
   'gear',
   'verticalSpeed_fpm',

@@ -4,6 +4,7 @@ import {
   normaliseBearing,
   normaliseSigned
 } from '../../measure/angle';
+import { clamp } from '../../measure/clamp';
 import { heading } from '../../measure/figure';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
@@ -14,8 +15,11 @@ import { procedureTurnRate, turnRadius } from '../../procedure/turn';
 import { COURSE_WEIGHT, before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 const OFF = 0.12;
-/** Bank that was changed from side to side so often in so short a time is chasing. */
+/** Bank that was changed from side to side so often in so short a time is chasing; what a gust makes of it is smoothed out. */
 const CHASED_IN_S = 24;
+const SMOOTHED_MOMENTS = 5;
+/** A correction is in by then: who still turns has forgotten to stop. */
+const TURNED_FOR_S = 20;
 const CHASED_TURNS = 3;
 const TURNING_DEG = 5;
 /** A correction this many times what the error needs is too much. */
@@ -111,7 +115,7 @@ function tracking(
       ? roll('Close to the station: hold the heading.')
       : null;
   const recent = memory.filter((moment) => moment.time_s > now.time_s - CHASED_IN_S);
-  if (Math.abs(off) > OFF && reversals(recent) >= CHASED_TURNS)
+  if (reversals(recent) >= CHASED_TURNS)
     return roll(`Level the wings on ${hold(valueOf(now, 'heading_deg'))} and wait: see what it does.`);
   const earlier = before(memory, 6);
   if (!earlier) return null;
@@ -119,36 +123,65 @@ function tracking(
   const coming = side * (valueOf(earlier, 'offCourse') - off);
   if (coming > 0.04 && bank * -side > TURNING_DEG && Math.abs(off) < 0.6)
     return roll('It is coming back: take the bank out.');
-  if (Math.abs(bank) > TURNING_DEG) return null;
-  // What the wind asks for, from heading and track as they are; what the error needs on top of it.
-  const drift = normaliseSigned(valueOf(now, 'heading_deg') - valueOf(now, 'track_deg'));
+  if (Math.abs(bank) > TURNING_DEG && !turnedFor(memory, TURNED_FOR_S)) return null;
+  // What the wind asks for on the course; what the error needs on top of it.
+  const correction = windCorrection(now, course_deg);
   const headingOff = normaliseSigned(valueOf(now, 'heading_deg') - course_deg);
-  const cut = headingOff - drift;
+  const cut = headingOff - correction;
   const speed_nmps = Math.max(40, valueOf(now, 'groundspeed_kt')) / 3600;
   const cross = valueOf(now, 'crossTrack_nm');
   const needed = Math.atan2(Math.abs(cross), speed_nmps * REGAINED_IN_S) * DEGREES_PER_RADIAN;
+  if (Math.abs(bank) > TURNING_DEG)
+    return Math.abs(off) > OFF
+      ? roll(`Stop the turn: roll level on ${hold(course_deg + correction - side * Math.max(5, needed))}.`)
+      : null;
   if (Math.abs(off) > OFF && -side * cut > Math.max(LEAST_TOO_MUCH_DEG, TOO_MUCH * needed))
-    return roll(`${hold(course_deg + drift - side * Math.max(2, needed))} is enough of a cut.`);
+    return roll(`${hold(course_deg + correction - side * Math.max(2, needed))} is enough of a cut.`);
   if (
-    Math.abs(drift) >= WIND_MATTERS_DEG &&
-    Math.abs(cut) > 0.6 * Math.abs(drift) &&
-    cut * drift < 0 &&
+    Math.abs(correction) >= WIND_MATTERS_DEG &&
+    Math.abs(cut) > 0.6 * Math.abs(correction) &&
+    cut * correction < 0 &&
     Math.abs(off) < 0.4
   )
-    return roll(`Wind is from the ${drift > 0 ? 'right' : 'left'}: hold ${hold(course_deg + drift)}.`);
+    return roll(
+      `Wind is from the ${correction > 0 ? 'right' : 'left'}: hold ${hold(course_deg + correction)}.`
+    );
   if (Math.abs(off) > 0.35 && side * cut > -2)
     return roll(
-      `The course is to the ${side > 0 ? 'left' : 'right'}: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg + drift - side * Math.max(5, needed))} and hold it.`
+      `The course is to the ${side > 0 ? 'left' : 'right'}: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg + correction - side * Math.max(5, needed))} and hold it.`
     );
   return null;
+}
+
+/** The wind correction a course needs in the wind that heading, track and speeds tell now; degrees, + = nose right. */
+function windCorrection(now: CoachMoment, course_deg: number): number {
+  const tas = Math.max(40, valueOf(now, 'tas_kt'));
+  const across = (speed: string, angle: string) =>
+    valueOf(now, speed) * Math.sin((valueOf(now, angle) - course_deg) * RADIANS_PER_DEGREE);
+  const toTheRight_kt = across('groundspeed_kt', 'track_deg') - across('tas_kt', 'heading_deg');
+  return -Math.asin(clamp(toTheRight_kt / tas, -1, 1)) * DEGREES_PER_RADIAN;
+}
+
+/** Whether the bank was to the same side, beyond level, all the last seconds. */
+function turnedFor(memory: readonly CoachMoment[], seconds: number): boolean {
+  const now = memory[memory.length - 1]!;
+  const side = Math.sign(valueOf(now, 'bank_deg'));
+  return (
+    memory[0]!.time_s <= now.time_s - seconds &&
+    memory
+      .filter((moment) => moment.time_s > now.time_s - seconds)
+      .every((moment) => valueOf(moment, 'bank_deg') * side > TURNING_DEG)
+  );
 }
 
 /** How often the bank went from one side to the other. */
 function reversals(moments: readonly CoachMoment[]): number {
   let count = 0;
   let side = 0;
-  for (const moment of moments) {
-    const bank = valueOf(moment, 'bank_deg');
+  for (let k = SMOOTHED_MOMENTS - 1; k < moments.length; k++) {
+    let bank = 0;
+    for (let back = 0; back < SMOOTHED_MOMENTS; back++)
+      bank += valueOf(moments[k - back]!, 'bank_deg') / SMOOTHED_MOMENTS;
     if (Math.abs(bank) < TURNING_DEG || Math.sign(bank) === side) continue;
     if (side !== 0) count += 1;
     side = Math.sign(bank);
