@@ -7,6 +7,7 @@ import type { Corridor } from '$core/drill/drill';
 import { flightFromChunks } from '$core/flight/recorder';
 import type { Flight } from '$core/flight/flight';
 import { simulateFlight } from '$core/flight/simulated-flight';
+import { corridorFindings } from '$core/grade/corridor-findings';
 import { measureCorridor } from '$core/grade/corridor-measure';
 import { fixationOf } from '$core/grade/fixation';
 import type { FindingKind } from '$core/grade/finding-kind';
@@ -16,6 +17,7 @@ import { outOfTrimOf, powerHuntingOf } from '$core/grade/hand-habits';
 import { overCorrectionOf } from '$core/grade/over-correction';
 import { leanOf, trendOf } from '$core/grade/trend';
 import { noHabits, type Habits } from '$core/pilot/habits';
+import { lessonFor } from './drawn-flight';
 import { madeFlight } from './flown';
 
 const altitude: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
@@ -126,6 +128,30 @@ describe('each habit of a simulated pilot is found, and the reference has none o
       expect(found(aircraft, drill, {}).map((f) => f.kind)).not.toContain(kind);
     }
   );
+});
+
+describe('the cure is that of the phase', () => {
+  // Where the power is set for the climb, taking some of it off for the speed costs the climb: the nose holds it.
+  test.each([
+    ['constant-speed-climb', /nose up/, /nose by a degree/],
+    ['straight-and-level', /hundred rpm/, /power setting is off/]
+  ])('too fast in %s', (drill, cure, leanCure) => {
+    const lesson = lessonFor(drill, {});
+    const phase = lesson.drill.phases.find(({ goal }) =>
+      drill === 'straight-and-level' ? true : goal.vertical.kind === 'speed'
+    )!;
+    const corridor = phase.corridors.find(({ channel }) => channel === 'ias_kt')!;
+    const cures = (ias_kt: (t: number) => number, kind: FindingKind) =>
+      corridorFindings(lesson, [measureCorridor(madeFlight(100, { ias_kt }), corridor, phase.id, 0, 990)])
+        .filter((f) => f.kind === kind)
+        .map((f) => f.cure);
+    const { target } = corridor;
+    const bump = (width_s: number) => (t: number) => target + (t > 30 && t < 30 + width_s ? 14 : 0);
+    expect(cures(bump(20), 'exceedance')).toEqual([expect.stringMatching(cure)]);
+    const often = cures((t) => target + (t % 25 < 10 ? 14 : 0), 'exceedance');
+    expect(often).toEqual([expect.stringMatching(cure)]);
+    expect(cures(() => target + 8, 'bias-to-one-side')).toEqual([expect.stringMatching(leanCure)]);
+  });
 });
 
 describe('over attempts', () => {

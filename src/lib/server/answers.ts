@@ -49,7 +49,7 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   }
 }
 
-const BUSY = 'Too much is going on at this moment. Try again; nothing is lost.';
+const BUSY = 'Hanza is busy at the moment. Try again; nothing is lost.';
 /** PostgreSQL: a lock, a statement or a transaction took longer than it may. */
 const TIMED_OUT = ['55P03', '57014', '25P03'];
 

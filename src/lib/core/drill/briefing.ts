@@ -167,7 +167,7 @@ function compassRollOuts(lesson: Lesson): Briefing['compass'] {
     const left = leftByReading(turn, lateral.to_deg, lead, rule_deg);
     const leaves =
       left === null
-        ? 'which this compass does not come to'
+        ? 'which this compass does not reach in the turn'
         : Math.abs(left) < 2
           ? 'which is right here'
           : `which would leave you ${figure(Math.abs(left))}° ${left > 0 ? 'past' : 'short of'} it here`;
@@ -200,7 +200,7 @@ function toleranceWords({ tolerance, drill }: Lesson): string[] {
     [drill.checks.some((c) => c.kind === 'arc'), `Arc within ${tolerance.arc_nm ?? ARC_NM} NM.`],
     [
       drill.checks.some((c) => c.kind === 'hold'),
-      'Entry as due, within 5° either; inbound legs within 10 s.'
+      'The entry your heading asks for (either one within 5°); inbound legs within 10 s.'
     ],
     [channels.has('turnRate_degps'), `Turn rate within ${tolerance.turnRate_degps}°/s.`],
     [
@@ -215,7 +215,7 @@ function toleranceWords({ tolerance, drill }: Lesson): string[] {
       drill.checks.some((c) => c.kind === 'decision'),
       `Climbing within ${tolerance.climbWithin_s} s of the decision altitude, and never more than ${tolerance.belowDecision_ft} ft below it.`
     ],
-    [true, 'Outside for 3 s counts; corrected at once, it is forgiven twice.']
+    [true, 'Outside for 3 s counts; two prompt corrections are allowed.']
   ];
   return words.filter(([applies]) => applies).map(([, text]) => text);
 }

@@ -55,6 +55,8 @@ export function corridorFindings({ drill }: Lesson, measures: readonly CorridorM
   ];
 }
 
+const isSpeedByNose = (phase: Phase) => phase.goal.vertical.kind === 'speed';
+
 /** Times the tolerance × seconds outside. */
 function worthOf(measure: CorridorMeasure, e: Exceedance): number {
   const allowed = e.side === 'above' ? measure.corridor.above : measure.corridor.below;
@@ -82,7 +84,13 @@ function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): F
     sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
     `${upTo(offWords(corridor, e.peak, phase))} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
-    { channel, side: e.side, worth: worthOf(measure, e), failed: measure.verdict === 'not met' }
+    {
+      channel,
+      side: e.side,
+      speedByNose: isSpeedByNose(phase),
+      worth: worthOf(measure, e),
+      failed: measure.verdict === 'not met'
+    }
   );
 }
 
@@ -111,6 +119,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
     {
       channel,
       side: worst.side,
+      speedByNose: isSpeedByNose(phase),
       worth: measure.exceedances.reduce((sum, e) => sum + worthOf(measure, e), 0),
       failed: measure.verdict === 'not met'
     }
@@ -169,7 +178,12 @@ function sayBias(
         : `${capital(name)} mostly ${sideWords(channel, worst.corridor.target, side)}`,
       { moment_s: worst.worst_s, start_s: mine[0]!.from_s, end_s: mine.at(-1)!.to_s },
       `${capital(average)} on average over ${figure(bias.seconds)} s, and on that side for ${shareOf(bias.ofTime)} of the time.`,
-      { channel, side, worth: Math.abs(bias.share) * bias.seconds * 0.5 }
+      {
+        channel,
+        side,
+        speedByNose: isSpeedByNose(phase),
+        worth: Math.abs(bias.share) * bias.seconds * 0.5
+      }
     )
   ];
 }

@@ -8,8 +8,7 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
     below: 'A degree of nose up, a little power with it if the speed goes, and stop it halfway back.'
   },
   ias_kt: {
-    above:
-      'Take off an inch or a hundred turns of power, hold the attitude, and let the speed come back by itself.',
+    above: 'Take off an inch, or a hundred rpm, hold the attitude, and let the speed come back by itself.',
     below: 'Power first: add a little and wait. The nose stays where it is.'
   },
   verticalSpeed_fpm: {
@@ -46,8 +45,27 @@ const LEAN: Record<string, string> = {
     'The heading is right for the wind, the course is not regained: turn toward it, come back, and keep this correction.'
 };
 
-/** The usual cure in an instructor's words, by finding and, where it matters, by quantity and side. */
-export function cureOf(kind: FindingKind, channel: string | null, side: 'above' | 'below' | null): string {
+/** Where the power stays set, in a climb or descent at a speed, the nose holds the speed. */
+const BY_NOSE = {
+  above: 'The power stays: a degree of nose up, wait for the speed to settle, and trim it there.',
+  below: 'The power stays: a degree of nose down, wait for the speed to settle, and trim it there.',
+  lean: 'The attitude is off for this power: change the nose by a degree, hold it, and note where it sits.'
+};
+
+/** Where a finding was made, for what the cure depends on. */
+export interface CureContext {
+  channel: string | null;
+  side: 'above' | 'below' | null;
+  /** The nose holds the speed there, not the power. */
+  speedByNose: boolean;
+}
+
+/** The usual cure in an instructor's words, by finding and, where it matters, by quantity, side and phase. */
+export function cureOf(kind: FindingKind, { channel, side, speedByNose }: CureContext): string {
+  if (channel === 'ias_kt' && speedByNose) {
+    if (kind === 'exceedance') return BY_NOSE[side ?? 'above'];
+    if (kind === 'bias-to-one-side') return BY_NOSE.lean;
+  }
   if (kind === 'exceedance' && channel && EXCURSION[channel]) return EXCURSION[channel][side ?? 'above'];
   if (kind === 'bias-to-one-side' && channel && LEAN[channel]) return LEAN[channel];
   return cures[kind];

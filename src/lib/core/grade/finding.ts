@@ -44,6 +44,7 @@ export function finding(
   more: {
     channel?: string;
     side?: 'above' | 'below';
+    speedByNose?: boolean;
     area?: Gaze;
     worth?: number;
     failed?: boolean;
@@ -60,7 +61,11 @@ export function finding(
     channel: more.channel ?? null,
     side: more.side ?? null,
     evidence,
-    cure: cureOf(kind, more.channel ?? null, more.side ?? null),
+    cure: cureOf(kind, {
+      channel: more.channel ?? null,
+      side: more.side ?? null,
+      speedByNose: more.speedByNose ?? false
+    }),
     ...(more.area ? { area: more.area } : {}),
     worth: more.worth ?? MOMENT_S,
     failed: more.failed ?? severity === 'hard',

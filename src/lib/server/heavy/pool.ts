@@ -42,7 +42,7 @@ export async function heavily<K extends keyof Works>(
 ): Promise<Awaited<ReturnType<Works[K]>>> {
   const mine = running.get(identity.accountId) ?? 0;
   if (mine >= MOST_OF_ONE_PERSON || threads().queueSize >= LONGEST_QUEUE)
-    throw new Busy('This is still working on what you asked for before. Try again in a moment.');
+    throw new Busy('Still working on your last request. Try again in a moment.');
   running.set(identity.accountId, mine + 1);
   try {
     const outcome = (await threads().run(

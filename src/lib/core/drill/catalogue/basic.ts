@@ -98,7 +98,7 @@ export const basicDrills: readonly DrillFile[] = [
     family: 'climbs and descents',
     purpose: 'Pitch for speed: power and attitude set together, then the nose alone holds the airspeed.',
     usualFaults: [
-      'Nose left where it was first put.',
+      'Nose left where it was first set.',
       'Level-off not led.',
       'Heading lost with the power change.'
     ],

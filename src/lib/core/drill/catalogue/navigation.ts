@@ -193,7 +193,7 @@ export const navigationDrills: readonly DrillFile[] = [
       usualFaults: [
         'Never listened to the ident.',
         'Centred with FROM.',
-        'The needle was fed by something else.'
+        'The needle was showing another source.'
       ],
       figures: [course(320, 'Bearing to the station')],
       checks: [{ kind: 'set-up', phase: 'set-up' }],
@@ -271,8 +271,8 @@ export const navigationDrills: readonly DrillFile[] = [
     {
       id: 'intercept-outbound',
       name: 'Intercept and track outbound',
-      purpose: 'Join a radial leading away: the needle narrows no more, it widens.',
-      usualFaults: ['Course set with TO.', 'Angle too small: it takes for ever.'],
+      purpose: 'Join a radial outbound: the needle gets less sensitive the farther you go.',
+      usualFaults: ['Course set with TO.', 'Angle too small: it takes forever.'],
       figures: [
         course(100, 'Course outbound'),
         figure('angle_deg', 'Angle of intercept', '°', 45, [20, 90, 5])
@@ -393,7 +393,7 @@ export const navigationDrills: readonly DrillFile[] = [
         'On to the arc with a lead, round it in steps of ten degrees or one shallow bank, off it by the lead radial.',
       usualFaults: [
         'Turns on to it late and begins outside.',
-        'One correction for a wind that goes all the way round.',
+        'One correction kept while the wind comes from another side.',
         'Lead radial missed.'
       ],
       figures: [

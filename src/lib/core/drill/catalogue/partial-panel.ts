@@ -94,7 +94,11 @@ export const partialPanelDrills: readonly DrillFile[] = [
     family: 'partial panel',
     purpose:
       'Attitude and heading gyros gone: pitch by the pitot-static instruments, bank by the turn coordinator.',
-    usualFaults: ['Believing what still leans.', 'Chasing the vertical speed.', 'Turns that nobody noticed.'],
+    usualFaults: [
+      'Believing an instrument that still leans.',
+      'Chasing the vertical speed.',
+      'A turn that goes unnoticed.'
+    ],
     figures: [],
     covers: ['attitude', 'heading'],
     checks: [],
@@ -127,7 +131,7 @@ export const partialPanelDrills: readonly DrillFile[] = [
     usualFaults: [
       'The nose is pulled up before the wings are level.',
       'Power forgotten, or moved the wrong way.',
-      'A second stall from pulling too soon.'
+      'A second stall from pulling up too soon.'
     ],
     figures: [
       {

@@ -11,7 +11,7 @@ export const turnDrills: readonly DrillFile[] = [
     usualFaults: [
       'Altitude lost in the turn.',
       'Rolls out when the heading arrives.',
-      'Always better to one side.'
+      'Turns better to one side than to the other.'
     ],
     figures: [],
     covers: [],
