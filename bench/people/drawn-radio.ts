@@ -4,7 +4,7 @@
  * and have, where asked, one fault. Everything the grader is given is written as a recording would have it.
  */
 import { windVelocity } from '../../src/lib/core/air/wind';
-import { windAboutFix } from '../../src/lib/core/drill/briefing';
+import { windAboutFix } from '../../src/lib/core/drill/plan-wind';
 import { tasOf } from '../../src/lib/core/drill/compose-drill';
 import { lessonOf, type Lesson } from '../../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../../src/lib/core/drill/lesson-plan';
@@ -67,8 +67,8 @@ export function drawnByRadio(fault: RadioFault | null, seed: number): { flight: 
 
 function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof seededNoise>): Flight {
   const { drill, plan, area } = lesson;
-  const navigation = lesson.navigation!;
-  const wind = windAboutFix(lesson);
+  const { origin } = lesson.navigation!;
+  const wind = windAboutFix(lesson, origin);
   const air = windVelocity(wind);
   const watch = courseWatch(lesson);
   const tracker = trackPhases(drill);
@@ -87,7 +87,7 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
   const start = radians(lesson.start.radial_deg);
   let north = lesson.start.distance_nm * Math.cos(start);
   let east = lesson.start.distance_nm * Math.sin(start);
-  const turned = navigation.north_deg - area.variation_deg;
+  const turned = origin.north_deg - area.variation_deg;
   let heading = normaliseBearing(lesson.start.heading_deg - turned);
   let wanted = heading;
   let direction: 0 | 1 | -1 = 0;
@@ -305,9 +305,9 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
     steer(STEP_S);
     north += ((tas * Math.cos(radians(heading)) + air.north) / 3600) * STEP_S;
     east += ((tas * Math.sin(radians(heading)) + air.east) / 3600) * STEP_S;
-    const north_rad = radians(navigation.north_deg);
+    const north_rad = radians(origin.north_deg);
     const place = placeOnPlane(
-      navigation.place,
+      origin.place,
       1852 * (north * Math.cos(north_rad) - east * Math.sin(north_rad)),
       1852 * (north * Math.sin(north_rad) + east * Math.cos(north_rad))
     );

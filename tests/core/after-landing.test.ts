@@ -119,9 +119,7 @@ describe('the next step', () => {
 test('a hold is cleared as a controller would: side, what it is on, turns, legs', () => {
   const cleared = (drill: string, figures: Record<string, number>) => {
     const lesson = lessonFor(drill, { figures });
-    return lesson.drill.phases
-      .map((phase) => holdClearance(lesson, phase))
-      .filter((words) => words !== null)[0];
+    return lesson.drill.phases.map((phase) => holdClearance(phase)).filter((words) => words !== null)[0];
   };
   expect(cleared('vor-hold', { course_deg: 60 })).toBe(
     'Hold southwest of VLB on the 240° radial, right turns, one-minute legs.'

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { LessonPlan } from '$core/drill/lesson-plan';
-import { radiosFor, courseLineOf } from '$core/drill/lesson-navigation';
+import { courseLineOf } from '$core/drill/phase-course';
+import { firstByRadio, radiosFor } from '$core/drill/reference-radios';
 import { holdHint } from '$core/grade/coach/hold-hint';
 import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { normaliseBearing } from '$core/measure/angle';
 import { heading } from '$core/measure/figure';
 import { radioText, strangeRadios } from '$core/radio/radio-settings';
-import { lessonFor } from './drawn-flight';
+import { lessonFor, turned } from './drawn-flight';
 
 /** What each channel reads at a time of the phase; what is not named reads nothing out of the ordinary. */
 type Scene = Record<string, number | ((t: number) => number)>;
@@ -44,8 +45,8 @@ describe('the coach on a course', () => {
   const lesson = hints('rnav-tracking', { figures: { course_deg: 40 } });
   /** The course by the panel's north. */
   const course =
-    courseLineOf(lesson.navigation!, lesson.drill.phases[0]!.goal.lateral)!.course_deg +
-    lesson.navigation!.north_deg -
+    courseLineOf(lesson.drill.phases[0]!)!.course_deg +
+    lesson.navigation!.origin.north_deg -
     lesson.area.variation_deg;
   /** Right of the course by a share of full scale, a mile, with nose and track so far right of it. */
   const at = (off: number, nose: number, track: number, bank: Scene[string] = 0): Scene => ({
@@ -139,7 +140,7 @@ describe('the coach on a course', () => {
 describe('the coach elsewhere', () => {
   test('an intercept: in time for the turn, earlier the wider the angle; not at all closing, a bigger angle', () => {
     const lesson = hints('intercept', { figures: { course_deg: 60 } });
-    const course = 60 + lesson.navigation!.north_deg - lesson.area.variation_deg;
+    const course = 60 + lesson.navigation!.origin.north_deg - lesson.area.variation_deg;
     const closing = (angle_deg: number, side: 1 | -1) => {
       const speed_nmps = (90 / 3600) * Math.sin((angle_deg * Math.PI) / 180);
       const cross = (t: number) => side * (2 - speed_nmps * t);
@@ -168,9 +169,7 @@ describe('the coach elsewhere', () => {
 
   test('an arc: outside turns toward the station, inside waits for the arc to come back', () => {
     for (const turn of ['right', 'left'] as const) {
-      const { plan, navigation } = hints('dme-arc');
-      const { fix, radios, errors } = navigation!;
-      const lesson = hints('dme-arc', { ...plan, navigation: { fix, radios, errors, turn } });
+      const lesson = turned(hints('dme-arc'), turn);
       // On the way to it there is nothing to say; once joined, the heading to hold.
       const joined = (then: number) => ({ heading_deg: 90, offCourse: (t: number) => (t < 20 ? 0.1 : then) });
       expect(first(lesson, 'arc', { offCourse: -0.6 })).toBeNull();
@@ -184,7 +183,7 @@ describe('the coach elsewhere', () => {
 
   test('radios to be set up: tune, identify, course, source, one after the other and each in its time', () => {
     const lesson = hints('centring-and-identifying');
-    const wanted = radiosFor(lesson.navigation!, lesson.drill.phases[1]!.goal.lateral);
+    const wanted = radiosFor(firstByRadio(lesson.drill.phases)!);
     const voice = coach(lesson);
     const steps: [from_s: number, radios: typeof strangeRadios, words: RegExp | null][] = [
       [0, strangeRadios, /^Tune VLB: 113\.40 MHz\.$/],
@@ -290,7 +289,7 @@ describe('the coach elsewhere', () => {
   test('the turn inbound is offered until it has really been said', () => {
     const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
     const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
-    const north = lesson.area.variation_deg - lesson.navigation!.north_deg;
+    const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
     const hint = holdHint(lesson);
     const at = (time_s: number, heading_deg: number, along_nm: number) =>
       hint.look([

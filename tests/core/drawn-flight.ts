@@ -1,6 +1,6 @@
 import { expect } from 'vitest';
 import { windVelocity } from '$core/air/wind';
-import { windAboutFix } from '$core/drill/briefing';
+import { windAboutFix } from '$core/drill/plan-wind';
 import { tasOf } from '$core/drill/compose-drill';
 import type { NavigationGoal } from '$core/drill/drill';
 import { lessonOf, type Lesson } from '$core/drill/lesson';
@@ -22,6 +22,11 @@ const BANK_DEG = 18;
 /** A usual lesson in smooth air. */
 export const lessonFor = (drill: string, changes: Partial<LessonPlan>): Lesson =>
   lessonOf({ ...sensiblePlan(aircraft, area, drill), seed: 1, turbulence: 'smooth', ...changes });
+/** The same lesson with its turns the other way round. */
+export function turned(lesson: Lesson, turn: 'right' | 'left'): Lesson {
+  const { origin, radios, errors } = lesson.navigation!;
+  return lessonOf({ ...lesson.plan, navigation: { fix: origin.fix, radios, errors: [...errors], turn } });
+}
 /** What a phase is to be flown by. */
 export function goalOf<K extends NavigationGoal['kind']>(lesson: Lesson, phaseId: string, kind: K) {
   const { lateral } = lesson.drill.phases.find(({ id }) => id === phaseId)!.goal;
@@ -30,7 +35,7 @@ export function goalOf<K extends NavigationGoal['kind']>(lesson: Lesson, phaseId
 }
 /** Heading and correction for a course in the lesson's wind. @throws where there is none */
 export const triangle = (course_deg: number, tas_kt: number, lesson: Lesson): WindTriangle => {
-  const solved = windTriangle(course_deg, tas_kt, windAboutFix(lesson));
+  const solved = windTriangle(course_deg, tas_kt, windAboutFix(lesson, lesson.navigation!.origin));
   if (solved.kind === 'impossible') throw new Error(solved.reason);
   return solved;
 };
@@ -48,10 +53,10 @@ export function pen(
 ) {
   const { navigation, area, drill } = lesson;
   const phase = drill.phases.findIndex(({ id }) => id === phaseId);
-  const { north_deg, place } = navigation!;
+  const { north_deg, place } = navigation!.origin;
   const tas_kt = tasOf(drill.phases[phase]!.goal, lesson.plan);
   const rate_degps = procedureTurnRate(tas_kt);
-  const air = windVelocity(windAboutFix(lesson));
+  const air = windVelocity(windAboutFix(lesson, lesson.navigation!.origin));
   const watch = courseWatch(lesson);
   const [cos, sin] = [Math.cos(radians(start.course_deg)), Math.sin(radians(start.course_deg))];
   let north = start.along_nm * cos - start.right_nm * sin;

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { windAboutFix } from '$core/drill/briefing';
-import { lessonOf, type Lesson } from '$core/drill/lesson';
+import { windAboutFix } from '$core/drill/plan-wind';
+import type { Lesson } from '$core/drill/lesson';
 import { navigationElements } from '$core/grade/navigation/navigation-elements';
 import { navigationFindings } from '$core/grade/navigation/navigation-findings';
 import { measureHold, type HoldMeasure } from '$core/grade/navigation/hold-measure';
 import { normaliseSigned } from '$core/measure/angle';
 import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
 import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
-import { goalOf, lessonFor, pen, type Drawing } from './drawn-flight';
+import { goalOf, lessonFor, pen, turned, type Drawing } from './drawn-flight';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const hold = fc.record({
@@ -22,7 +22,7 @@ type HoldCase = typeof hold extends fc.Arbitrary<infer T> ? T : never;
 /** A hold at a VOR or a waypoint, its exact solution, and a pen over the fix on the heading of arrival. */
 function holding({ course_deg, turn, ...wind }: HoldCase, drill: string, arrival_deg = course_deg) {
   const plain = lessonFor(drill, { ...wind, figures: { course_deg, arrival_deg } });
-  const lesson = lessonOf({ ...plain.plan, navigation: { ...plain.navigation!, turn } });
+  const lesson = turned(plain, turn);
   const goal = goalOf(lesson, 'hold', 'hold');
   const drawing = pen(lesson, 'hold', {
     along_nm: 0.001,
@@ -30,7 +30,10 @@ function holding({ course_deg, turn, ...wind }: HoldCase, drill: string, arrival
     course_deg,
     heading_deg: arrival_deg
   });
-  const solution = solveHold(goal.hold, { tas_kt: drawing.tas_kt, wind: windAboutFix(lesson) });
+  const solution = solveHold(goal.hold, {
+    tas_kt: drawing.tas_kt,
+    wind: windAboutFix(lesson, lesson.navigation!.origin)
+  });
   if (solution.kind === 'impossible') throw new Error(solution.reason);
   const toFix = () => drawing.until(() => drawing.by().along_nm >= 0);
   return { lesson, goal, drawing, solution, toFix, side: sideOf(goal.hold) };

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { windAboutFix } from '$core/drill/briefing';
-import { lessonOf } from '$core/drill/lesson';
+import { windAboutFix } from '$core/drill/plan-wind';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { measureArc } from '$core/grade/navigation/arc-measure';
 import { measureIntercept, measureTracking } from '$core/grade/navigation/course-measure';
@@ -11,7 +10,7 @@ import { OVERSHOOT_SHARE } from '$core/grade/navigation/navigation-verdict';
 import { normaliseSigned } from '$core/measure/angle';
 import { planReversal } from '$core/procedure/course-reversal';
 import { flyArc } from '$core/procedure/dme-arc';
-import { goalOf, lessonFor, pen, triangle, type Drawing } from './drawn-flight';
+import { goalOf, lessonFor, pen, triangle, turned, type Drawing } from './drawn-flight';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const wind = fc.record({ windFrom_deg: angle, windSpeed_kt: fc.integer({ min: 0, max: 25 }) });
@@ -163,7 +162,7 @@ describe('arcs, reversals, fixes drawn by hand', () => {
         const side = turn === 'right' ? 1 : -1;
         const figures = { radius_nm: 10, from_deg, to_deg: ((from_deg + side * 80 + 719) % 360) + 1 };
         const plain = lessonFor('dme-arc', { ...air, figures });
-        const lesson = lessonOf({ ...plain.plan, navigation: { ...plain.navigation!, turn } });
+        const lesson = turned(plain, turn);
         const goal = goalOf(lesson, 'arc', 'arc');
         expect(goal.direction).toBe(side);
         const heading = (radial: number) => triangle(radial + side * 90, drawing.tas_kt, lesson).heading_deg;
@@ -187,7 +186,7 @@ describe('arcs, reversals, fixes drawn by hand', () => {
           },
           'ten-degree steps',
           drawing.tas_kt,
-          windAboutFix(lesson)
+          windAboutFix(lesson, lesson.navigation!.origin)
         );
         expect(m.turns).toBeGreaterThanOrEqual(7);
         expect(Math.abs(m.degreesATurn! - 10)).toBeLessThan(1.6);
@@ -214,7 +213,7 @@ describe('arcs, reversals, fixes drawn by hand', () => {
           expect(goal.reversal.kind).toBe(kind);
           const over = { along_nm: 0.001, right_nm: 0, course_deg, heading_deg: course_deg + 180 };
           const { tas_kt } = pen(lesson, 'reversal', over);
-          const plan = planReversal(goal.reversal, tas_kt, windAboutFix(lesson));
+          const plan = planReversal(goal.reversal, tas_kt, windAboutFix(lesson, lesson.navigation!.origin));
           if (plan.kind === 'impossible') throw new Error(plan.reason);
           const drawing = pen(lesson, 'reversal', { ...over, heading_deg: plan.points[0]!.heading_deg });
           for (const { words, heading_deg, seconds } of plan.steps)

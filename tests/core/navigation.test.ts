@@ -273,7 +273,7 @@ describe('a lesson by radio', () => {
       figures: { circuits: 1 }
     });
     const lesson = lessonOf(plan);
-    const ideal = planPicture(lesson)!.ideals.at(-1)!;
+    const ideal = planPicture(lesson)!.ideals.at(-1)!.points;
     const track = planTrack(lesson, flown(plan));
     // Straight legs have no points between their ends.
     const drawn = ideal.flatMap((p, i) => {
@@ -431,7 +431,7 @@ describe('worlds of a school’s own', () => {
     const plan = planFor('vor-tracking', { area: ownPlace.area.id, ownPlace });
     expect(areaOf(plan).groundElevation_ft).toBe(1910);
     expect(problemsOf({ ...plan, startAltitude_ft: 5000 })).toEqual([]);
-    expect(lessonOf(plan).navigation?.place).toEqual(placeByName(world, 'VLB'));
+    expect(lessonOf(plan).navigation?.origin.place).toEqual(placeByName(world, 'VLB'));
     expect(() => placeOfWorld({ ...world, stations: [], runways: [] }, new Date())).toThrow(
       'at least one station'
     );

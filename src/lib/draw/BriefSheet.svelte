@@ -29,7 +29,7 @@
     teaches?: boolean;
   } = $props();
   const withheld = $derived(!teaches && lesson.plan.corridors === 'test');
-  const clearances = $derived(lesson.drill.phases.flatMap((phase) => holdClearance(lesson, phase) ?? []));
+  const clearances = $derived(lesson.drill.phases.flatMap((phase) => holdClearance(phase) ?? []));
   const harder = $derived(circumstancesOf(lesson));
   const { drill, tolerance, aircraft } = $derived(lesson);
   const navigationLines = $derived(navigationBrief(lesson).slice(0, withheld ? 1 : undefined));

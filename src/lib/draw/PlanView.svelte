@@ -46,7 +46,7 @@
   /** Fitted to what is asked for and to where it began; afterwards to all that was flown. */
   const frame = $derived.by(() => {
     const points = [
-      ...picture.ideals.flat(),
+      ...picture.ideals.flatMap(({ points }) => points),
       ...(over ? track : track.slice(0, 1)),
       { north_nm: 0, east_nm: 0 }
     ];
@@ -75,7 +75,7 @@
       )
       .join('');
   const lanes = $derived(picture.lanes.map((lane) => `${path(lane)}Z`));
-  const ideals = $derived(picture.ideals.map(path));
+  const ideals = $derived(picture.ideals.map(({ points }) => path(points)));
   const flown = $derived(path(shown));
   const ticks = $derived(shown.filter((_, second) => second > 0 && second % 60 === 0));
   const bar = $derived([1, 2, 5, 10, 20].find((nm) => nm * frame.scale * view.k > 36) ?? 20);

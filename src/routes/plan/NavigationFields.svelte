@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { DrillFile } from '$core/drill/drill-file';
-  import { fixesFor, servingStation, usualNavigation } from '$core/drill/lesson-navigation';
+  import { usualNavigation } from '$core/drill/lesson-navigation';
+  import { fixesFor, servingStation } from '$core/drill/reference';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import type { NavigationPlan } from '$core/drill/navigation-plan';
   import { worldOf } from '$core/drill/lesson-place';
@@ -19,6 +20,26 @@
   const fixes = $derived(drillFile.navigation ? fixesFor(world, drillFile.navigation.by) : []);
   const now = $derived(plan.navigation ?? usualNavigation(drillFile, world));
   const set = (change: Partial<NavigationPlan>) => now && (plan.navigation = { ...now, ...change });
+  const others = $derived(
+    (drillFile.navigation?.others ?? []).map((other) => ({
+      ...other,
+      fixes: fixesFor(world, other.by),
+      now: now!.others?.[other.id] ?? usualNavigation(drillFile, world)!.others![other.id]!
+    }))
+  );
+  const setOther = (id: string, change: { fix?: string; turn?: 'right' | 'left' }) => {
+    const chosen = Object.fromEntries(others.map((other) => [other.id, other.now]));
+    set({ others: { ...chosen, [id]: { ...chosen[id]!, ...change } } });
+  };
+  /** The fixes of a world, and the one asked for where it is not among them. */
+  const withAsked = (fixes: readonly string[], asked: string) => [
+    ...fixes,
+    ...(fixes.includes(asked) ? [] : [[asked, `${asked}: not here`] as const])
+  ];
+  const TURNS = [
+    ['right', 'right, clockwise'],
+    ['left', 'left, counter-clockwise']
+  ] as const;
   const first = $derived(now?.errors[0] ?? null);
   function setError(change: Partial<RadioError> | null) {
     if (!now) return;
@@ -37,17 +58,14 @@
       name="navigation.fix"
       problem={problem('navigation.fix')}
       bind:value={() => now.fix, (fix) => set({ fix })}
-      choices={[...fixes, ...(fixes.includes(now.fix) ? [] : [[now.fix, `${now.fix}: not here`] as const])]}
+      choices={withAsked(fixes, now.fix)}
     />
     <ChoiceField
       label="Turns, way round"
       name="navigation.turn"
       problem={problem('navigation.turn')}
       bind:value={() => now.turn, (turn) => set({ turn })}
-      choices={[
-        ['right', 'right, clockwise'],
-        ['left', 'left, counter-clockwise']
-      ]}
+      choices={TURNS}
     />
     <ChoiceField
       label="Radios"
@@ -59,6 +77,21 @@
         ['cold', 'to be set up']
       ]}
     />
+    {#each others as { id, name, fixes: there, now: chosen } (id)}
+      <ChoiceField
+        label="{name}: fix"
+        name="navigation.others.{id}.fix"
+        problem={problem(`navigation.others.${id}.fix`)}
+        bind:value={() => chosen.fix, (fix) => setOther(id, { fix })}
+        choices={withAsked(there, chosen.fix)}
+      />
+      <ChoiceField
+        label="{name}: turns, way round"
+        name="navigation.others.{id}.turn"
+        bind:value={() => chosen.turn, (turn) => setOther(id, { turn })}
+        choices={TURNS}
+      />
+    {/each}
     <ChoiceField
       label="What goes wrong"
       name="navigation.errors"

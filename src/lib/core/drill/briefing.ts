@@ -3,7 +3,7 @@ import { figure, heading } from '../measure/figure';
 import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { descentAngle, groundTrack, type Wind } from '../air/wind';
-import { windAboutNorth, windOfPlan } from './plan-wind';
+import { windOfPlan } from './plan-wind';
 import type { NoTrim } from '../aircraft/trim';
 import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
 import { magneticDip } from '../earth/magnetic-dip';
@@ -109,12 +109,6 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
 /** The wind at the height the drill begins at. */
 export function windFor({ plan }: Lesson): Wind {
   return windOfPlan(plan, plan.startAltitude_ft);
-}
-
-/** The same wind by the north of the lesson's fix, where there is one: what courses and holds about it are solved in. */
-export function windAboutFix(lesson: Lesson): Wind {
-  const { navigation, area, plan } = lesson;
-  return windAboutNorth(plan, navigation ? area.variation_deg - navigation.north_deg : 0);
 }
 
 function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {

@@ -3,6 +3,8 @@ import { Rejection } from '../measure/rejection';
 import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import type { AircraftFile } from '../aircraft/aircraft-file';
+import { placeAt, wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
 import type { TrainingArea } from '../earth/training-area';
 import { navigationChecks, navigationEnd, navigationGoalOf } from './compose-navigation';
 import { corridorsOf, settlingOf } from './corridors-of-goal';
@@ -17,6 +19,7 @@ import {
 } from './drill';
 import type { ConditionFile, DrillFile, PhaseFile, Quantity, ReadQuantity } from './drill-file';
 import type { LessonNavigation } from './lesson-navigation';
+import { panelTurn, type Reference } from './reference';
 import { figureAsked, type LessonPlan } from './lesson-plan';
 import { windAboutNorth } from './plan-wind';
 import type { ToleranceProfile } from './tolerance-profile';
@@ -54,9 +57,13 @@ export function figuresOf(
     ['bestClimb_kt', speeds.bestClimb_kt],
     ['manoeuvring_kt', Math.round((1.75 * speeds.stallClean_kt) / 5) * 5],
     ['ground_ft', area.groundElevation_ft],
-    ['fixRadial_deg', navigation?.radial_deg ?? 0],
-    ['fixDistance_nm', navigation?.distance_nm ?? 0]
+    ['fixRadial_deg', navigation?.origin.radial_deg ?? 0],
+    ['fixDistance_nm', navigation?.origin.distance_nm ?? 0]
   ]);
+  for (const [id, { radial_deg, distance_nm }] of navigation?.others ?? []) {
+    known.set(`${id}.fixRadial_deg`, radial_deg);
+    known.set(`${id}.fixDistance_nm`, distance_nm);
+  }
   const read: ReadQuantity = (quantity, field) => {
     if (typeof quantity === 'number') return quantity;
     const value = known.get(quantity.figure);
@@ -66,7 +73,11 @@ export function figuresOf(
   };
   file.figures.forEach((figure, index) => {
     const asked = figureAsked(plan, figure.id);
-    known.set(figure.id, asked ?? read(figure.usual, `figures.${index}.usual`));
+    const usual = () => read(figure.usual, `figures.${index}.usual`);
+    known.set(
+      figure.id,
+      asked ?? (figure.unit === '°' && figure.maximum === 360 ? asHeading(usual()) : usual())
+    );
   });
   return read;
 }
@@ -104,6 +115,10 @@ export function composeDrill(
     gear: 0
   };
   let before: Phase | null = null;
+  let reference = navigation?.origin ?? null;
+  /** Where the airplane comes to, as far as it is known. */
+  let place =
+    reference && placeAt(reference.place, start.radial_deg + reference.north_deg, start.distance_nm);
   let heading_deg = start.heading_deg;
   let altitude_ft = plan.startAltitude_ft;
   let held = corridorsOf(goal, tolerance, undefined, { bank_deg: 0, attitudeCovered: false });
@@ -112,19 +127,21 @@ export function composeDrill(
   const phases = file.phases.map((written, index) => {
     const at = `phases.${index}`;
     const from = goal;
-    goal = goalOf(written, from, heading_deg, read, at, navigation);
+    reference = referenceNamed(written.about, reference, navigation, at);
+    goal = goalOf(written, from, heading_deg, read, at, reference);
     const number = (quantity: Quantity | undefined, field: string) =>
       quantity === undefined ? null : read(quantity, `${at}.${field}`);
     const lasts = number(written.for_s, 'for_s');
-    const navigated = isNavigation(goal.lateral)
-      ? navigationEnd(
-          goal.lateral,
-          tasOf(goal, plan),
-          start.radial_deg,
-          (navigation?.north_deg ?? 0) - area.variation_deg,
-          windAboutNorth(plan, area.variation_deg - (navigation?.north_deg ?? area.variation_deg))
-        )
-      : null;
+    const navigated =
+      isNavigation(goal.lateral) && reference && place
+        ? navigationEnd(
+            goal.lateral,
+            tasOf(goal, plan),
+            radialFrom(reference, place),
+            -panelTurn(reference, area),
+            windAboutNorth(plan, panelTurn(reference, area))
+          )
+        : null;
     // A climb that goes on in the next phase is only begun in this one.
     const begun =
       goal.vertical.kind !== 'level' &&
@@ -144,8 +161,9 @@ export function composeDrill(
     const phase: Phase = {
       id: written.id,
       name: written.name,
-      call: written.call === undefined ? null : worded(written.call, goal, navigation),
+      call: written.call === undefined ? null : worded(written.call, goal, reference),
       goal,
+      reference,
       pace: written.pace ?? 'called',
       corridors,
       settling: settlingOf(corridors, held, Math.abs(goal.ias_kt - from.ias_kt)),
@@ -174,6 +192,7 @@ export function composeDrill(
     held = corridors.filter((corridor) => corridor.channel !== 'offCourse');
     altitude_ft = phase.ends_ft;
     heading_deg = headingAfter(phase, heading_deg, plan);
+    place = placeAfter(phase, place);
     return phase;
   });
   file.checks.forEach((check, index) => {
@@ -198,7 +217,7 @@ function goalOf(
   headingBefore: number,
   read: ReadQuantity,
   at: string,
-  navigation: LessonNavigation | null
+  reference: Reference | null
 ): Goal {
   const number = (quantity: Quantity, field: string) => read(quantity, `${at}.${field}`);
   const ias_kt = written.speed_kt === undefined ? from.ias_kt : number(written.speed_kt, 'speed_kt');
@@ -220,7 +239,7 @@ function goalOf(
         : { kind: 'speed', to_ft, verticalSpeed_fpm: rate === null ? (way > 0 ? null : -500) : way * rate };
   }
   let lateral: Goal['lateral'] = { kind: 'heading', heading_deg: headingBefore };
-  const navigated = navigationGoalOf(written, navigation, read, at);
+  const navigated = navigationGoalOf(written, reference, read, at);
   if (navigated) lateral = navigated;
   else if (written.turn) {
     const { turn } = written;
@@ -253,6 +272,46 @@ function goalOf(
     flaps_deg: written.flaps_deg === undefined ? from.flaps_deg : number(written.flaps_deg, 'flaps_deg'),
     gear: written.gear === undefined ? from.gear : written.gear === 'down' ? 1 : 0
   };
+}
+
+/** The fix a phase names; without a name that of the phase before. */
+function referenceNamed(
+  about: string | undefined,
+  before: Reference | null,
+  navigation: LessonNavigation | null,
+  at: string
+): Reference | null {
+  if (about === undefined) return before;
+  const named = about === 'main' ? navigation?.origin : navigation?.others.get(about);
+  if (!named)
+    throw new Rejection(
+      `${at}.about`,
+      about,
+      navigation
+        ? `one of ${['main', ...navigation.others.keys()].join(', ')}`
+        : 'nothing: the drill has no fix'
+    );
+  return named;
+}
+
+/** Radial a place lies on, by the fix's own north. */
+function radialFrom({ place, north_deg }: Reference, from: Place): number {
+  return normaliseBearing(wayBetween(place, from).azimuth_deg - north_deg);
+}
+
+/** Where a phase by radio leaves the airplane: over its fix, or at the end of its arc; otherwise it is not known better than before. */
+function placeAfter({ goal, reference }: Phase, before: Place | null): Place | null {
+  const { lateral } = goal;
+  if (!reference || !isNavigation(lateral)) return before;
+  switch (lateral.kind) {
+    case 'arc':
+      return placeAt(reference.place, lateral.toRadial_deg + reference.north_deg, lateral.radius_nm);
+    case 'course':
+      return lateral.way === 'to' && lateral.intercept_deg === null ? reference.place : before;
+    case 'hold':
+    case 'reversal':
+      return reference.place;
+  }
 }
 
 /** Heading a phase leaves the airplane on; a timed turn ends where its rate and time bring it. */
@@ -398,7 +457,7 @@ function conditionOf(file: ConditionFile, read: ReadQuantity, at: string): Condi
   }
 }
 
-function worded(call: string, goal: Goal, navigation: LessonNavigation | null): string {
+function worded(call: string, goal: Goal, reference: Reference | null): string {
   const { vertical, lateral } = goal;
   const altitude = vertical.kind === 'level' ? vertical.altitude_ft : vertical.to_ft;
   const heading =
@@ -409,8 +468,8 @@ function worded(call: string, goal: Goal, navigation: LessonNavigation | null): 
   return call
     .replaceAll('{heading}', heading === null ? '' : digits(heading))
     .replaceAll('{course}', course === null ? '' : digits(course))
-    .replaceAll('{fix}', navigation?.fix ?? '')
-    .replaceAll('{turn}', navigation?.turn ?? '')
+    .replaceAll('{fix}', reference?.fix ?? '')
+    .replaceAll('{turn}', reference?.turn ?? '')
     .replaceAll('{altitude}', String(Math.round(altitude)))
     .replaceAll('{speed}', String(Math.round(goal.ias_kt)))
     .replaceAll('{rate}', String(Math.abs(Math.round(rate))));

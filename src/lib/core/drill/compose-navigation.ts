@@ -5,7 +5,7 @@ import type { Wind } from '../air/wind';
 import type { Check, Condition, NavigationGoal, Phase } from './drill';
 import { isNavigation } from './drill';
 import type { PhaseFile, ReadQuantity } from './drill-file';
-import type { LessonNavigation } from './lesson-navigation';
+import type { Reference } from './reference';
 
 /** Longest that joining or flying a course may take, s. */
 const LONGEST_INTERCEPT_S = 600;
@@ -28,19 +28,19 @@ const asCourse = (angle_deg: number) => normaliseBearing(angle_deg) || 360;
  */
 export function navigationGoalOf(
   written: PhaseFile,
-  navigation: LessonNavigation | null,
+  reference: Reference | null,
   read: ReadQuantity,
   at: string
 ): NavigationGoal | null {
   const { course, arc, hold, reversal } = written;
   if (!course && !arc && !hold && !reversal) return null;
-  if (!navigation)
+  if (!reference)
     throw new Rejection(
       at,
       written.name,
       'a phase without course, arc, hold or reversal: the drill has no fix'
     );
-  const side = navigation.turn === 'right' ? 1 : -1;
+  const side = reference.turn === 'right' ? 1 : -1;
   if (course) {
     const intercept =
       course.intercept_deg === undefined ? null : read(course.intercept_deg, `${at}.course.intercept_deg`);
@@ -70,7 +70,7 @@ export function navigationGoalOf(
       kind: 'hold',
       hold: {
         inboundCourse_deg: asCourse(read(hold.inbound_deg, `${at}.hold.inbound_deg`)),
-        turn: navigation.turn,
+        turn: reference.turn,
         leg:
           leg_nm === null
             ? { kind: 'time', seconds: hold.leg_s === undefined ? 60 : read(hold.leg_s, `${at}.hold.leg_s`) }
@@ -84,7 +84,7 @@ export function navigationGoalOf(
     reversal: {
       kind: reversal!.kind,
       inboundCourse_deg: asCourse(read(reversal!.inbound_deg, `${at}.reversal.inbound_deg`)),
-      side: navigation.turn,
+      side: reference.turn,
       within_nm: read(reversal!.within_nm, `${at}.reversal.within_nm`)
     }
   };

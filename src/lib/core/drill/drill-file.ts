@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { instrumentIds, type InstrumentId } from '../instrument/readings';
 import { reversalKinds } from '../procedure/course-reversal';
 import { conditionChannels } from './drill';
+import { fixedBy } from './reference';
 
 const oneOf = <const T extends string>(values: readonly T[]) =>
   Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
@@ -125,6 +126,8 @@ export const PhaseFile = Type.Object(
     speed_kt: Type.Optional(Quantity),
     heading_deg: Type.Optional(Quantity),
     turn: Type.Optional(Turn),
+    /** Which of the drill's other fixes it is flown about; `main` goes back to the first. */
+    about: Type.Optional(id),
     course: Type.Optional(Navigated.course),
     arc: Type.Optional(Navigated.arc),
     hold: Type.Optional(Navigated.hold),
@@ -181,15 +184,27 @@ const CheckFile = Type.Union(
   { accepted: 'a check: speed-first, decision, configuration, set-up, passage or station-time' }
 );
 
-/** What a fix can be found by. */
-export const fixedBy = ['vor', 'ndb', 'dme', 'radials', 'rnav'] as const;
-export type FixedBy = (typeof fixedBy)[number];
-
 const NavigationFile = Type.Object(
   {
     by: oneOf(fixedBy),
     /** The first of these that the lesson's world has is taken unless the plan says otherwise. */
     usualFixes: Type.Array(name(5), { minItems: 1, maxItems: 8 }),
+    /** More fixes its phases are flown about. */
+    others: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            id,
+            name: name(40),
+            by: oneOf(fixedBy),
+            usualFixes: Type.Array(name(5), { minItems: 1, maxItems: 8 }),
+            turn: Type.Optional(oneOf(['right', 'left']))
+          },
+          { additionalProperties: false }
+        ),
+        { maxItems: 6 }
+      )
+    ),
     start: Type.Object(
       { radial_deg: Quantity, distance_nm: Quantity, heading_deg: Quantity },
       { additionalProperties: false }

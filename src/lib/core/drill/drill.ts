@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { CourseReversal } from '../procedure/course-reversal';
 import type { Hold } from '../procedure/hold';
+import type { Reference } from './reference';
 
 /** The quantities a corridor can be laid around; each is a channel of a recorded flight. */
 export const corridorChannels = [
@@ -56,7 +57,7 @@ export type Condition =
   | { is: 'after'; seconds: number }
   | { is: 'any' | 'all'; of: Condition[] };
 
-/** What is to be flown by radio, about the lesson's fix; courses by the fix's own north. */
+/** What is to be flown by radio, about the phase's fix; courses by the fix's own north. */
 export type NavigationGoal =
   /** A course to or from the fix; with an angle it is to be intercepted first. */
   | { kind: 'course'; course_deg: number; way: 'to' | 'from'; intercept_deg: number | null }
@@ -117,6 +118,8 @@ export interface Phase {
   /** What the instructor calls as it begins; null: nothing, the pilot goes on by himself. */
   call: string | null;
   goal: Goal;
+  /** What it is flown about, and distances are told from; null in drills without radios. */
+  reference: Reference | null;
   /** own: the pilot goes on to the next phase by himself; called: the next phase comes when this one is over. */
   pace: 'own' | 'called';
   corridors: Corridor[];
@@ -168,4 +171,9 @@ export interface Drill {
   usualFaults: readonly string[];
   phases: Phase[];
   checks: Check[];
+}
+
+/** A phase of a drill by its id, which a span or measure of the same drill names. */
+export function phaseById({ phases }: Drill, id: string): Phase {
+  return phases.find((phase) => phase.id === id)!;
 }

@@ -1,7 +1,6 @@
 import { normaliseBearing } from '../measure/angle';
 import { figure, heading } from '../measure/figure';
 import type { Phase } from './drill';
-import type { Lesson } from './lesson';
 
 const POINTS = [
   'north',
@@ -18,16 +17,16 @@ const POINTS = [
  * A hold as a controller clears it: which side of the fix, on what, turns and legs. `Hold southwest of VLB on the 240 radial,
  * right turns, one-minute legs.` Courses magnetic. null: the phase is no hold, or there are no radios.
  */
-export function holdClearance({ navigation }: Lesson, phase: Phase): string | null {
-  const { lateral } = phase.goal;
-  if (lateral.kind !== 'hold' || !navigation) return null;
+export function holdClearance({ goal, reference }: Phase): string | null {
+  const { lateral } = goal;
+  if (lateral.kind !== 'hold' || !reference) return null;
   const { inboundCourse_deg, turn, leg } = lateral.hold;
   const out = normaliseBearing(inboundCourse_deg + 180);
   const side = POINTS[Math.round(out / 45) % 8]!;
   const on =
-    navigation.by === 'ndb'
+    reference.by === 'ndb'
       ? `the ${heading(out)} bearing from it`
-      : navigation.by === 'rnav'
+      : reference.by === 'rnav'
         ? `the ${heading(inboundCourse_deg)} course inbound`
         : `the ${heading(out)} radial`;
   const legs =
@@ -36,5 +35,5 @@ export function holdClearance({ navigation }: Lesson, phase: Phase): string | nu
       : leg.seconds === 60
         ? 'one-minute legs'
         : `legs of ${figure(leg.seconds)} seconds`;
-  return `Hold ${side} of ${navigation.fix} on ${on}, ${turn} turns, ${legs}.`;
+  return `Hold ${side} of ${reference.fix} on ${on}, ${turn} turns, ${legs}.`;
 }

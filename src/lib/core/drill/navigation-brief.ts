@@ -1,5 +1,4 @@
 import { capital } from '../measure/capital';
-import { normaliseBearing } from '../measure/angle';
 import { clock, figure, heading, signedFigure } from '../measure/figure';
 import { leadOffArc, leadOntoArc } from '../procedure/arc-leads';
 import { planReversal } from '../procedure/course-reversal';
@@ -8,11 +7,11 @@ import { holdEntry } from '../procedure/hold-entry';
 import { windTriangle } from '../procedure/wind-triangle';
 import { morseOf } from '../radio/morse';
 import { frequencyOf } from '../radio/world-check';
-import { windAboutFix } from './briefing';
+import { windAboutFix } from './plan-wind';
 import { tasOf } from './compose-drill';
 import { isNavigation, type NavigationGoal, type Phase } from './drill';
 import type { Lesson } from './lesson';
-import type { LessonNavigation } from './lesson-navigation';
+import { onPanel, type Reference } from './reference';
 
 /** One line of a navigation briefing. */
 export interface BriefLine {
@@ -24,43 +23,44 @@ export interface BriefLine {
 export function navigationBrief(lesson: Lesson): BriefLine[] {
   const { navigation, drill } = lesson;
   if (!navigation) return [];
-  const lines: BriefLine[] = [{ name: 'Fix', words: fixWords(navigation) }];
+  const lines: BriefLine[] = [];
   const said = new Set<string>();
+  const say = (line: BriefLine) => {
+    const key = JSON.stringify(line);
+    if (!said.has(key)) lines.push(line);
+    said.add(key);
+  };
   drill.phases.forEach((phase, index) => {
     const { lateral } = phase.goal;
-    if (!isNavigation(lateral)) return;
-    for (const line of goalLines(lesson, navigation, phase, lateral, drill.phases[index - 1])) {
-      const key = JSON.stringify(line);
-      if (!said.has(key)) lines.push(line);
-      said.add(key);
-    }
+    if (!phase.reference) return;
+    say({ name: 'Fix', words: fixWords(phase.reference) });
+    if (isNavigation(lateral))
+      goalLines(lesson, phase.reference, phase, lateral, drill.phases[index - 1]).forEach(say);
   });
   return lines;
 }
 
-function fixWords(navigation: LessonNavigation): string {
-  const { fix, station, crossing } = navigation;
+function fixWords({ fix, station, crossing, radial_deg, distance_nm }: Reference): string {
   if (!station) return `${fix}, waypoint; needle edge 1 NM within 30 NM`;
   const tune = `${station.id} ${frequencyOf(station)} (${morseOf(station.id)})`;
   if (crossing)
-    return `${fix}: ${tune}, radial ${heading(navigation.radial_deg)}; second radio ${crossing.station.id} ${frequencyOf(crossing.station)}, radial ${heading(crossing.radial_deg)}`;
-  return navigation.distance_nm > 0
-    ? `${fix}: ${tune}, radial ${heading(navigation.radial_deg)}, ${figure(navigation.distance_nm, 1)} NM`
+    return `${fix}: ${tune}, radial ${heading(radial_deg)}; second radio ${crossing.station.id} ${frequencyOf(crossing.station)}, radial ${heading(crossing.radial_deg)}`;
+  return distance_nm > 0
+    ? `${fix}: ${tune}, radial ${heading(radial_deg)}, ${figure(distance_nm, 1)} NM`
     : tune;
 }
 
 function goalLines(
   lesson: Lesson,
-  navigation: LessonNavigation,
+  reference: Reference,
   phase: Phase,
   lateral: NavigationGoal,
   before: Phase | undefined
 ): BriefLine[] {
   const { area, plan } = lesson;
   const tas_kt = tasOf(phase.goal, plan);
-  const turned = area.variation_deg - navigation.north_deg;
-  const wind = windAboutFix(lesson);
-  const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - turned));
+  const wind = windAboutFix(lesson, reference);
+  const shown = (heading_deg: number) => heading(onPanel(heading_deg, reference, area));
   switch (lateral.kind) {
     case 'course': {
       const triangle = windTriangle(lateral.course_deg, tas_kt, wind);
@@ -68,7 +68,7 @@ function goalLines(
       return [
         {
           name: `Course ${heading(lateral.course_deg)}`,
-          words: `hold ${onPanel(triangle.heading_deg)} (correction ${signedFigure(triangle.windCorrectionAngle_deg)}°), ${figure(triangle.groundspeed_kt)} kt over the ground`
+          words: `hold ${shown(triangle.heading_deg)} (correction ${signedFigure(triangle.windCorrectionAngle_deg)}°), ${figure(triangle.groundspeed_kt)} kt over the ground`
         }
       ];
     }
@@ -79,13 +79,19 @@ function goalLines(
         side: lateral.direction
       });
       const outward = lesson.start.distance_nm < lateral.radius_nm;
-      const onto = leadOntoArc(at(lesson.start.radial_deg), outward ? 'outbound' : 'inbound', tas_kt, wind);
+      // Where the arc is about another fix than the lesson begins about, the lead follows from where it is joined from.
+      const onto =
+        reference === lesson.navigation?.origin
+          ? leadOntoArc(at(lesson.start.radial_deg), outward ? 'outbound' : 'inbound', tas_kt, wind)
+          : null;
       const off = leadOffArc(at(lateral.toRadial_deg), tas_kt, wind);
       return [
         {
           name: `Arc ${figure(lateral.radius_nm)} NM`,
           words: [
-            typeof onto === 'number' ? `turn onto it ${figure(onto, 1)} NM before` : onto.reason,
+            ...(onto === null
+              ? []
+              : [typeof onto === 'number' ? `turn onto it ${figure(onto, 1)} NM before` : onto.reason]),
             typeof off === 'number' ? `off it ${figure(off)}° of radial before` : off.reason
           ].join(', ')
         }
@@ -107,11 +113,11 @@ function goalLines(
           : []),
         {
           name: 'Outbound',
-          words: `${onPanel(solution.outboundHeading_deg)} (correction ${signedFigure(solution.outboundCorrection_deg)}°), ${clock(solution.timed_s)} from ${solution.timedFrom}`
+          words: `${shown(solution.outboundHeading_deg)} (correction ${signedFigure(solution.outboundCorrection_deg)}°), ${clock(solution.timed_s)} from ${solution.timedFrom}`
         },
         {
           name: 'Inbound',
-          words: `${onPanel(solution.inbound.heading_deg)} (correction ${signedFigure(solution.inbound.windCorrectionAngle_deg)}°), ${clock(solution.inbound_s)} to the fix`
+          words: `${shown(solution.inbound.heading_deg)} (correction ${signedFigure(solution.inbound.windCorrectionAngle_deg)}°), ${clock(solution.inbound_s)} to the fix`
         }
       ];
     }
@@ -135,11 +141,11 @@ export function navigationProblems(lesson: Lesson): { field: string; message: st
   const { navigation, drill, plan } = lesson;
   if (!navigation) return [];
   const windField = plan.windLayers.length > 0 ? 'windLayers' : 'windSpeed_kt';
-  const wind = windAboutFix(lesson);
-  return drill.phases.flatMap(({ goal }) => {
+  return drill.phases.flatMap(({ goal, reference }) => {
     const { lateral } = goal;
     if (!isNavigation(lateral)) return [];
     const tas_kt = tasOf(goal, plan);
+    const wind = windAboutFix(lesson, reference);
     if (lateral.kind === 'course') {
       const triangle = windTriangle(lateral.course_deg, tas_kt, wind);
       if (triangle.kind === 'impossible') return [{ field: windField, message: sentence(triangle.reason) }];

@@ -7,7 +7,8 @@ import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
 import type { PhaseFile, Quantity } from './drill-file';
 import { lessonOf, type Lesson } from './lesson';
-import { courseLineOf, runsAlongRadial } from './lesson-navigation';
+import { courseOf } from './drill';
+import { runsAlongRadial } from './reference';
 import { holdingLimitAt, holdingLimits } from '../procedure/holding-limits';
 import { navigationProblems } from './navigation-brief';
 import { figureAsked, type LessonPlan } from './lesson-plan';
@@ -113,12 +114,12 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
         `The drill slows down first: take a speed at least 10 kt below the ${plan.startSpeed_kt} kt it starts at.`
       );
   }
-  drill.phases.forEach(({ goal }) => {
-    const line = lesson.navigation && courseLineOf(lesson.navigation, goal.lateral);
-    if (line && !runsAlongRadial(lesson.navigation!, line.course_deg))
+  drill.phases.forEach(({ goal, reference }) => {
+    const course_deg = courseOf(goal.lateral);
+    if (reference && course_deg !== null && !runsAlongRadial(reference, course_deg))
       report(
         drillFile.figures.some((f) => f.id === 'course_deg') ? 'figures.course_deg' : 'drill',
-        `${lesson.navigation!.fix} lies on radial ${lesson.navigation!.radial_deg}°: a needle leads to it only along that radial or against it, not on ${Math.round(line.course_deg)}°.`
+        `${reference.fix} lies on radial ${reference.radial_deg}°: a needle leads to it only along that radial or against it, not on ${Math.round(course_deg)}°.`
       );
     if (goal.lateral.kind !== 'hold') return;
     const limit = holdingLimitAt(holdingLimits[0]!, plan.startAltitude_ft);

@@ -1,6 +1,8 @@
 import { windAt, windFromVelocity, type Wind } from '../air/wind';
 import { normaliseBearing } from '../measure/angle';
+import type { TrainingArea } from '../earth/training-area';
 import type { LessonPlan } from './lesson-plan';
+import { panelTurn, type Reference } from './reference';
 
 /** The wind a plan has at a height (ft MSL), by magnetic north: between its layers as the air itself has it. */
 export function windOfPlan(plan: LessonPlan, altitude_ft: number): Wind {
@@ -13,4 +15,12 @@ export function windOfPlan(plan: LessonPlan, altitude_ft: number): Wind {
 export function windAboutNorth(plan: LessonPlan, turned_deg: number): Wind {
   const wind = windOfPlan(plan, plan.startAltitude_ft);
   return { from_deg: normaliseBearing(wind.from_deg + turned_deg), speed_kt: wind.speed_kt };
+}
+
+/** The same wind by the north of a fix, where there is one: what courses and holds about it are solved in. */
+export function windAboutFix(
+  { area, plan }: { area: TrainingArea; plan: LessonPlan },
+  reference: Reference | null
+): Wind {
+  return windAboutNorth(plan, panelTurn(reference, area));
 }

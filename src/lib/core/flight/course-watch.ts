@@ -1,5 +1,6 @@
 import type { Place } from '../earth/local-plane';
-import { courseLineOf } from '../drill/lesson-navigation';
+import { courseLineOf } from '../drill/phase-course';
+import type { Reference } from '../drill/reference';
 import type { Lesson } from '../drill/lesson';
 import { byCourseLine, type CourseLine } from '../radio/course-line';
 import { channelIndex, channelScales } from './channels';
@@ -31,13 +32,8 @@ export type CourseWatch = (counts: Int32Array, phaseIndex: number) => void;
  */
 export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
   if (!navigation) return () => {};
-  const lines = new Map<number, CourseLine>();
-  const plain: CourseLine = {
-    fix: navigation.place,
-    course_deg: 0,
-    north_deg: navigation.north_deg,
-    scale: { kind: 'distance', nm: 1 }
-  };
+  const lines = drill.phases.map((phase) => courseLineOf(phase));
+  const plainLines = drill.phases.map(({ reference }) => plainLine(reference ?? navigation.origin));
   let phase = -1;
   let passages = 0;
   let armed = false;
@@ -48,15 +44,15 @@ export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
       armed = false;
     }
     const { lateral } = drill.phases[phase]!.goal;
-    const line = lines.get(phase) ?? courseLineOf(navigation, lateral) ?? plain;
-    lines.set(phase, line);
+    const course = lines[phase]!;
+    const line = course ?? plainLines[phase]!;
     const place: Place = {
       latitude_deg: counts[AT.latitude_deg!]! / channelScales[AT.latitude_deg!]!,
       longitude_deg: counts[AT.longitude_deg!]! / channelScales[AT.longitude_deg!]!
     };
     const by = byCourseLine(line, place);
     const offCourse =
-      lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : line === plain ? 0 : by.offCourse;
+      lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : course === null ? 0 : by.offCourse;
     if (by.along_nm < -ARMED_BEFORE_NM) armed = true;
     if (armed && by.along_nm >= 0) {
       armed = false;
@@ -67,8 +63,13 @@ export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
     write('offCourse', Math.max(-99, Math.min(99, offCourse)));
     write('fixDistance_nm', by.distance_nm);
     write('fixRadial_deg', by.radial_deg);
-    write('along_nm', line === plain ? 0 : by.along_nm);
-    write('crossTrack_nm', lateral.kind === 'arc' ? offCourse : line === plain ? 0 : by.crossTrack_nm);
+    write('along_nm', course === null ? 0 : by.along_nm);
+    write('crossTrack_nm', lateral.kind === 'arc' ? offCourse : course === null ? 0 : by.crossTrack_nm);
     write('passages', passages);
   };
+}
+
+/** Distances and radials about a fix where no course is asked for. */
+function plainLine({ place, north_deg }: Reference): CourseLine {
+  return { fix: place, course_deg: 0, north_deg, scale: { kind: 'distance', nm: 1 } };
 }

@@ -122,9 +122,9 @@ export function flightLoop(lesson: Lesson): FlightLoop {
 
   const { navigation } = lesson;
   // About a fix the plane touches the earth there, and north is the fix's for radials.
-  const origin = navigation?.place ?? area;
+  const origin = navigation?.origin.place ?? area;
   if (navigation) {
-    const bearing_rad = (lesson.start.radial_deg + navigation.north_deg) * RADIANS_PER_DEGREE;
+    const bearing_rad = (lesson.start.radial_deg + navigation.origin.north_deg) * RADIANS_PER_DEGREE;
     const distance_m = lesson.start.distance_nm * METRES_PER_NAUTICAL_MILE;
     state[STATE.north] = distance_m * Math.cos(bearing_rad);
     state[STATE.east] = distance_m * Math.sin(bearing_rad);

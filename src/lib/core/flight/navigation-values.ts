@@ -1,14 +1,12 @@
 import type { Lesson } from '../drill/lesson';
-import { radiosFor } from '../drill/lesson-navigation';
-import { isNavigation } from '../drill/drill';
+import { firstByRadio, radiosFor } from '../drill/reference-radios';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio-settings';
 
 /** What the radios stand at as a lesson begins: set for its first goal by radio, or on nothing in use. */
 export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
-  if (!navigation || navigation.radios === 'cold') return strangeRadios;
-  const first = drill.phases.find((phase) => isNavigation(phase.goal.lateral)) ?? drill.phases[0]!;
-  return radiosFor(navigation, first.goal.lateral);
+  const first = firstByRadio(drill.phases);
+  return !navigation || navigation.radios === 'cold' || !first ? strangeRadios : radiosFor(first);
 }
 
 /** What is recorded of the navigation instruments, in the order of their channels. */

@@ -1,17 +1,19 @@
-import { RADIANS_PER_DEGREE } from '../measure/angle';
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE } from '../measure/angle';
+import { placeAt } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
-import { windAboutFix } from '../drill/briefing';
+import { windAboutFix } from '../drill/plan-wind';
 import { tasOf } from '../drill/compose-drill';
-import { isNavigation, type Goal } from '../drill/drill';
+import { isNavigation, type Goal, type Phase } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import { courseLineOf } from '../drill/lesson-navigation';
+import { courseLineOf } from '../drill/phase-course';
+import type { Reference } from '../drill/reference';
 import { planReversal } from '../procedure/course-reversal';
 import { holdCircuit, solveHold } from '../procedure/hold';
 import { byCourseLine } from '../radio/course-line';
 import { placeOfFix } from '../radio/station-geometry';
 import type { Flight } from './flight';
 
-/** A point of the plan, NM about the lesson's fix by the fix's own north. */
+/** A point of the plan, NM about the fix the lesson begins about, by that fix's own north. */
 export interface PlanPoint {
   north_nm: number;
   east_nm: number;
@@ -21,8 +23,8 @@ export interface PlanPoint {
 export interface PlanPicture {
   /** Corridors: closed outlines. */
   lanes: PlanPoint[][];
-  /** What is asked for, as lines. */
-  ideals: PlanPoint[][];
+  /** What is asked for, as lines, each with its phase and the fix it is about. */
+  ideals: { phaseId: string; about: PlanPoint; points: PlanPoint[] }[];
   marks: (PlanPoint & { id: string; kind: 'vor' | 'ndb' | 'fix' })[];
   /** By the fix's north. */
   wind: { from_deg: number; speed_kt: number };
@@ -36,10 +38,11 @@ const ARC_STEP_DEG = 3;
 
 /** Puts places on the plan. @throws when the lesson has no fix */
 export function planProjection({ navigation }: Lesson): (place: Place) => PlanPoint {
+  const { place, north_deg } = navigation!.origin;
   const north = {
-    fix: navigation!.place,
+    fix: place,
     course_deg: 0,
-    north_deg: navigation!.north_deg,
+    north_deg,
     scale: { kind: 'distance' as const, nm: 1 }
   };
   return (place) => {
@@ -53,25 +56,31 @@ export function planPicture(lesson: Lesson): PlanPicture | null {
   const { navigation, drill, plan } = lesson;
   if (!navigation) return null;
   const project = planProjection(lesson);
-  const wind = windAboutFix(lesson);
+  const wind = windAboutFix(lesson, navigation.origin);
   const lanes: PlanPoint[][] = [];
-  const ideals: PlanPoint[][] = [];
+  const ideals: PlanPicture['ideals'] = [];
   const arcs = drill.phases.map(({ goal }) => (goal.lateral.kind === 'arc' ? goal.lateral.radius_nm : 0));
   const reach_nm = Math.round(Math.max(COURSE_NM, lesson.start.distance_nm, ...arcs) + BEYOND_START_NM);
-  for (const { goal, corridors } of drill.phases) {
+  for (const phase of drill.phases) {
+    const { goal, corridors, reference } = phase;
     const { lateral } = goal;
-    if (!isNavigation(lateral)) continue;
+    if (!isNavigation(lateral) || !reference) continue;
+    const placed = (points: PlanPoint[]) => aboutOrigin(points, reference, navigation.origin, project);
+    const asked = (points: PlanPoint[]) =>
+      ideals.push({ phaseId: phase.id, about: placed([at(0, 0)])[0]!, points: placed(points) });
     const share = corridors.find((c) => c.channel === 'offCourse')?.above;
     if (lateral.kind === 'course') {
-      ideals.push(line(lateral.course_deg, lateral.way, reach_nm));
-      if (share !== undefined) lanes.push(courseLane(lesson, lateral, share, reach_nm));
+      asked(line(lateral.course_deg, lateral.way, reach_nm));
+      if (share !== undefined) lanes.push(placed(courseLane(phase, lateral, share, reach_nm)));
     } else if (lateral.kind === 'arc') {
-      ideals.push(circle(lateral.radius_nm));
-      lanes.push([
-        ...circle(lateral.radius_nm + (share ?? 1)),
-        ...circle(lateral.radius_nm - (share ?? 1)).reverse()
-      ]);
-    } else ideals.push(...procedurePath(goal, tasOf(goal, plan), wind));
+      asked(circle(lateral.radius_nm));
+      lanes.push(
+        placed([
+          ...circle(lateral.radius_nm + (share ?? 1)),
+          ...circle(lateral.radius_nm - (share ?? 1)).reverse()
+        ])
+      );
+    } else procedurePath(goal, tasOf(goal, plan), windAboutFix(lesson, reference)).forEach(asked);
   }
   const known = [
     ...navigation.world.stations.flatMap((s) =>
@@ -94,6 +103,25 @@ const at = (bearing_deg: number, nm: number): PlanPoint => ({
   east_nm: nm * Math.sin(bearing_deg * RADIANS_PER_DEGREE)
 });
 
+/** Points about a phase's own fix, put about the fix the plan is drawn about. */
+function aboutOrigin(
+  points: PlanPoint[],
+  { place, north_deg }: Reference,
+  origin: Reference,
+  project: (place: Place) => PlanPoint
+): PlanPoint[] {
+  if (place === origin.place && north_deg === origin.north_deg) return points;
+  return points.map(({ north_nm, east_nm }) =>
+    project(
+      placeAt(
+        place,
+        Math.atan2(east_nm, north_nm) * DEGREES_PER_RADIAN + north_deg,
+        Math.hypot(north_nm, east_nm)
+      )
+    )
+  );
+}
+
 function line(course_deg: number, way: 'to' | 'from', reach_nm: number): PlanPoint[] {
   return [at(0, 0), at(way === 'to' ? course_deg + 180 : course_deg, reach_nm)];
 }
@@ -104,24 +132,23 @@ function circle(radius_nm: number): PlanPoint[] {
 
 /** The corridor along a course, by the same scale the grading takes. */
 function courseLane(
-  lesson: Lesson,
+  phase: Phase,
   lateral: Extract<Goal['lateral'], { kind: 'course' }>,
   share: number,
   reach_nm: number
 ): PlanPoint[] {
-  const navigation = lesson.navigation!;
-  const { scale } = courseLineOf(navigation, lateral)!;
+  const { radial_deg, distance_nm } = phase.reference!;
+  const { scale } = courseLineOf(phase)!;
   const out = lateral.way === 'to' ? lateral.course_deg + 180 : lateral.course_deg;
   const edge = (side: 1 | -1) =>
     Array.from({ length: Math.round(reach_nm) + 1 }, (_, nm) => {
       // From the station a fix on its radial lies farther or nearer by the fix's own distance.
-      const towardStation = Math.cos((out - navigation.radial_deg) * RADIANS_PER_DEGREE) < 0 ? -1 : 1;
-      const away = Math.abs(navigation.distance_nm + towardStation * nm);
+      const towardStation = Math.cos((out - radial_deg) * RADIANS_PER_DEGREE) < 0 ? -1 : 1;
+      const away = Math.abs(distance_nm + towardStation * nm);
       const half =
         scale.kind === 'distance'
           ? share * scale.nm
-          : Math.max(1, navigation.distance_nm > 0 ? away : nm) *
-            Math.sin(share * scale.deg * RADIANS_PER_DEGREE);
+          : Math.max(1, distance_nm > 0 ? away : nm) * Math.sin(share * scale.deg * RADIANS_PER_DEGREE);
       const middle = at(out, nm);
       const aside = at(out + side * 90, half);
       return { north_nm: middle.north_nm + aside.north_nm, east_nm: middle.east_nm + aside.east_nm };

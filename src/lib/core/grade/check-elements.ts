@@ -1,3 +1,4 @@
+import { phaseById } from '../drill/drill';
 import { figure, signedFigure } from '../measure/figure';
 import type { Lesson } from '../drill/lesson';
 import {
@@ -21,7 +22,7 @@ const WEIGHT_TECHNIQUE = 2;
 /** Every check of the drill as an element of the grade. */
 export function checkElements(lesson: Lesson, checks: readonly CheckMeasure[]): GradeElement[] {
   const { drill, tolerance } = lesson;
-  const phaseName = (id: string) => drill.phases.find((phase) => phase.id === id)!.name;
+  const phaseName = (id: string) => phaseById(drill, id).name;
   const element = (name: string, verdict: Verdict, arithmetic: string): GradeElement => ({
     name,
     verdict,

@@ -1,4 +1,4 @@
-import type { Check, Phase } from '../drill/drill';
+import { type Check, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Flight } from '../flight/flight';
@@ -37,7 +37,7 @@ const LATE_S = 10;
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill, aircraft } = lesson;
   const measure = (check: Check): CheckMeasure | null => {
-    const phase = drill.phases.find((p) => p.id === check.phase)!;
+    const phase = phaseById(drill, check.phase);
     const span = spans.find((s) => s.phaseId === check.phase);
     if (!span) return null;
     const next = spans.indexOf(span) + 1;

@@ -1,6 +1,6 @@
 import { capital } from '../measure/capital';
 import { figure, signedFigure } from '../measure/figure';
-import type { CorridorChannel, Phase } from '../drill/drill';
+import { type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from './corridor-measure';
 import type { Exceedance } from './exceedance';
@@ -34,7 +34,7 @@ const BIASED: readonly CorridorChannel[] = [
 
 /** What the corridors say: exceedances, and errors that live on one side. */
 export function corridorFindings({ drill }: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
-  const phaseOf = (id: string) => drill.phases.find((phase) => phase.id === id)!;
+  const phaseOf = (id: string) => phaseById(drill, id);
   // An arc is said once, by its own check.
   const checkedArc = (m: CorridorMeasure) =>
     m.channel === 'offCourse' && drill.checks.some((c) => c.kind === 'arc' && c.phase === m.phaseId);

@@ -1,6 +1,7 @@
 import { normaliseSigned } from '../measure/angle';
-import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
+import { type Corridor, type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
+import { isOverStation } from '../drill/reference';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { deviationFrom, fractionOfTolerance } from './deviation';
@@ -58,19 +59,23 @@ export function worse(a: Verdict, b: Verdict): Verdict {
 /** Measures every corridor of every phase that was flown, from the moment each counts. */
 export function measureCorridors(
   flight: Flight,
-  { drill, navigation }: Pick<Lesson, 'drill' | 'navigation'>,
+  { drill }: Pick<Lesson, 'drill'>,
   spans: readonly PhaseSpan[]
 ): CorridorMeasure[] {
-  const overStation = navigation?.by === 'vor' || navigation?.by === 'ndb';
   return spans.flatMap((span) => {
-    const phase = drill.phases.find((p) => p.id === span.phaseId)!;
+    const phase = phaseById(drill, span.phaseId);
     return phase.corridors.flatMap((corridor) => {
       const settles = phase.settling.some((s) => s.channel === corridor.channel);
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined) return [];
       let from = sampleAt(flight, from_s);
       let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
-      if (overStation && corridor.channel === 'offCourse' && phase.goal.lateral.kind === 'course')
+      if (
+        phase.reference &&
+        isOverStation(phase.reference) &&
+        corridor.channel === 'offCourse' &&
+        phase.goal.lateral.kind === 'course'
+      )
         [from, to] = awayFromStation(flight, from, to);
       return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
         ? [measureCorridor(flight, corridor, span.phaseId, from, to)]

@@ -1,3 +1,4 @@
+import { phaseById } from '../drill/drill';
 import { capital, lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
 import { lessonOf, type Lesson } from '../drill/lesson';
@@ -187,7 +188,7 @@ function techniqueElement(faults: readonly Finding[], measures: readonly Corrido
 const TECHNIQUE_SCORE = 60;
 
 function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElement {
-  const phase = drill.phases.find((p) => p.id === measure.phaseId)!;
+  const phase = phaseById(drill, measure.phaseId);
   const prompt = measure.exceedances.filter((e) => e.prompt).length;
   const count = measure.exceedances.length;
   const central =
@@ -240,7 +241,7 @@ function heldWell(
         !faults.some((f) => f.channel === channel && f.severity !== 'good');
       if (seconds < HELD_WELL_S || rms > HELD_WELL || !spotless) return [];
       const longest = mine.reduce((a, b) => (b.to_s - b.from_s > a.to_s - a.from_s ? b : a));
-      const phase = drill.phases.find((p) => p.id === longest.phaseId)!;
+      const phase = phaseById(drill, longest.phaseId);
       return [
         {
           rms,

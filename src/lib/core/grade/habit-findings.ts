@@ -1,5 +1,5 @@
 import { figure, percent, signedFigure } from '../measure/figure';
-import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
+import { type Corridor, type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { sampleAt, type Flight } from '../flight/flight';
@@ -38,7 +38,7 @@ export function habitFindings(
   measures: readonly CorridorMeasure[]
 ): Finding[] {
   const { drill } = lesson;
-  const phaseOf = (span: PhaseSpan) => drill.phases.find((phase) => phase.id === span.phaseId)!;
+  const phaseOf = (span: PhaseSpan) => phaseById(drill, span.phaseId);
   const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
   return [
     ...OVER_CORRECTED.flatMap((channel) => sayOverCorrecting(flight, channel, measures)),

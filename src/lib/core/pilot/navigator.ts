@@ -4,7 +4,8 @@ import type { Readings } from '../instrument/readings';
 import { tasOf } from '../drill/compose-drill';
 import { isNavigation, type NavigationGoal } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import { courseLineOf } from '../drill/lesson-navigation';
+import { courseLineOf } from '../drill/phase-course';
+import { isOverStation } from '../drill/reference';
 import { procedureTurnRate, turnRadius } from '../procedure/turn';
 import { windTriangle } from '../procedure/wind-triangle';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
@@ -60,8 +61,8 @@ export function navigatorFor(
 ): Navigator | null {
   const { drill, plan } = lesson;
   if (!lesson.navigation) return null;
-  const { navigation } = lesson;
-  const sense = positionSense(lesson, navigation);
+  let reference = lesson.navigation.origin;
+  const sense = positionSense(lesson, reference);
   let goal: NavigationGoal | null = null;
   let tas_kt = tasOf(drill.phases[0]!.goal, plan);
   let last_s = 0;
@@ -82,7 +83,7 @@ export function navigatorFor(
   let said = false;
 
   const flown = (course_deg: number) => {
-    const triangle = windTriangle(course_deg, tas_kt, sense.wind);
+    const triangle = windTriangle(course_deg, tas_kt, sense.wind());
     return triangle.kind === 'impossible' ? { heading_deg: course_deg, groundspeed_kt: tas_kt } : triangle;
   };
   const straight = (heading_deg: number): SteeringOrder => ({ heading_deg, direction: 0, bank_deg: null });
@@ -90,9 +91,9 @@ export function navigatorFor(
   /** Cross-track as the needle would show it, share of full scale, + = right of course. */
   function needle(course_deg: number): number {
     const { right_nm } = sense.by(course_deg);
-    const scale = courseLineOf(navigation, goal!)!.scale;
+    const { scale } = courseLineOf(drill.phases[phase]!)!;
     if (scale.kind === 'distance') return right_nm / scale.nm;
-    const away = Math.max(LEAST_SCALE_DISTANCE_NM, sense.distance_nm() + navigation.distance_nm);
+    const away = Math.max(LEAST_SCALE_DISTANCE_NM, sense.distance_nm() + reference.distance_nm);
     return (Math.asin(clamp(right_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
   }
 
@@ -154,7 +155,7 @@ export function navigatorFor(
 
   function course(time_s: number, heading_deg: number, wanted: Extract<NavigationGoal, { kind: 'course' }>) {
     const { course_deg, intercept_deg } = wanted;
-    const overStation = navigation.by === 'vor' || navigation.by === 'ndb';
+    const overStation = isOverStation(reference);
     if (intercept_deg === null || joined) {
       joined = true;
       return track(time_s, course_deg, intercept_deg === null ? CORRECTION_DEG : 30, overStation);
@@ -286,7 +287,7 @@ export function navigatorFor(
           learnTime(time_s);
           next();
         }
-        return track(time_s, inbound_deg, JOIN_DEG, navigation.by === 'vor' || navigation.by === 'ndb');
+        return track(time_s, inbound_deg, JOIN_DEG, isOverStation(reference));
       }
     }
   }
@@ -298,7 +299,7 @@ export function navigatorFor(
       drill.checks.some((check) => check.kind === kind && check.phase === drill.phases[phase]!.id);
     if (asks('passage') && goal?.kind === 'course' && sense.by(goal.course_deg).along_nm >= 0) {
       said = true;
-      note('mark', navigation.fix);
+      note('mark', reference.fix);
     }
     if (!asks('station-time')) return;
     const radial_deg = sense.radial_deg();
@@ -313,6 +314,8 @@ export function navigatorFor(
     enter(phaseIndex, time_s, shown) {
       const { lateral } = drill.phases[phaseIndex]!.goal;
       phase = phaseIndex;
+      reference = drill.phases[phaseIndex]!.reference ?? reference;
+      sense.about(reference);
       said = false;
       tas_kt = tasOf(drill.phases[phaseIndex]!.goal, plan);
       goal = isNavigation(lateral) ? lateral : null;
@@ -328,10 +331,10 @@ export function navigatorFor(
       order = { heading_deg: heading, at_s: -Infinity };
       if (goal?.kind === 'hold') {
         if (habits.wrongEntry > 0) told('wrongEntry', time_s);
-        steps = holdEntrySteps(goal.hold, heading, tas_kt, sense.wind, habits);
+        steps = holdEntrySteps(goal.hold, heading, tas_kt, sense.wind(), habits);
         onCircuit = steps.some((step) => step.do === 'fly' && step.abeam);
       }
-      if (goal?.kind === 'reversal') steps = reversalSteps(goal.reversal, heading, tas_kt, sense.wind);
+      if (goal?.kind === 'reversal') steps = reversalSteps(goal.reversal, heading, tas_kt, sense.wind());
     },
     see: (shown, readings) => sense.see(shown, readings.altitude_ft, readings.bank_deg),
     steer(time_s, readings) {
@@ -350,7 +353,7 @@ export function navigatorFor(
             if (habits.holdsWithoutWind > 0) told('holdsWithoutWind', time_s);
             if (habits.timesLate > 0) told('timesLate', time_s);
             return script(time_s, heading, now.hold.inboundCourse_deg, () =>
-              holdCircuitSteps(now.hold, tas_kt, sense.wind, habits, learnt)
+              holdCircuitSteps(now.hold, tas_kt, sense.wind(), habits, learnt)
             );
           }
           case 'reversal':

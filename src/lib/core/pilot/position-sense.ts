@@ -1,19 +1,22 @@
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 import { windVelocity, type Wind } from '../air/wind';
-import { windAboutFix } from '../drill/briefing';
+import { windAboutFix } from '../drill/plan-wind';
+import { placeAt, wayBetween } from '../earth/geodesic';
 import type { Lesson } from '../drill/lesson';
-import type { LessonNavigation } from '../drill/lesson-navigation';
+import { onPanel, panelTurn, type Reference } from '../drill/reference';
 import { byCourse } from '../procedure/air-path';
 import type { NavigationShown } from '../radio/navigation-shown';
 
 /** With more bank than this a beacon's pointer is not believed. */
 const DIPS_BEYOND_DEG = 6;
 
-/** Where a pilot believes to be about the fix, by the fix's own north: reckoned on by heading, speed and wind, put right by every look. */
+/** Where a pilot believes to be about the fix flown about, by the fix's own north: reckoned on by heading, speed and wind, put right by every look. */
 export interface PositionSense {
   /** The briefed wind, by the fix's north. */
-  readonly wind: Wind;
+  wind(): Wind;
+  /** From now on about another fix. */
+  about(reference: Reference): void;
   reckon(seconds: number, heading_deg: number, tas_kt: number): void;
   see(shown: NavigationShown, altitude_ft: number, bank_deg: number): void;
   distance_nm(): number;
@@ -24,22 +27,39 @@ export interface PositionSense {
   toPanel(heading_deg: number): number;
 }
 
-export function positionSense(lesson: Lesson, navigation: LessonNavigation): PositionSense {
+/** @param origin what the lesson begins about */
+export function positionSense(lesson: Lesson, origin: Reference): PositionSense {
   const { start, area } = lesson;
-  const turned = area.variation_deg - navigation.north_deg;
-  const wind = windAboutFix(lesson);
-  const drift = windVelocity(wind);
+  let reference = origin;
+  let wind = windAboutFix(lesson, reference);
+  let drift = windVelocity(wind);
   const at = (radial_deg: number, distance_nm: number) => ({
     north_nm: distance_nm * Math.cos(radial_deg * RADIANS_PER_DEGREE),
     east_nm: distance_nm * Math.sin(radial_deg * RADIANS_PER_DEGREE)
   });
   /** The station, seen from the fix. */
-  const station = at(navigation.radial_deg + 180, navigation.distance_nm);
+  const stationOf = ({ radial_deg, distance_nm }: Reference) => at(radial_deg + 180, distance_nm);
+  let station = stationOf(reference);
   let here = at(start.radial_deg, start.distance_nm);
-  const toFix = (heading_deg: number) => normaliseBearing(heading_deg + turned);
+  const toFix = (heading_deg: number) => normaliseBearing(heading_deg + panelTurn(reference, area));
 
   return {
-    wind,
+    wind: () => wind,
+    about(next) {
+      if (next === reference) return;
+      const radial_deg = Math.atan2(here.east_nm, here.north_nm) * DEGREES_PER_RADIAN;
+      const place = placeAt(
+        reference.place,
+        radial_deg + reference.north_deg,
+        Math.hypot(here.north_nm, here.east_nm)
+      );
+      const from = wayBetween(next.place, place);
+      here = at(from.azimuth_deg - next.north_deg, from.distance_nm);
+      reference = next;
+      wind = windAboutFix(lesson, reference);
+      drift = windVelocity(wind);
+      station = stationOf(reference);
+    },
     reckon(seconds, heading_deg, tas_kt) {
       const way = at(toFix(heading_deg), (tas_kt * seconds) / 3600);
       here = {
@@ -50,7 +70,7 @@ export function positionSense(lesson: Lesson, navigation: LessonNavigation): Pos
     see(shown, altitude_ft, bank_deg) {
       const { pointer, distance } = shown;
       if (!pointer || (pointer.source === 'adf' && Math.abs(bank_deg) > DIPS_BEYOND_DEG)) return;
-      const height_nm = (altitude_ft - (navigation.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
+      const height_nm = (altitude_ft - (reference.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
       const reckoned = Math.hypot(here.north_nm - station.north_nm, here.east_nm - station.east_nm);
       const away =
         distance === null
@@ -65,6 +85,6 @@ export function positionSense(lesson: Lesson, navigation: LessonNavigation): Pos
     radial_deg: () => normaliseBearing(Math.atan2(here.east_nm, here.north_nm) * DEGREES_PER_RADIAN),
     by: (course_deg) => byCourse(here, course_deg),
     toFix,
-    toPanel: (heading_deg) => normaliseBearing(heading_deg - turned)
+    toPanel: (heading_deg) => onPanel(heading_deg, reference, area)
   };
 }

@@ -1,6 +1,5 @@
-import { isNavigation } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import { radiosFor } from '../drill/lesson-navigation';
+import { firstByRadio, isByRadio, radiosFor } from '../drill/reference-radios';
 import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Habits } from './habits';
 
@@ -22,18 +21,19 @@ export function radioHands(
   told: (habit: keyof Habits, time_s: number) => void
 ): (time_s: number, step: number) => RadioSettings | undefined {
   const { navigation, drill } = lesson;
-  if (!navigation) return () => undefined;
+  const byRadio = drill.phases.filter(isByRadio);
+  const first = firstByRadio(drill.phases);
+  if (!navigation || !first) return () => undefined;
   const cold = navigation.radios === 'cold';
   return (time_s, step) => {
     // While nothing is flown by radio yet, what comes next is got ready; afterwards what was last stays.
-    const next =
-      // An arc has no course of its own: the one it leads to is set meanwhile.
-      drill.phases
-        .slice(step)
-        .find(({ goal: { lateral } }) => isNavigation(lateral) && lateral.kind !== 'arc') ??
-      drill.phases.findLast((phase) => isNavigation(phase.goal.lateral)) ??
-      drill.phases[step]!;
-    const wanted = radiosFor(navigation, next.goal.lateral);
+    const due = byRadio.filter((phase) => drill.phases.indexOf(phase) >= step);
+    const [now = byRadio.at(-1) ?? first] = due;
+    // An arc has no course of its own: the one it leads to is set meanwhile, where the same station serves it.
+    const straight = due.find(({ goal }) => goal.lateral.kind !== 'arc');
+    const next = straight && straight.reference.station === now.reference.station ? straight : now;
+    const wanted = radiosFor(next);
+    const { by } = next.reference;
     const course = (selected: number) => {
       if (habits.setsWrongCourse === 0) return selected;
       told('setsWrongCourse', time_s);
@@ -55,7 +55,7 @@ export function radioHands(
       rnav: done(TUNED_S) ? wanted.rnav : before.rnav,
       source: done(SOURCE_S) ? (habits.feedsWrongSource > 0 ? wrong : wanted.source) : before.source,
       pointer: done(SOURCE_S) ? wanted.pointer : before.pointer,
-      listening: !listens ? null : navigation.by === 'ndb' ? 'adf' : navigation.by === 'rnav' ? null : 'nav1'
+      listening: !listens ? null : by === 'ndb' ? 'adf' : by === 'rnav' ? null : 'nav1'
     };
   };
 }

@@ -1,3 +1,4 @@
+import { phaseById } from '../drill/drill';
 import { figure, percent } from '../measure/figure';
 import { distractionsOfLesson } from '../drill/distraction';
 import type { Lesson } from '../drill/lesson';
@@ -44,7 +45,7 @@ export function scanReport(
   const covered: readonly ScanArea[] = lesson.covered;
   const logged = { from_s: looks[0]!.start_s, to_s: looks.at(-1)!.end_s };
   const scanned = spans.flatMap((span): (ScannedStretch & { phaseId: string })[] => {
-    const phase = lesson.drill.phases.find((p) => p.id === span.phaseId)!;
+    const phase = phaseById(lesson.drill, span.phaseId);
     const window = {
       from_s: Math.max(logged.from_s, span.start_s),
       to_s: Math.min(logged.to_s, span.end_s)

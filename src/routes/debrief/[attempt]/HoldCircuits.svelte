@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { phaseById } from '$core/drill/drill';
   import type { Lesson } from '$core/drill/lesson';
   import { sampleAt, type Flight } from '$core/flight/flight';
   import { planPicture, type PlanPoint } from '$core/flight/plan-picture';
@@ -37,8 +38,11 @@
       )
     }))
   );
-  const ideal = $derived(planPicture(lesson)?.ideals.at(-1) ?? []);
-  const all = $derived([...laps.flatMap((lap) => lap.points), ...ideal, { north_nm: 0, east_nm: 0 }]);
+  const { fix } = $derived(phaseById(lesson.drill, measure.phaseId).reference!);
+  const asked = $derived(planPicture(lesson)!.ideals.find(({ phaseId }) => phaseId === measure.phaseId));
+  const ideal = $derived(asked?.points ?? []);
+  const about = $derived(asked?.about ?? { north_nm: 0, east_nm: 0 });
+  const all = $derived([...laps.flatMap((lap) => lap.points), ...ideal, about]);
   const bounds = $derived({
     north: [Math.min(...all.map((p) => p.north_nm)), Math.max(...all.map((p) => p.north_nm))] as const,
     east: [Math.min(...all.map((p) => p.east_nm)), Math.max(...all.map((p) => p.east_nm))] as const
@@ -103,8 +107,12 @@
           >
         {/if}
       {/each}
-      <path d="M{x(0) - 6} {y(0)}h12M{x(0)} {y(0) - 6}v12" stroke="var(--now)" stroke-width="2" />
-      <text x={x(0) + 8} y={y(0) - 6} font-size="11" fill="var(--ink)">{lesson.navigation?.fix}</text>
+      <path
+        d="M{x(about.east_nm) - 6} {y(about.north_nm)}h12M{x(about.east_nm)} {y(about.north_nm) - 6}v12"
+        stroke="var(--now)"
+        stroke-width="2"
+      />
+      <text x={x(about.east_nm) + 8} y={y(about.north_nm) - 6} font-size="11" fill="var(--ink)">{fix}</text>
     </svg>
     <div class="min-w-0 overflow-x-auto">
       <table class="sheet-table text-[13px]">

@@ -93,7 +93,7 @@
   /** The hold to come, as a controller would clear it, in good time before its fix. */
   const clearance = $derived.by(() => {
     const next = frame && session?.state !== 'ready' ? drill.phases[frame.phaseIndex + 1] : undefined;
-    return next ? holdClearance(lesson, next) : null;
+    return next ? holdClearance(next) : null;
   });
   const hints = plan.corridors === 'hints';
   /** A hint stands for as long as it takes to do it. */
@@ -343,7 +343,7 @@
   }
 
   function mark() {
-    session?.note('mark', lesson.navigation?.fix ?? '');
+    session?.note('mark', phase?.reference?.fix ?? '');
     note = `Called at ${clock(frame?.time_s ?? 0)}.`;
   }
 

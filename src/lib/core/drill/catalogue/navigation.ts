@@ -1,4 +1,5 @@
-import type { DrillFile, FigureFile, FixedBy, PhaseFile, Quantity } from '../drill-file';
+import type { DrillFile, FigureFile, PhaseFile, Quantity } from '../drill-file';
+import type { FixedBy } from '../reference';
 
 const figure = (
   id: string,
@@ -445,6 +446,71 @@ export const navigationDrills: readonly DrillFile[] = [
       by: 'vor',
       usualFixes: overVor,
       start: { radial_deg: of('from_deg'), distance_nm: 6, heading_deg: of('from_deg') }
+    }
+  ),
+  navigationDrill(
+    {
+      id: 'arc-and-hold',
+      name: 'Arc, then a hold',
+      purpose:
+        'Round an arc to its lead radial, inbound along it, and a hold the other way round at a fix on it: two fixes, one picture.',
+      usualFaults: [
+        'Still thinking of the arc as the fix comes up.',
+        'Lead radial missed, so that the course is joined inside the fix.',
+        'Turns the way the arc went, not the way the hold does.'
+      ],
+      figures: [
+        figure('radius_nm', 'Radius', 'NM', of('hold.fixDistance_nm', 4), [5, 25, 1]),
+        figure('from_deg', 'Out on radial', '°', of('hold.fixRadial_deg', 290), [1, 360, 1]),
+        figure('leg_s', 'Inbound leg', 's', 60, [30, 180, 5]),
+        figure('circuits', 'Circuits after the entry', '', 2, [1, 8, 1])
+      ],
+      phases: [
+        {
+          id: 'outbound',
+          name: 'Outbound',
+          call: 'Outbound on {course}, then the arc',
+          course: { course_deg: of('from_deg'), way: 'from' },
+          until: {
+            is: 'any',
+            of: [
+              { is: 'above', channel: 'fixDistance_nm', value: of('radius_nm', -0.6), for_s: 0 },
+              { is: 'after', seconds: 600 }
+            ]
+          }
+        },
+        {
+          id: 'arc',
+          name: 'Arc',
+          call: 'Join the arc',
+          arc: { radius_nm: of('radius_nm'), to_radial_deg: of('hold.fixRadial_deg') }
+        },
+        {
+          id: 'join',
+          name: 'Join',
+          call: 'Lead radial: inbound to {fix} on {course}',
+          about: 'hold',
+          course: { course_deg: of('hold.fixRadial_deg', 180), way: 'to', intercept_deg: 90 }
+        },
+        {
+          id: 'inbound',
+          name: 'To the fix',
+          call: 'Hold at {fix}, {turn} turns',
+          course: { course_deg: of('hold.fixRadial_deg', 180), way: 'to' }
+        },
+        {
+          id: 'hold',
+          name: 'Hold',
+          call: 'Hold at {fix}, {course} inbound, {turn} turns',
+          hold: { inbound_deg: of('hold.fixRadial_deg', 180), leg_s: of('leg_s'), circuits: of('circuits') }
+        }
+      ]
+    },
+    {
+      by: 'vor',
+      usualFixes: overVor,
+      others: [{ id: 'hold', name: 'Hold', by: 'dme', usualFixes: byDme, turn: 'left' }],
+      start: { radial_deg: of('from_deg'), distance_nm: of('radius_nm', -4), heading_deg: of('from_deg') }
     }
   ),
   hold('vor-hold', 'Hold over a VOR', 'vor', overVor, 60),

@@ -8,7 +8,8 @@ import { clamp } from '../../measure/clamp';
 import { heading } from '../../measure/figure';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
-import { windAboutFix } from '../../drill/briefing';
+import { isOverStation, onPanel } from '../../drill/reference';
+import { windAboutFix } from '../../drill/plan-wind';
 import { tasOf } from '../../drill/compose-drill';
 import { windTriangle } from '../../procedure/wind-triangle';
 import { procedureTurnRate, turnRadius } from '../../procedure/turn';
@@ -40,28 +41,27 @@ const hold = (degrees: number) => heading(Math.round(normaliseBearing(degrees)))
 
 /** What to say of a course or an arc. */
 export function coursesHint(lesson: Lesson): Hint {
-  const { drill, navigation, area, plan } = lesson;
+  const { drill, area, plan } = lesson;
   let joinedIn = -1;
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
-      const { goal } = drill.phases[now.phaseIndex]!;
+      const { goal, reference } = drill.phases[now.phaseIndex]!;
       const { lateral } = goal;
-      if (!navigation) return null;
+      if (!reference) return null;
       if (lateral.kind === 'arc') {
         if (Math.abs(valueOf(now, 'offCourse')) < JOINED_NM) joinedIn = now.phaseIndex;
         return joinedIn === now.phaseIndex ? onArc(now, lateral) : null;
       }
       if (lateral.kind !== 'course') return null;
-      const onPanel = lateral.course_deg + navigation.north_deg - area.variation_deg;
+      const course_deg = onPanel(lateral.course_deg, reference, area);
       if (lateral.intercept_deg !== null) {
         const tas_kt = tasOf(goal, plan);
-        const held = windTriangle(lateral.course_deg, tas_kt, windAboutFix(lesson));
+        const held = windTriangle(lateral.course_deg, tas_kt, windAboutFix(lesson, reference));
         const correction_deg = held.kind === 'impossible' ? 0 : held.windCorrectionAngle_deg;
-        return joining(memory, onPanel, tas_kt, onPanel + correction_deg);
+        return joining(memory, course_deg, tas_kt, course_deg + correction_deg);
       }
-      const overStation = navigation.by === 'vor' || navigation.by === 'ndb';
-      return tracking(memory, onPanel, lateral.way, overStation);
+      return tracking(memory, course_deg, lateral.way, isOverStation(reference));
     }
   };
 }

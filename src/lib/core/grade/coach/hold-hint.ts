@@ -1,9 +1,10 @@
 import { capital } from '../../measure/capital';
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { clock, heading } from '../../measure/figure';
-import { windAboutFix } from '../../drill/briefing';
+import { windAboutFix } from '../../drill/plan-wind';
 import { tasOf } from '../../drill/compose-drill';
-import type { Goal } from '../../drill/drill';
+import type { Phase } from '../../drill/drill';
+import { onPanel, panelTurn, type Reference } from '../../drill/reference';
 import type { Hold, HoldSolution } from '../../procedure/hold';
 import type { Lesson } from '../../drill/lesson';
 import { entryHeadingInWind, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
@@ -25,37 +26,40 @@ const roll = (words: string): Advice => ({ words, weight: 2 * COURSE_WEIGHT, han
 interface Solved {
   hold: Hold;
   solution: HoldSolution;
+  reference: Reference;
 }
 
 /** What to say on the way round a hold: the entry before the fix, the clock, the turn inbound. */
 export function holdHint(lesson: Lesson): Hint {
-  const { drill, navigation, area, plan } = lesson;
+  const { drill, area, plan } = lesson;
   let clockFrom_s: number | null = null;
   let turnedOutSince_s: number | null = null;
   let said: 'nothing' | 'turn inbound' = 'nothing';
   /** The entry due, while it is being flown: until the turn inbound after it. */
   let entering: HoldEntry | null = null;
   let lastPhase = -1;
-  const north = navigation ? area.variation_deg - navigation.north_deg : 0;
-  const onPanel = (heading_deg: number) => heading(normaliseBearing(heading_deg - north));
 
   /** Each phase's hold in the briefed wind; null where it has none, or none closes. */
-  const solved = drill.phases.map(({ goal }) => solve(goal));
-  function solve(goal: Goal): Solved | null {
-    if (goal.lateral.kind !== 'hold') return null;
+  const solved = drill.phases.map(solve);
+  function solve({ goal, reference }: Phase): Solved | null {
+    if (goal.lateral.kind !== 'hold' || !reference) return null;
     const { hold } = goal.lateral;
-    const solution = solveHold(hold, { tas_kt: tasOf(goal, plan), wind: windAboutFix(lesson) });
-    return solution.kind === 'impossible' ? null : { hold, solution };
+    const solution = solveHold(hold, { tas_kt: tasOf(goal, plan), wind: windAboutFix(lesson, reference) });
+    return solution.kind === 'impossible' ? null : { hold, solution, reference };
   }
+  /** A heading by the hold's own north as the panel shows it. */
+  const shown = (heading_deg: number, { reference }: Solved) =>
+    heading(onPanel(heading_deg, reference, area));
 
   /** The entry due from the heading now flown, and the turn it begins with. */
-  function entryFrom(now: CoachMoment, { hold, solution }: Solved): { entry: HoldEntry; turn: string } {
-    const arrival = normaliseBearing(valueOf(now, 'heading_deg') + north);
+  function entryFrom(now: CoachMoment, due: Solved): { entry: HoldEntry; turn: string } {
+    const { hold, solution, reference } = due;
+    const arrival = normaliseBearing(valueOf(now, 'heading_deg') + panelTurn(reference, area));
     const { entry } = holdEntry(hold, arrival);
     const out =
       entry === 'direct' ? solution.outboundHeading_deg : entryHeadingInWind(hold, entry, solution)!;
     const way = entry === 'direct' ? sideOf(hold) : Math.sign(normaliseSigned(out - arrival)) || 1;
-    return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${onPanel(out)}` };
+    return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${shown(out, due)}` };
   }
 
   /** Before the fix: which entry, and where it turns. */
@@ -71,7 +75,7 @@ export function holdHint(lesson: Lesson): Hint {
   function pastWords(now: CoachMoment, due: Solved): Advice | null {
     const straight = Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
     return straight && now.inPhase_s > PAST_AFTER_S && valueOf(now, 'along_nm') > PAST_NM
-      ? roll(`Past ${navigation!.fix}: ${entryFrom(now, due).turn}.`)
+      ? roll(`Past ${due.reference.fix}: ${entryFrom(now, due).turn}.`)
       : null;
   }
 
@@ -91,13 +95,14 @@ export function holdHint(lesson: Lesson): Hint {
         entering = entryFrom(now, due).entry;
       }
       const { hold, solution } = due;
+      const heading_deg = valueOf(now, 'heading_deg') + panelTurn(due.reference, area);
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
       const atEntry =
         entering === 'teardrop' || entering === 'parallel'
           ? entryHeadingInWind(hold, entering, solution)
           : null;
       const wanted_deg = atEntry ?? solution.outboundHeading_deg;
-      const outward = normaliseSigned(valueOf(now, 'heading_deg') + north - hold.inboundCourse_deg - 180);
+      const outward = normaliseSigned(heading_deg - hold.inboundCourse_deg - 180);
       const outbound = Math.abs(outward) < 50 && Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
       if (!outbound) {
         if (Math.abs(outward) > 90) {
@@ -126,12 +131,12 @@ export function holdHint(lesson: Lesson): Hint {
           onsaid: () => (said = 'turn inbound')
         };
       }
-      const off = normaliseSigned(valueOf(now, 'heading_deg') + north - wanted_deg);
+      const off = normaliseSigned(heading_deg - wanted_deg);
       return out_s > 12 && Math.abs(off) > 10 && flown_s < (timed_s ?? Infinity) - 15
         ? roll(
             atEntry === null
-              ? `Outbound hold ${onPanel(wanted_deg)}: it holds against the wind.`
-              : `${entering === 'teardrop' ? 'Teardrop' : 'Parallel'} entry: hold ${onPanel(wanted_deg)}.`
+              ? `Outbound hold ${shown(wanted_deg, due)}: it holds against the wind.`
+              : `${entering === 'teardrop' ? 'Teardrop' : 'Parallel'} entry: hold ${shown(wanted_deg, due)}.`
           )
         : null;
     }

@@ -1,6 +1,5 @@
-import { isNavigation } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
-import { radiosFor } from '../../drill/lesson-navigation';
+import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import { frequencyOf } from '../../radio/world-check';
 import { radioSettingsFrom, type RadioSettings } from '../../radio/radio-settings';
 import type { Advice, Hint } from './coach-moment';
@@ -30,15 +29,14 @@ export function setUpHint(lesson: Lesson): Hint {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
       const asked = drill.checks.some((check) => check.kind === 'set-up' && check.phase === phase.id);
-      const goal = drill.phases.slice(now.phaseIndex).find((p) => isNavigation(p.goal.lateral))?.goal;
-      if (!asked || !navigation || navigation.radios === 'ready' || !radios || !goal) return null;
-      const wanted = radiosFor(navigation, goal.lateral);
-      if (navigation.by === 'rnav' || navigation.by === 'ndb' || !navigation.station) return null;
+      const next = drill.phases.slice(now.phaseIndex).find(isByRadio);
+      if (!asked || !navigation || navigation.radios === 'ready' || !radios || !next) return null;
+      const wanted = radiosFor(next);
+      const { by, station } = next.reference;
+      if (by === 'rnav' || by === 'ndb' || !station) return null;
       const which = radios.source === 'nav2' ? ('nav2' as const) : ('nav1' as const);
       if (Math.abs(radios[which].active_MHz - wanted.nav1.active_MHz) > 0.004)
-        return now.inPhase_s > TUNE_S
-          ? radio(`Tune ${navigation.station.id}: ${frequencyOf(navigation.station)}.`)
-          : null;
+        return now.inPhase_s > TUNE_S ? radio(`Tune ${station.id}: ${frequencyOf(station)}.`) : null;
       if (!listened)
         return now.inPhase_s > IDENTIFY_S
           ? radio('Identify it before you use it: listen to the ident.')

@@ -36,7 +36,7 @@ export function measureArc(
   goal: Extract<NavigationGoal, { kind: 'arc' }>,
   span: PhaseSpan
 ): ArcMeasure | null {
-  const reading = readByCourse(flight, lesson, 0);
+  const reading = readByCourse(flight, lesson, span, 0);
   const start = reading.sample(span.start_s) + 1;
   const to = reading.sample(span.end_s);
   let from = start;

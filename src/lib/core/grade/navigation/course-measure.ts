@@ -1,6 +1,7 @@
 import type { NavigationGoal } from '../../drill/drill';
 import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
+import { isOverStation } from '../../drill/reference';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
 import { WINGS_LEVEL_DEG, readByCourse, type CourseReading } from './course-reading';
@@ -82,7 +83,7 @@ export function measureIntercept(
   span: PhaseSpan,
   until_s: number
 ): InterceptMeasure {
-  const reading = readByCourse(flight, lesson, goal.course_deg);
+  const reading = readByCourse(flight, lesson, span, goal.course_deg);
   // At the sample in which a phase begins the course of the one before still stands.
   const from = reading.sample(span.start_s) + 1;
   const end = reading.sample(span.end_s);
@@ -135,8 +136,8 @@ export function measureTracking(
   span: PhaseSpan,
   from_s: number
 ): TrackingMeasure | null {
-  const reading = readByCourse(flight, lesson, goal.course_deg);
-  const overStation = lesson.navigation!.by === 'vor' || lesson.navigation!.by === 'ndb';
+  const reading = readByCourse(flight, lesson, span, goal.course_deg);
+  const overStation = isOverStation(reading.reference);
   const [from, to] = farFromStation(reading, reading.sample(from_s), reading.sample(span.end_s), overStation);
   if (to - from < 20 * reading.rate_hz) return null;
   const peaks = peaksOf(reading, from, to);

@@ -1,9 +1,14 @@
 import { normaliseSigned } from '../../measure/angle';
+import { phaseById } from '../../drill/drill';
+import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Lesson } from '../../drill/lesson';
+import { onPanel, type Reference } from '../../drill/reference';
 import { column, sampleAt, type Flight } from '../../flight/flight';
 
 /** A flight read by a course: what grading of radio navigation looks at. */
 export interface CourseReading {
+  /** What the phase is flown about. */
+  reference: Reference;
   rate_hz: number;
   /** Heading less course, (−180, 180], + = right of it. */
   headingOff(k: number): number;
@@ -20,13 +25,15 @@ export interface CourseReading {
   time(k: number): number;
 }
 
-/** @param course_deg by the fix's own north */
+/** @param course_deg by the north of the phase's fix */
 export function readByCourse(
   flight: Flight,
-  { navigation, area }: Lesson,
+  { drill, area }: Lesson,
+  { phaseId }: Pick<PhaseSpan, 'phaseId'>,
   course_deg: number
 ): CourseReading {
-  const onPanel = course_deg + navigation!.north_deg - area.variation_deg;
+  const reference = phaseById(drill, phaseId).reference!;
+  const shown_deg = onPanel(course_deg, reference, area);
   const heading = column(flight, 'heading_deg');
   const track = column(flight, 'track_deg');
   const bank = column(flight, 'bank_deg');
@@ -38,9 +45,10 @@ export function readByCourse(
     return (k: number) => values[k]!;
   };
   return {
+    reference,
     rate_hz: flight.rate_hz,
-    headingOff: (k) => normaliseSigned(heading[k]! - onPanel),
-    trackOff: (k) => normaliseSigned(track[k]! - onPanel),
+    headingOff: (k) => normaliseSigned(heading[k]! - shown_deg),
+    trackOff: (k) => normaliseSigned(track[k]! - shown_deg),
     bank: (k) => bank[k]!,
     steadyBank: (k) =>
       (sums[Math.min(bank.length, k + half + 1)]! - sums[Math.max(0, k - half)]!) /

@@ -81,7 +81,7 @@ export function measureReversal(
   goal: Extract<NavigationGoal, { kind: 'reversal' }>,
   span: PhaseSpan
 ): ReversalMeasure {
-  const reading = readByCourse(flight, lesson, goal.reversal.inboundCourse_deg);
+  const reading = readByCourse(flight, lesson, span, goal.reversal.inboundCourse_deg);
   const from = reading.sample(span.start_s) + 1;
   const to = reading.sample(span.end_s);
   let farthest = from;

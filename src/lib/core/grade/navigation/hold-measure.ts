@@ -1,7 +1,7 @@
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
-import { windAboutFix } from '../../drill/briefing';
+import { windAboutFix } from '../../drill/plan-wind';
 import { tasOf } from '../../drill/compose-drill';
-import type { NavigationGoal } from '../../drill/drill';
+import { type NavigationGoal, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
@@ -90,7 +90,7 @@ export function measureHold(
   span: PhaseSpan
 ): HoldMeasure | LeftHoldMeasure | null {
   const { hold } = goal;
-  const reading = readByCourse(flight, lesson, hold.inboundCourse_deg);
+  const reading = readByCourse(flight, lesson, span, hold.inboundCourse_deg);
   const start = reading.sample(span.start_s) + 1;
   const end = reading.sample(span.end_s);
   // From fix to fix; what is flown after the last is no circuit.
@@ -111,10 +111,10 @@ export function measureHold(
           away_nm: reading.fixDistance(end)
         }
       : null;
-  const phase = lesson.drill.phases.find((p) => p.id === span.phaseId)!;
+  const phase = phaseById(lesson.drill, span.phaseId);
   const solved = solveHold(hold, {
     tas_kt: tasOf(phase.goal, lesson.plan),
-    wind: windAboutFix(lesson)
+    wind: windAboutFix(lesson, reading.reference)
   });
   const solution =
     solved.kind === 'impossible'

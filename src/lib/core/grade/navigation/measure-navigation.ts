@@ -14,12 +14,12 @@ export function measureNavigation(
   flight: Flight,
   lesson: Lesson,
   check: Extract<Check, { kind: NavigationMeasure['kind'] }>,
-  { goal }: Phase,
+  { goal, reference }: Phase,
   span: PhaseSpan,
   until_s: number
 ): NavigationMeasure | null {
   const { lateral } = goal;
-  if (!lesson.navigation || !flight.columns.has('offCourse')) return null;
+  if (!reference || !flight.columns.has('offCourse')) return null;
   switch (check.kind) {
     case 'set-up':
       return measureSetUp(flight, lesson, span);

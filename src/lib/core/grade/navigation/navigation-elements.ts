@@ -1,3 +1,4 @@
+import { phaseById } from '../../drill/drill';
 import { clock, figure, signedFigure } from '../../measure/figure';
 import type { Lesson } from '../../drill/lesson';
 import type { GradeElement } from '../grade-element';
@@ -25,7 +26,7 @@ export function navigationElements(
   lesson: Lesson,
   m: NavigationMeasure
 ): Pick<GradeElement, 'name' | 'verdict' | 'arithmetic'>[] {
-  const phase = lesson.drill.phases.find((p) => p.id === m.phaseId)!.name;
+  const phase = phaseById(lesson.drill, m.phaseId).name;
   const orNot = (met: boolean) => (met ? ('met' as const) : ('not met' as const));
   switch (m.kind) {
     case 'set-up':

@@ -1,3 +1,4 @@
+import { phaseById } from '../../drill/drill';
 import { capital } from '../../measure/capital';
 import { clock, figure, heading } from '../../measure/figure';
 import type { Lesson } from '../../drill/lesson';
@@ -169,16 +170,17 @@ function sayIntercept(m: InterceptMeasure): Finding[] {
   ];
 }
 
-function sayPassage({ navigation }: Lesson, m: PassageMeasure): Finding[] {
+function sayPassage({ drill }: Lesson, m: PassageMeasure): Finding[] {
   if (isCalled(m)) return [];
   const { called_s } = m;
+  const { fix } = phaseById(drill, m.phaseId).reference!;
   return [
     finding(
       'fix-called-late',
       'fault',
       called_s === null ? 'Fix not called' : called_s < 0 ? 'Fix called too soon' : 'Fix called late',
       { moment_s: m.passed_s },
-      `${navigation!.fix} was passed at ${clock(m.passed_s)} and ${called_s === null ? 'not called' : `called ${figure(Math.abs(called_s))} s ${called_s < 0 ? 'before' : 'after'}`}; ${m.within_s} s allowed.`,
+      `${fix} was passed at ${clock(m.passed_s)} and ${called_s === null ? 'not called' : `called ${figure(Math.abs(called_s))} s ${called_s < 0 ? 'before' : 'after'}`}; ${m.within_s} s allowed.`,
       { failed: true }
     )
   ];

@@ -1,7 +1,6 @@
 import { normaliseSigned } from '../../measure/angle';
-import { isNavigation } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
-import { radiosFor } from '../../drill/lesson-navigation';
+import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
 import { identTones } from '../../radio/morse';
@@ -30,24 +29,25 @@ export interface SetUpMeasure {
 export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMeasure | null {
   const { navigation, drill } = lesson;
   const index = drill.phases.findIndex((phase) => phase.id === span.phaseId);
-  const goal = drill.phases.slice(index).find((phase) => isNavigation(phase.goal.lateral))?.goal;
+  const next = drill.phases.slice(index).find(isByRadio);
   const changes = flight.events
     .filter((event) => event.kind === 'radio' && event.time_s <= span.end_s)
     .map((event) => ({ time_s: event.time_s, radios: radioSettingsFrom(event.detail) }))
     .filter((change): change is { time_s: number; radios: RadioSettings } => change.radios !== null);
   const last = changes.at(-1)?.radios;
-  if (!navigation || !goal || !last) return null;
-  const wanted = radiosFor(navigation, goal.lateral);
+  if (!navigation || !next || !last) return null;
+  const wanted = radiosFor(next);
+  const { by, fix, station } = next.reference;
   const common = { kind: 'set-up' as const, phaseId: span.phaseId, at_s: span.end_s };
   // Radios that were ready had been listened to before.
   const wasReady = navigation.radios === 'ready';
-  if (navigation.by === 'rnav')
+  if (by === 'rnav')
     return {
       ...common,
       radio: 'rnav',
-      tuned: last.rnav.legs[0] === navigation.fix,
+      tuned: last.rnav.legs[0] === fix,
       set: last.rnav.legs.join(', ') || 'nothing',
-      asked: navigation.fix,
+      asked: fix,
       identified: null,
       courseError_deg:
         last.rnav.course_deg === null
@@ -56,7 +56,7 @@ export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): S
       source: last.source,
       sourceRight: last.source === 'rnav'
     };
-  if (navigation.by === 'ndb') {
+  if (by === 'ndb') {
     const tuned = last.adf.active_kHz === wanted.adf.active_kHz;
     return {
       ...common,
@@ -64,8 +64,7 @@ export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): S
       tuned,
       set: `${last.adf.active_kHz} kHz`,
       asked: `${wanted.adf.active_kHz} kHz`,
-      identified:
-        tuned && (wasReady || heard(changes, 'adf', wanted.adf.active_kHz, navigation.fix, span.end_s)),
+      identified: tuned && (wasReady || heard(changes, 'adf', wanted.adf.active_kHz, fix, span.end_s)),
       courseError_deg: null,
       source: last.pointer,
       sourceRight: last.pointer === 'adf'
@@ -81,7 +80,7 @@ export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): S
     tuned: fits(radio),
     set: `${last[radio].active_MHz.toFixed(2)} MHz`,
     asked: `${asked.toFixed(2)} MHz`,
-    identified: fits(radio) && (wasReady || heard(changes, radio, asked, navigation.station!.id, span.end_s)),
+    identified: fits(radio) && (wasReady || heard(changes, radio, asked, station!.id, span.end_s)),
     courseError_deg: normaliseSigned(last[radio].course_deg - wanted.nav1.course_deg),
     source: last.source,
     sourceRight: last.source === radio

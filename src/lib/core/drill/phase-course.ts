@@ -1,0 +1,22 @@
+import type { CourseLine } from '../radio/course-line';
+import { RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../radio/receiver';
+import { courseOf, type Phase } from './drill';
+
+/** NDB tracking is held to this angle at full scale, as a VOR's needle is. */
+const NDB_FULL_SCALE_DEG = 10;
+
+/** The course line a phase is judged by: its course at its fix, and what full scale is there. null where it has none. */
+export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'reference'>): CourseLine | null {
+  const course_deg = courseOf(goal.lateral);
+  if (course_deg === null || reference === null) return null;
+  const { place, north_deg, by, station } = reference;
+  return {
+    fix: place,
+    course_deg,
+    north_deg,
+    scale:
+      by === 'rnav'
+        ? { kind: 'distance', nm: RNAV_FULL_SCALE_NM.terminal }
+        : { kind: 'angle', deg: by === 'ndb' ? NDB_FULL_SCALE_DEG : VOR_FULL_SCALE_DEG, from: station! }
+  };
+}
