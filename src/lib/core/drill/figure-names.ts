@@ -17,9 +17,13 @@ const LESSON_FIGURES: Record<string, string> = {
 };
 
 /** What a drill's figures are called: the lesson's own, and those the drill adds. */
-export function figureNames(drill: Pick<DrillFile, 'figures'>): ReadonlyMap<string, string> {
+export function figureNames(drill: Pick<DrillFile, 'figures' | 'navigation'>): ReadonlyMap<string, string> {
   return new Map([
     ...Object.entries(LESSON_FIGURES),
+    ...(drill.navigation?.others ?? []).flatMap(({ id, name }) => [
+      [`${id}.fixRadial_deg`, `radial of the ${name.toLowerCase()} fix`] as const,
+      [`${id}.fixDistance_nm`, `distance of the ${name.toLowerCase()} fix`] as const
+    ]),
     ...drill.figures.map(({ id, name }) => [id, name.toLowerCase()] as const)
   ]);
 }

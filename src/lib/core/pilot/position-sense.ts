@@ -10,6 +10,8 @@ import type { NavigationShown } from '../radio/navigation-shown';
 
 /** With more bank than this a beacon's pointer is not believed. */
 const DIPS_BEYOND_DEG = 6;
+/** A beacon's pointer swings with every little bank: a pilot takes the middle of several looks. */
+const BEACON_BELIEVED = 0.3;
 
 /** Where a pilot believes to be about the fix flown about, by the fix's own north: reckoned on by heading, speed and wind, put right by every look. */
 export interface PositionSense {
@@ -79,7 +81,11 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
             ? distance.nm
             : Math.sqrt(Math.max(0, distance.nm ** 2 - height_nm ** 2));
       const from = at(pointer.bearing_deg + 180, away);
-      here = { north_nm: station.north_nm + from.north_nm, east_nm: station.east_nm + from.east_nm };
+      const believed = pointer.source === 'adf' ? BEACON_BELIEVED : 1;
+      here = {
+        north_nm: here.north_nm + believed * (station.north_nm + from.north_nm - here.north_nm),
+        east_nm: here.east_nm + believed * (station.east_nm + from.east_nm - here.east_nm)
+      };
     },
     distance_nm: () => Math.hypot(here.north_nm, here.east_nm),
     radial_deg: () => normaliseBearing(Math.atan2(here.east_nm, here.north_nm) * DEGREES_PER_RADIAN),

@@ -6,6 +6,8 @@
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
   import { lessonOf } from '$core/drill/lesson';
   import { figureNames } from '$core/drill/figure-names';
+  import { withOtherFixes } from '$core/drill/other-fixes';
+  import MoreFixes from './MoreFixes.svelte';
   import { problemsOf, withoutPlace, type PlanProblem } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { trainingAreas } from '$core/earth/training-area';
@@ -56,6 +58,15 @@
 
   const isNew = $derived(data.own && data.savedAt === null);
   const names = $derived(figureNames(drill));
+  /** What its phases can be flown about, where there is a choice. */
+  const fixes = $derived(
+    drill.navigation?.others?.length
+      ? ([
+          ['main', 'main fix'],
+          ...drill.navigation.others.map(({ id, name }) => [id, name] as const)
+        ] as const)
+      : []
+  );
   /** Phases with a field that cannot be read: they are not saved as they were before it. */
   const unread = new SvelteSet<string>();
   const words = (problem: PlanProblem) =>
@@ -173,6 +184,12 @@
         >
       </div>
     </div>
+    {#if drill.navigation}
+      <MoreFixes
+        navigation={drill.navigation}
+        onchange={(others) => (drill = withOtherFixes(drill, others))}
+      />
+    {/if}
     <h2 class="mt-4">Phases</h2>
     <p class="text-xs text-soft">
       A figure is a number, or one of these with + or ×, as in “start altitude + 500”: {[
@@ -187,6 +204,7 @@
           {names}
           problem={problems.find((found) => found.phase === index)}
           byRadio={drill.navigation !== undefined}
+          {fixes}
           onchange={(changed) => setPhase(index, changed)}
           onmove={(by) => movePhase(index, by)}
           onunread={(now) => (now ? unread.add(phase.id) : unread.delete(phase.id))}

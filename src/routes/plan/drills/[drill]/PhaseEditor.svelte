@@ -14,6 +14,7 @@
     names,
     problem: cannotBeFlown,
     byRadio,
+    fixes,
     onchange,
     onmove,
     onremove,
@@ -27,6 +28,8 @@
     problem: PlanProblem | undefined;
     /** The drill has a fix: courses, arcs and holds can be asked for. */
     byRadio: boolean;
+    /** The drill's fixes, id and name, where it has more than one. */
+    fixes: readonly (readonly [string, string])[];
     onchange: (phase: PhaseFile) => void;
     onmove: (by: 1 | -1) => void;
     onremove: () => void;
@@ -175,6 +178,17 @@
     </span>
   </div>
   <div class="mt-1.5 flex flex-wrap items-end gap-2 pl-7">
+    {#if fixes.length > 0}
+      <label class="w-40 text-xs text-soft"
+        >flown about
+        <Choice
+          label="flown about"
+          class="{small} text-ink"
+          bind:value={() => phase.about ?? '', (about) => onchange(withField('about', about))}
+          choices={[['', index === 0 ? 'main fix' : 'as before'], ...fixes]}
+        /></label
+      >
+    {/if}
     <label class="w-44 text-xs text-soft"
       >height
       <Choice
