@@ -79,7 +79,7 @@ const shots: Shot[] = [
     }
   },
   { name: 'bench', path: '/bench' },
-  { name: 'drill-editor', path: '/plan/drills/dme-arc' },
+  { name: 'drill-editor', path: '/plan/drills/arc-and-hold' },
   { name: 'record', path: `/record?student=${demoId('maren')}` },
   {
     name: 'hangar',

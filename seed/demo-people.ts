@@ -118,7 +118,7 @@ export const demoStudents: readonly DemoStudent[] = [
       { daysAgo: 80, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
       { daysAgo: 40, drill: 'unusual-attitudes', habits: {} },
       { daysAgo: 26, drill: 'vor-hold', habits: { wrongEntry: 1 } },
-      { daysAgo: 15, drill: 'dme-arc', aircraft: 'tarnvik-200', habits: {} },
+      { daysAgo: 15, drill: 'arc-and-hold', aircraft: 'tarnvik-200', habits: {} },
       { daysAgo: 5, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } }
     ],
     waiting: { drill: 'called-turns', aircraft: 'korvane-750', panel: 'tapes' },

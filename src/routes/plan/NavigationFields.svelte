@@ -86,10 +86,10 @@
         choices={withAsked(there, chosen.fix)}
       />
       <ChoiceField
-        label="{name}: turns, way round"
+        label="{name}: turns"
         name="navigation.others.{id}.turn"
         bind:value={() => chosen.turn, (turn) => setOther(id, { turn })}
-        choices={TURNS}
+        choices={['right', 'left']}
       />
     {/each}
     <ChoiceField
