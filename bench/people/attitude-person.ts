@@ -3,7 +3,7 @@
  * with dead-bands, a hand that trembles and moments of looking away; and, where asked, with one fault. Made for measuring the
  * grader, apart from `core/pilot` and after none of its laws; the grader is never tuned on the seeds that are reported.
  */
-import { bankOf } from '../../src/lib/core/drill/compose-drill';
+import { bankOf } from '../../src/lib/core/drill/goal-in-air';
 import type { Lesson } from '../../src/lib/core/drill/lesson';
 import { phaseSettings } from '../../src/lib/core/drill/settings';
 import { flightLoop, STEP_S, type Hands } from '../../src/lib/core/flight/flight-loop';

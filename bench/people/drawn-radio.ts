@@ -5,7 +5,7 @@
  */
 import { windVelocity } from '../../src/lib/core/air/wind';
 import { windAboutFix } from '../../src/lib/core/drill/plan-wind';
-import { tasOf } from '../../src/lib/core/drill/compose-drill';
+import { tasOf } from '../../src/lib/core/drill/goal-in-air';
 import { lessonOf, type Lesson } from '../../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../../src/lib/core/drill/lesson-plan';
 import { trackPhases } from '../../src/lib/core/drill/phase-tracker';

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
 import { briefingFor, type Briefing } from '$core/drill/briefing';
 import { drillCatalogue, drillFileById } from '$core/drill/catalogue/catalogue';
-import { bankOf } from '$core/drill/compose-drill';
+import { bankOf } from '$core/drill/goal-in-air';
 import { mustEnd } from '$core/drill/drill-check';
 import { DrillFile, type PhaseFile } from '$core/drill/drill-file';
 import { idealTrack } from '$core/drill/ideal-track';

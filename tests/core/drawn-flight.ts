@@ -1,7 +1,7 @@
 import { expect } from 'vitest';
 import { windVelocity } from '$core/air/wind';
 import { windAboutFix } from '$core/drill/plan-wind';
-import { tasOf } from '$core/drill/compose-drill';
+import { tasOf } from '$core/drill/goal-in-air';
 import type { NavigationGoal } from '$core/drill/drill';
 import { lessonOf, type Lesson } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';

@@ -19,7 +19,8 @@ import { entryHeading, entryPath, holdEntry } from '$core/procedure/hold-entry';
 import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
 import { planIntercept } from '$core/procedure/intercept';
 import { stationTime } from '$core/procedure/station-time';
-import { procedureTurnRate, turnRadius } from '$core/procedure/turn';
+import { turnRadius } from '$core/air/level-turn';
+import { procedureTurnRate } from '$core/procedure/turn';
 import { maximumDrift, windTriangle } from '$core/procedure/wind-triangle';
 
 const angle = fc.double({ min: 0, max: 360, noNaN: true, maxExcluded: true });

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { figure, heading, signedFigure } from '$core/measure/figure';
   import { maximumDrift, windTriangle } from '$core/procedure/wind-triangle';
-  import { procedureTurnRate, turnRadius } from '$core/procedure/turn';
+  import { turnRadius } from '$core/air/level-turn';
+  import { procedureTurnRate } from '$core/procedure/turn';
   import PathMap from '$lib/draw/PathMap.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';

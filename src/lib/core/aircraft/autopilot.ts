@@ -1,6 +1,6 @@
-import { DEGREES_PER_RADIAN, turnFromTo } from '../measure/angle';
+import { STANDARD_RATE_DEGPS, bankForTurnRate } from '../air/level-turn';
+import { turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
-import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 
 /**
  * A plain two-axis autopilot over the attitude hold: it sees the instruments and asks for pitch and bank.
@@ -35,7 +35,6 @@ export interface AutopilotSees {
   speedTrend_ktps: number;
 }
 
-const STANDARD_RATE_DEGPS = 3;
 const LARGEST_BANK_DEG = 25;
 const PITCH_RATE_DEGPS = 1.5;
 const BANK_RATE_DEGPS = 6;
@@ -59,11 +58,7 @@ export function stepAutopilot(
 ): { pitch_deg: number; bank_deg: number } {
   let bank = 0;
   if (modes.heading_deg !== null) {
-    const speed = sees.tas_kt * METRES_PER_SECOND_PER_KNOT;
-    const standardBank =
-      Math.atan((speed * STANDARD_RATE_DEGPS) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2) *
-      DEGREES_PER_RADIAN;
-    const most = Math.min(LARGEST_BANK_DEG, standardBank);
+    const most = Math.min(LARGEST_BANK_DEG, bankForTurnRate(sees.tas_kt, STANDARD_RATE_DEGPS));
     bank = clamp(1.1 * turnFromTo(sees.heading_deg, modes.heading_deg), -most, most);
   }
   memory.bank_deg += clamp(bank - memory.bank_deg, -BANK_RATE_DEGPS * dt_s, BANK_RATE_DEGPS * dt_s);

@@ -1,6 +1,5 @@
 import { DEGREES_PER_RADIAN, normaliseBearing, turnFromTo } from '../measure/angle';
 import { figure, heading } from '../measure/figure';
-import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { descentAngle, groundTrack, type Wind } from '../air/wind';
 import { windOfPlan } from './plan-wind';
@@ -8,7 +7,8 @@ import type { NoTrim } from '../aircraft/trim';
 import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
 import { magneticDip } from '../earth/magnetic-dip';
 import { compassAtRollOut, leftByReading, type CompassTurn } from '../instrument/compass-turn';
-import { STANDARD_RATE_DEGPS, bankOf, turnRateOf } from './compose-drill';
+import { STANDARD_RATE_DEGPS, bankForTurnRate } from '../air/level-turn';
+import { bankOf, turnRateOf } from './goal-in-air';
 import type { Phase } from './drill';
 import type { Lesson } from './lesson';
 import { phaseSettings, type PhaseSetting } from './settings';
@@ -113,10 +113,7 @@ export function windFor({ plan }: Lesson): Wind {
 
 function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {
   const bank_deg = bankOf(phase.goal, plan);
-  const exact =
-    Math.atan(
-      (tas_kt * METRES_PER_SECOND_PER_KNOT * STANDARD_RATE_DEGPS) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2
-    ) * DEGREES_PER_RADIAN;
+  const exact = bankForTurnRate(tas_kt, STANDARD_RATE_DEGPS);
   const rule = (name: string, value: number) => ({ name, bank_deg: value, error_deg: value - exact });
   const standard =
     phase.goal.lateral.kind === 'turn' && phase.goal.lateral.rate_degps === STANDARD_RATE_DEGPS;

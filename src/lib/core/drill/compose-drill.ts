@@ -1,7 +1,7 @@
-import { DEGREES_PER_RADIAN, normaliseBearing, turnFromTo } from '../measure/angle';
+import { STANDARD_RATE_DEGPS } from '../air/level-turn';
+import { bankOf, tasOf, turnRateOf } from './goal-in-air';
+import { asCourse, normaliseBearing, turnFromTo } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
-import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
-import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { placeAt, wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
@@ -24,7 +24,6 @@ import { figureAsked, type LessonPlan } from './lesson-plan';
 import { windAboutNorth } from './plan-wind';
 import type { ToleranceProfile } from './tolerance-profile';
 
-export const STANDARD_RATE_DEGPS = 3;
 /** How long a phase lasts that says neither how long nor what is to be reached. */
 const PLAIN_PHASE_S = 60;
 /** How long it takes to begin a climb, s. */
@@ -76,7 +75,7 @@ export function figuresOf(
     const usual = () => read(figure.usual, `figures.${index}.usual`);
     known.set(
       figure.id,
-      asked ?? (figure.unit === '°' && figure.maximum === 360 ? asHeading(usual()) : usual())
+      asked ?? (figure.unit === '°' && figure.maximum === 360 ? asCourse(usual()) : usual())
     );
   });
   return read;
@@ -87,7 +86,7 @@ export function startOf(file: DrillFile, plan: LessonPlan, read: ReadQuantity) {
   if (!file.navigation) return { heading_deg: plan.heading_deg, radial_deg: 0, distance_nm: 0 };
   const { start } = file.navigation;
   return {
-    heading_deg: asHeading(read(start.heading_deg, 'navigation.start.heading_deg')),
+    heading_deg: asCourse(read(start.heading_deg, 'navigation.start.heading_deg')),
     radial_deg: read(start.radial_deg, 'navigation.start.radial_deg'),
     distance_nm: read(start.distance_nm, 'navigation.start.distance_nm')
   };
@@ -253,7 +252,7 @@ function goalOf(
     lateral = {
       kind: 'turn',
       direction,
-      to_deg: to === null ? null : asHeading(to),
+      to_deg: to === null ? null : asCourse(to),
       bank_deg: turn.bank_deg === undefined ? null : number(turn.bank_deg, 'turn.bank_deg'),
       rate_degps:
         turn.bank_deg !== undefined
@@ -263,7 +262,7 @@ function goalOf(
             : STANDARD_RATE_DEGPS
     };
   } else if (written.heading_deg !== undefined) {
-    lateral = { kind: 'heading', heading_deg: asHeading(number(written.heading_deg, 'heading_deg')) };
+    lateral = { kind: 'heading', heading_deg: asCourse(number(written.heading_deg, 'heading_deg')) };
   }
   return {
     vertical,
@@ -317,40 +316,10 @@ function placeAfter({ goal, reference }: Phase, before: Place | null): Place | n
 /** Heading a phase leaves the airplane on; a timed turn ends where its rate and time bring it. */
 function headingAfter({ goal, expected_s }: Phase, start_deg: number, plan: LessonPlan): number {
   if (goal.lateral.kind === 'heading') return goal.lateral.heading_deg;
-  if (goal.lateral.kind === 'course') return asHeading(goal.lateral.course_deg);
+  if (goal.lateral.kind === 'course') return asCourse(goal.lateral.course_deg);
   if (goal.lateral.kind !== 'turn') return start_deg;
   const { direction, to_deg } = goal.lateral;
-  return to_deg ?? asHeading(start_deg + direction * turnRateOf(goal, plan) * expected_s);
-}
-
-/** [1, 360], as pilots say it. */
-function asHeading(angle_deg: number): number {
-  const bearing = normaliseBearing(angle_deg);
-  return bearing === 0 ? 360 : bearing;
-}
-
-/** Rate a goal's turn goes at, °/s, from its bank and the true airspeed where a bank is asked for. */
-export function turnRateOf(goal: Goal, plan: LessonPlan): number {
-  if (goal.lateral.kind !== 'turn') return 0;
-  const { rate_degps, bank_deg } = goal.lateral;
-  return rate_degps ?? ((STANDARD_GRAVITY_MPS2 * Math.tan((bank_deg ?? 0) / DEGREES_PER_RADIAN)) / speedOf(goal, plan)) * DEGREES_PER_RADIAN; // prettier-ignore
-}
-
-/** Bank a goal's turn takes, degrees; exact, atan(V·ω/g). */
-export function bankOf(goal: Goal, plan: LessonPlan): number {
-  if (goal.lateral.kind !== 'turn') return 0;
-  const { rate_degps, bank_deg } = goal.lateral;
-  return bank_deg ?? Math.atan((speedOf(goal, plan) * (rate_degps ?? 0)) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2) * DEGREES_PER_RADIAN; // prettier-ignore
-}
-
-function speedOf(goal: Goal, plan: LessonPlan): number {
-  return tasOf(goal, plan) * METRES_PER_SECOND_PER_KNOT;
-}
-
-/** True airspeed of a goal at the height the lesson begins at, kt. */
-export function tasOf(goal: Goal, plan: LessonPlan): number {
-  const pressureAltitude = pressureAltitudeFor(plan.startAltitude_ft, plan.altimeterSetting_hPa);
-  return trueFromIndicated(goal.ias_kt, pressureAltitude, plan.temperatureOffset_K);
+  return to_deg ?? asCourse(start_deg + direction * turnRateOf(goal, plan) * expected_s);
 }
 
 function expectedTime(

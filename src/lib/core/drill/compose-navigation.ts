@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { RADIANS_PER_DEGREE, asCourse, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { leadOffArc } from '../procedure/arc-leads';
 import type { Wind } from '../air/wind';
@@ -19,8 +19,6 @@ const REVERSAL_S = 420;
 const ESTABLISHED_SHARE = 0.5;
 const ESTABLISHED_TRACK_DEG = 12;
 const ESTABLISHED_S = 8;
-
-const asCourse = (angle_deg: number) => normaliseBearing(angle_deg) || 360;
 
 /**
  * The goal of a phase that is flown by radio; null where the phase says nothing of the kind.

@@ -1,11 +1,10 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { instrumentIds, type InstrumentId } from '../instrument/readings';
 import { reversalKinds } from '../procedure/course-reversal';
 import { conditionChannels } from './drill';
 import { fixedBy } from './reference';
 
-const oneOf = <const T extends string>(values: readonly T[]) =>
-  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 const name = (maximum: number) =>
   Type.String({ minLength: 1, maxLength: maximum, accepted: `1 to ${maximum} letters` });
 const id = Type.String({ pattern: '^[a-z0-9-]{1,40}$', accepted: 'small letters, digits and dashes' });

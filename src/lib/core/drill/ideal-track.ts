@@ -2,7 +2,7 @@ import { RADIANS_PER_DEGREE, turnFromTo } from '../measure/angle';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { windVelocity } from '../air/wind';
 import { windFor } from './briefing';
-import { turnRateOf } from './compose-drill';
+import { turnRateOf } from './goal-in-air';
 import type { Lesson } from './lesson';
 
 /** A point of a track, NM magnetic north and east of where the drill begins. */

@@ -1,3 +1,4 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
 import { InstrumentFault } from '../instrument/instrument-fault';
@@ -10,8 +11,6 @@ import { ToleranceProfile } from './tolerance-profile';
 
 const number = (unit: string, minimum: number, maximum: number) =>
   Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
-const oneOf = <const T extends string>(values: readonly T[]) =>
-  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 
 /** How much the airplane helps: hand on the stick; attitudes held; attitudes held and an autopilot. Each takes in the one before. */
 export const assistLevels = ['direct', 'attitude-hold', 'autopilot'] as const;

@@ -8,7 +8,7 @@ import { windTriangle } from '../procedure/wind-triangle';
 import { morseOf } from '../radio/morse';
 import { frequencyOf } from '../radio/world-check';
 import { windAboutFix } from './plan-wind';
-import { tasOf } from './compose-drill';
+import { tasOf } from './goal-in-air';
 import { isNavigation, type NavigationGoal, type Phase } from './drill';
 import type { Lesson } from './lesson';
 import { onPanel, type Reference } from './reference';

@@ -1,8 +1,6 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { RadioError } from '../radio/radio-error';
-
-const oneOf = <const T extends string>(values: readonly T[]) =>
-  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 
 /** ready: tuned, identified and set; cold: the setting up is the student's. */
 export const radioStarts = ['ready', 'cold'] as const;

@@ -2,7 +2,7 @@ import { Rejection } from '../measure/rejection';
 import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
 import { windFor } from './briefing';
-import { bankOf } from './compose-drill';
+import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
 import type { PhaseFile, Quantity } from './drill-file';

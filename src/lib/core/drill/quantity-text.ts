@@ -17,7 +17,8 @@ export function quantityText(quantity: Quantity | undefined, names: Names = UNNA
   return `${names.get(figure) ?? figure}${factor}${shift}`;
 }
 
-const PATTERN = /^((?:[a-z0-9-]+\.)?[A-Za-z][A-Za-z0-9_]*)(?:\s*[×x*]\s*([-−]?[\d.]+))?(?:\s*([+\-−])\s*([\d.]+))?$/;
+const PATTERN =
+  /^((?:[a-z0-9-]+\.)?[A-Za-z][A-Za-z0-9_]*)(?:\s*[×x*]\s*([-−]?[\d.]+))?(?:\s*([+\-−])\s*([\d.]+))?$/;
 
 /** The text with the name it begins with, the longest there is, put back into the figure's id. */
 function byId(text: string, names: Names): string {

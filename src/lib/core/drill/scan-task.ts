@@ -1,8 +1,6 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { scanPatterns } from './scan-pattern';
-
-const oneOf = <const T extends string>(values: readonly T[]) =>
-  Type.Unsafe<T>(Type.String({ enum: [...values], accepted: `one of ${values.join(', ')}` }));
 
 /** How strongly everything but the instrument looked at is hidden. */
 export const windowStrengths = ['dim', 'blurred', 'covered'] as const;

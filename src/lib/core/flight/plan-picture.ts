@@ -2,7 +2,7 @@ import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE } from '../measure/angle';
 import { placeAt } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { windAboutFix } from '../drill/plan-wind';
-import { tasOf } from '../drill/compose-drill';
+import { tasOf } from '../drill/goal-in-air';
 import { isNavigation, type Goal, type Phase } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { courseLineOf } from '../drill/phase-course';

@@ -1,6 +1,6 @@
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import type { Phase } from '../drill/drill';
-import { turnRateOf } from '../drill/compose-drill';
+import { turnRateOf } from '../drill/goal-in-air';
 import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { column, sampleAt, type Flight } from '../flight/flight';

@@ -10,6 +10,11 @@ export function normaliseBearing(angle_deg: number): number {
   return bearing === 360 ? 0 : bearing + 0;
 }
 
+/** A course or heading as pilots say it, (0, 360]: north is 360. */
+export function asCourse(angle_deg: number): number {
+  return normaliseBearing(angle_deg) || 360;
+}
+
 /** Angle brought into (−180, 180]. Accepts any finite number of degrees. */
 export function normaliseSigned(angle_deg: number): number {
   const bearing = normaliseBearing(angle_deg);

@@ -1,14 +1,14 @@
+import { bankForTurnRate } from '../air/level-turn';
 import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { seededNoise } from '../measure/seeded-noise';
-import { METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import type { CardLine } from '../aircraft/configuration-card';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { procedureTurnRate } from '../procedure/turn';
-import { bankOf, tasOf, turnRateOf } from '../drill/compose-drill';
+import { bankOf, tasOf, turnRateOf } from '../drill/goal-in-air';
 import { isNavigation } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSetting } from '../drill/settings';
@@ -448,10 +448,7 @@ export function attitudePilot(
   function steered({ heading_deg, direction, bank_deg }: SteeringOrder, heading: number): number {
     if (bank_deg !== null) return bank_deg;
     const tas = tasOf(drill.phases[step]!.goal, plan);
-    const rate = procedureTurnRate(tas);
-    const most =
-      Math.atan((tas * METRES_PER_SECOND_PER_KNOT * rate) / DEGREES_PER_RADIAN / STANDARD_GRAVITY_MPS2) *
-      DEGREES_PER_RADIAN;
+    const most = bankForTurnRate(tas, procedureTurnRate(tas));
     const short = turnFromTo(heading, heading_deg);
     // The long way round, unless it is nearly there.
     const error =

@@ -1,12 +1,13 @@
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import type { Readings } from '../instrument/readings';
-import { tasOf } from '../drill/compose-drill';
+import { tasOf } from '../drill/goal-in-air';
 import { isNavigation, type NavigationGoal } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { courseLineOf } from '../drill/phase-course';
 import { isOverStation } from '../drill/reference';
-import { procedureTurnRate, turnRadius } from '../procedure/turn';
+import { turnRadius } from '../air/level-turn';
+import { procedureTurnRate } from '../procedure/turn';
 import { windTriangle } from '../procedure/wind-triangle';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
 import type { NavigationShown } from '../radio/navigation-shown';

@@ -1,3 +1,4 @@
+import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { windVelocity, type Wind } from '../air/wind';
 
@@ -91,15 +92,9 @@ export function airPath(
       const from = here();
       for (let t = CHECKED_EVERY_S; t <= limit_s + 1e-9; t += CHECKED_EVERY_S) {
         if (!reached(ahead(from, t))) continue;
-        // To the moment itself, by halving the last step.
-        let low = t - CHECKED_EVERY_S;
-        let high = t;
-        for (let i = 0; i < 30; i++) {
-          const middle = (low + high) / 2;
-          if (reached(ahead(from, middle))) high = middle;
-          else low = middle;
-        }
-        points.push(ahead(from, high));
+        // To the moment itself.
+        const moment = edgeBetween((at) => reached(ahead(from, at)), t - CHECKED_EVERY_S, t);
+        points.push(ahead(from, moment.from));
         return true;
       }
       points.push(ahead(from, limit_s));

@@ -1,3 +1,4 @@
+import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import type { Wind } from '../air/wind';
 import { airPath, byCourse, type PathPoint } from './air-path';
@@ -12,8 +13,6 @@ export interface ArcTurn {
   side: 1 | -1;
 }
 
-/** Searched to so many NM or degrees of the answer. */
-const SEARCHED_TO = 1e-5;
 const LARGEST_LEAD_DEG = 80;
 
 /**
@@ -103,10 +102,5 @@ function extremum(points: readonly PathPoint[], nearest: boolean): number {
 function root(value: (at: number) => number, low: number, high: number): number {
   const below = value(low) < 0;
   if (value(high) < 0 === below) return Math.abs(value(low)) < Math.abs(value(high)) ? low : high;
-  while (high - low > SEARCHED_TO) {
-    const middle = (low + high) / 2;
-    if (value(middle) < 0 === below) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return edgeBetween((at) => value(at) < 0 !== below, low, high).from;
 }

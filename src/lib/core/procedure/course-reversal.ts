@@ -1,8 +1,10 @@
+import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, normaliseBearing } from '../measure/angle';
 import type { Wind } from '../air/wind';
 import { airPath, byCourse, type PathPoint } from './air-path';
 import { joinCourse } from './join-course';
-import { procedureTurnRate, turnRadius } from './turn';
+import { turnRadius } from '../air/level-turn';
+import { procedureTurnRate } from './turn';
 import { windTriangle } from './wind-triangle';
 
 export const reversalKinds = ['45/180', '80/260', 'teardrop', 'racetrack'] as const;
@@ -72,23 +74,21 @@ export function planReversal(
       kind: 'impossible',
       reason: `turning round at once already goes ${least.toFixed(1)} NM from the fix; the limit is ${reversal.within_nm} NM`
     };
-  let low = 0;
-  let high = LONGEST_OUTBOUND_S;
-  for (let i = 0; i < 40; i++) {
-    const middle = (low + high) / 2;
-    if (farthest(middle) <= reversal.within_nm) low = middle;
-    else high = middle;
-  }
-  const plan = flown(reversal, tas_kt, wind, low);
+  const { before: outbound_s } = edgeBetween(
+    (seconds) => farthest(seconds) > reversal.within_nm,
+    0,
+    LONGEST_OUTBOUND_S
+  );
+  const plan = flown(reversal, tas_kt, wind, outbound_s);
   // What the turn takes in still air is what a rule can know.
-  const still = flown(reversal, tas_kt, { from_deg: 0, speed_kt: 0 }, low);
+  const still = flown(reversal, tas_kt, { from_deg: 0, speed_kt: 0 }, outbound_s);
   const allowance =
     reach(still.points) - reach(still.points.filter((p) => p.time_s <= still.outboundEnds_s + 1e-6));
   return {
     kind: 'planned',
     steps: plan.steps,
     points: plan.points,
-    outbound_s: low,
+    outbound_s,
     farthest_nm: reach(plan.points),
     turnAllowance_nm: allowance,
     ruleOutbound_s: Math.max(0, ((reversal.within_nm - allowance) / out.groundspeed_kt) * 3600),

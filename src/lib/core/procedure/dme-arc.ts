@@ -1,11 +1,9 @@
+import { bankForTurnRate } from '../air/level-turn';
+import { asCourse } from '../measure/angle';
 import { RADIANS_PER_DEGREE, DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { windVelocity, type Wind } from '../air/wind';
-import {
-  METRES_PER_NAUTICAL_MILE,
-  METRES_PER_SECOND_PER_KNOT,
-  STANDARD_GRAVITY_MPS2
-} from '../measure/units';
-import { procedureTurnRate, turnRadius } from './turn';
+import { turnRadius } from '../air/level-turn';
+import { procedureTurnRate } from './turn';
 import { leadOffArc, leadOntoArc } from './arc-leads';
 import { windTriangle, type NoCourse } from './wind-triangle';
 
@@ -112,7 +110,7 @@ export function sideOfArc(arc: Pick<DmeArc, 'direction'>): 1 | -1 {
 
 /** Degrees of radial the arc goes round, (0, 360]. */
 export function arcDegrees(arc: DmeArc): number {
-  return normaliseBearing(sideOfArc(arc) * normaliseSigned(arc.toRadial_deg - arc.fromRadial_deg)) || 360;
+  return asCourse(sideOfArc(arc) * normaliseSigned(arc.toRadial_deg - arc.fromRadial_deg));
 }
 
 function arcRadial(arc: DmeArc, radial_deg: number, tas_kt: number, wind: Wind) {
@@ -148,11 +146,7 @@ function timeOver(arc: DmeArc, from: number, to: number, tas_kt: number, wind: W
 
 /** Bank that keeps a still-air turn on the arc, degrees. */
 export function arcBank(radius_nm: number, tas_kt: number): number {
-  const speed = tas_kt * METRES_PER_SECOND_PER_KNOT;
-  return (
-    Math.atan((speed * speed) / (STANDARD_GRAVITY_MPS2 * radius_nm * METRES_PER_NAUTICAL_MILE)) *
-    DEGREES_PER_RADIAN
-  );
+  return bankForTurnRate(tas_kt, (tas_kt / 3600 / radius_nm) * DEGREES_PER_RADIAN);
 }
 
 /** How an arc is flown: short straight legs with a 10° turn between, or one shallow bank. */

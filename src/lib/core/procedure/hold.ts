@@ -1,3 +1,4 @@
+import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { windVelocity, type Wind } from '../air/wind';
 import { airPath, byCourse, type AirPath, type PathPoint } from './air-path';
@@ -138,16 +139,9 @@ function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: num
     const value = aside(at)?.right_nm;
     if (value === undefined) continue;
     if (low !== null && value * lowValue <= 0) {
-      let [a, b, fa] = [low, at, lowValue];
-      for (let i = 0; i < 50; i++) {
-        const middle = (a + b) / 2;
-        const found = aside(middle)?.right_nm;
-        if (found === undefined || found * fa > 0) {
-          a = middle;
-          fa = found ?? fa;
-        } else b = middle;
-      }
-      return solved(hold, air, inbound, normaliseBearing(reciprocal + b), aside(b)!.outbound_s);
+      const side = lowValue;
+      const { from } = edgeBetween((heading) => (aside(heading)?.right_nm ?? side) * side <= 0, low, at);
+      return solved(hold, air, inbound, normaliseBearing(reciprocal + from), aside(from)!.outbound_s);
     }
     low = at;
     lowValue = value;

@@ -1,6 +1,7 @@
 import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { groundTrack, type Wind } from '../air/wind';
-import { procedureTurnRate, turnRadius } from './turn';
+import { turnRadius } from '../air/level-turn';
+import { procedureTurnRate } from './turn';
 import { windTriangle, type NoCourse } from './wind-triangle';
 
 /** Where a course is to be joined from. */

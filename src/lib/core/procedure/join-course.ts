@@ -1,7 +1,8 @@
 import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import type { Wind } from '../air/wind';
 import { airPath, byCourse, type AirPath } from './air-path';
-import { procedureTurnRate, turnRadius } from './turn';
+import { turnRadius } from '../air/level-turn';
+import { procedureTurnRate } from './turn';
 
 /** What a path is flown in, and the course it is to join. */
 export interface Joining {

@@ -1,3 +1,4 @@
+import { edgeBetween } from '../measure/edge';
 import { placeAt, wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
@@ -61,12 +62,9 @@ export function placeOfFix(world: World, fix: Fix, field = 'at'): Place {
   for (let high = 2; high <= FARTHEST_CROSSING_NM; high += 2) {
     const highOff = off(high);
     if (lowOff * highOff <= 0 && Math.abs(lowOff - highOff) < 180) {
-      for (let i = 0; i < 50; i++) {
-        const middle = (low + high) / 2;
-        if (off(middle) * lowOff > 0) low = middle;
-        else high = middle;
-      }
-      return placeAt(vor, azimuth, high);
+      const side = lowOff;
+      const { from } = edgeBetween((distance) => off(distance) * side <= 0, low, high);
+      return placeAt(vor, azimuth, from);
     }
     low = high;
     lowOff = highOff;

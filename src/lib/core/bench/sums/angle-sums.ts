@@ -1,12 +1,10 @@
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { asCourse, normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { heading } from '../../measure/figure';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
 
-const asHeading = (angle: number) => normaliseBearing(angle) || 360;
-
 export const reciprocal: SumMaker = (noise, level) => {
   const course = pickAngle(noise, level);
-  const value = asHeading(course + 180);
+  const value = asCourse(course + 180);
   return {
     prompt: `The reciprocal of ${heading(course)}?`,
     answer: { kind: 'number', value, tolerance: 0, unit: '°', angle: true },
@@ -41,7 +39,7 @@ export const intercept: SumMaker = (noise, level) => {
   const right = noise.uniform() < 0.5;
   const outbound = level >= 3 && noise.uniform() < 0.5;
   const flown = outbound ? normaliseBearing(course) : course;
-  const value = asHeading(flown + (right ? angle : -angle));
+  const value = asCourse(flown + (right ? angle : -angle));
   return {
     prompt: `Course ${heading(course)}${outbound ? ' outbound' : ''}, needle ${right ? 'right' : 'left'}. Heading to intercept at ${angle}°?`,
     answer: { kind: 'number', value, tolerance: 0, unit: '°', angle: true },
@@ -56,7 +54,7 @@ export const compassRollOut: SumMaker = (noise, level) => {
   const right = noise.uniform() < 0.5;
   const lead = 5 + pick(noise, 0, 2) * (level >= 3 ? 5 : 0);
   const off = north ? -(latitude + lead) : latitude - lead;
-  const value = asHeading((north ? 360 : 180) + (right ? off : -off));
+  const value = asCourse((north ? 360 : 180) + (right ? off : -off));
   return {
     prompt: `By the rule of thumb: northern hemisphere, latitude ${latitude}°, standard rate to the ${right ? 'right' : 'left'}, roll-out lead ${lead}°. At what compass reading do you begin to roll out for ${north ? 'north' : 'south'}?`,
     answer: { kind: 'number', value, tolerance: 2, unit: '°', angle: true },
@@ -74,9 +72,9 @@ export const windCorrection: SumMaker = (noise, level) => {
   const course = pickAngle(noise, level);
   const aside = level <= 2 ? 90 : pick(noise, 20, 160, 10);
   const right = noise.uniform() < 0.5;
-  const from = asHeading(course + (right ? aside : -aside));
+  const from = asCourse(course + (right ? aside : -aside));
   const angle = (Math.asin((speed * Math.sin((aside * Math.PI) / 180)) / tas) * 180) / Math.PI;
-  const value = asHeading(Math.round(course + (right ? angle : -angle)));
+  const value = asCourse(Math.round(course + (right ? angle : -angle)));
   const most = (60 * speed) / tas;
   return {
     prompt: `Course ${heading(course)}, TAS ${tas} kt, wind ${heading(from)} at ${speed} kt. Heading?`,

@@ -1,11 +1,9 @@
-import { normaliseBearing } from '../../measure/angle';
+import { asCourse } from '../../measure/angle';
 import { heading } from '../../measure/figure';
 import { entryHeading, holdEntries, holdEntry } from '../../procedure/hold-entry';
 import type { Hold } from '../../procedure/hold';
 import type { SeededNoise } from '../../measure/seeded-noise';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
-
-const asHeading = (angle: number) => normaliseBearing(angle) || 360;
 
 function someHold(noise: SeededNoise, level: number): Hold {
   return {
@@ -29,7 +27,7 @@ export const holdEntrySum: SumMaker = (noise, level) => {
   const hold = someHold(noise, level);
   const arriving = arrival(noise, hold, level);
   const { entry, relative_deg } = holdEntry(hold, arriving);
-  const outbound = asHeading(hold.inboundCourse_deg + 180);
+  const outbound = asCourse(hold.inboundCourse_deg + 180);
   return {
     prompt: `Hold inbound ${heading(hold.inboundCourse_deg)}, ${hold.turn} turns; you arrive on ${heading(arriving)}. Which entry?`,
     picture: {
@@ -46,8 +44,8 @@ export const holdEntrySum: SumMaker = (noise, level) => {
 export const entryHeadingSum: SumMaker = (noise, level) => {
   const hold = someHold(noise, level);
   const entry = noise.uniform() < 0.5 ? 'teardrop' : 'parallel';
-  const value = asHeading(entryHeading(hold, entry)!);
-  const outbound = asHeading(hold.inboundCourse_deg + 180);
+  const value = asCourse(entryHeading(hold, entry)!);
+  const outbound = asCourse(hold.inboundCourse_deg + 180);
   return {
     prompt: `Hold inbound ${heading(hold.inboundCourse_deg)}, ${hold.turn} turns, ${entry} entry, no wind. Heading from the fix?`,
     answer: { kind: 'number', value, tolerance: 0, unit: '°', angle: true },
@@ -64,8 +62,8 @@ export const outboundHeadingSum: SumMaker = (noise, level) => {
   const right = noise.uniform() < 0.5;
   const triple = level <= 3 || noise.uniform() < 0.5;
   const times = triple ? 3 : 2;
-  const outbound = asHeading(hold.inboundCourse_deg + 180);
-  const value = asHeading(outbound + (right ? -1 : 1) * times * correction);
+  const outbound = asCourse(hold.inboundCourse_deg + 180);
+  const value = asCourse(outbound + (right ? -1 : 1) * times * correction);
   return {
     prompt: `Inbound ${heading(hold.inboundCourse_deg)} you hold ${correction}° ${right ? 'right' : 'left'} of the course. ${triple ? 'Triple' : 'Double'} it outbound: heading?`,
     answer: { kind: 'number', value, tolerance: 1, unit: '°', angle: true },

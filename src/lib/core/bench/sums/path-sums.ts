@@ -1,8 +1,6 @@
-import { normaliseBearing } from '../../measure/angle';
+import { asCourse } from '../../measure/angle';
 import { clock, heading } from '../../measure/figure';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
-
-const asHeading = (angle: number) => normaliseBearing(angle) || 360;
 
 export const descentRate: SumMaker = (noise, level) => {
   const groundspeed = pick(noise, 70, 160, level <= 2 ? 10 : level <= 4 ? 5 : 1);
@@ -42,9 +40,9 @@ export const leadRadialSum: SumMaker = (noise, level) => {
 export const arcHeadingSum: SumMaker = (noise, level) => {
   const clockwise = noise.uniform() < 0.5;
   const radial = pickAngle(noise, level);
-  const next = asHeading(radial + (clockwise ? 10 : -10));
-  const middle = asHeading(radial + (clockwise ? 5 : -5));
-  const value = asHeading(middle + (clockwise ? 90 : -90));
+  const next = asCourse(radial + (clockwise ? 10 : -10));
+  const middle = asCourse(radial + (clockwise ? 5 : -5));
+  const value = asCourse(middle + (clockwise ? 90 : -90));
   return {
     prompt: `Still air, ${clockwise ? 'clockwise' : 'counter-clockwise'} round an arc, passing radial ${heading(radial)}. Heading for the next ten degrees?`,
     answer: { kind: 'number', value, tolerance: 5, unit: '°', angle: true },

@@ -10,9 +10,10 @@ import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { isOverStation, onPanel } from '../../drill/reference';
 import { windAboutFix } from '../../drill/plan-wind';
-import { tasOf } from '../../drill/compose-drill';
+import { tasOf } from '../../drill/goal-in-air';
 import { windTriangle } from '../../procedure/wind-triangle';
-import { procedureTurnRate, turnRadius } from '../../procedure/turn';
+import { turnRadius } from '../../air/level-turn';
+import { procedureTurnRate } from '../../procedure/turn';
 import { COURSE_WEIGHT, before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 const OFF = 0.12;

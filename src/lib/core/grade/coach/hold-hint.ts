@@ -2,7 +2,7 @@ import { capital } from '../../measure/capital';
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { clock, heading } from '../../measure/figure';
 import { windAboutFix } from '../../drill/plan-wind';
-import { tasOf } from '../../drill/compose-drill';
+import { tasOf } from '../../drill/goal-in-air';
 import type { Phase } from '../../drill/drill';
 import { onPanel, panelTurn, type Reference } from '../../drill/reference';
 import type { Hold, HoldSolution } from '../../procedure/hold';

@@ -1,3 +1,4 @@
+import { median } from '../../measure/median';
 import type { NavigationGoal } from '../../drill/drill';
 import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
@@ -102,13 +103,12 @@ export function measureIntercept(
   for (let k = from; k <= end; k++)
     if (Math.abs(reading.bank(k)) < 4 && reading.offCourse(k) * side > 0.5)
       angles.push(-side * reading.headingOff(k));
-  angles.sort((a, b) => a - b);
   return {
     kind: 'intercept',
     phaseId: span.phaseId,
     course_deg: goal.course_deg,
     askedAngle_deg: goal.intercept_deg!,
-    angle_deg: angles.length > 50 ? angles[Math.floor(angles.length / 2)]! : null,
+    angle_deg: angles.length > 50 ? median(angles) : null,
     established_s:
       span.complete && Math.abs(reading.offCourse(end)) <= 0.6 ? span.end_s - span.start_s : null,
     overshoot,
@@ -121,11 +121,6 @@ function sideBefore(reading: CourseReading, from: number, end: number): number {
   for (let k = from; k <= end; k++)
     if (Math.abs(reading.offCourse(k)) > SIDE_TOLD_BY) return Math.sign(reading.offCourse(k));
   return Math.sign(reading.offCourse(from)) || 1;
-}
-
-/** Middle value; 0 of none. */
-function middle(values: number[]): number {
-  return values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 }
 
 /** @param from_s where the course counts as reached; null when nothing of it was flown */
@@ -151,7 +146,7 @@ export function measureTracking(
     needed.push(reading.headingOff(k) - reading.trackOff(k));
     if (steady(k)) corrections.push(reading.headingOff(k));
   }
-  const wanted = middle([...needed]);
+  const wanted = median(needed) ?? 0;
   let level = 0;
   let uncorrected = 0;
   let farthest = 0;
@@ -177,7 +172,7 @@ export function measureTracking(
     driftedOff_s: drift.at_s,
     driftSide: drift.side,
     driftedWith_deg: drift.held_deg,
-    correction_deg: middle(corrections),
+    correction_deg: median(corrections) ?? 0,
     neededCorrection_deg: wanted,
     level_s: level / reading.rate_hz,
     uncorrected_s: uncorrected / reading.rate_hz,
@@ -311,7 +306,7 @@ function driftingOf(reading: CourseReading, from: number, to: number) {
   const other = side === 'right' ? times.left : times.right;
   return other.length > 0
     ? { at_s: [], side: null, held_deg: null }
-    : { at_s: times[side], side, held_deg: held.length > 0 ? middle(held) : null };
+    : { at_s: times[side], side, held_deg: held.length > 0 ? median(held) : null };
 }
 
 /** How far the heading was turned from where it stood within `NEAR_NM` of the station; null when that was not flown. */

@@ -1,3 +1,4 @@
+import { median } from '../../measure/median';
 import { normaliseSigned } from '../../measure/angle';
 import { phaseById } from '../../drill/drill';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -84,6 +85,5 @@ export function levelFrom(reading: CourseReading, from: number, to: number, for_
 export function medianOver(from: number, to: number, value: (k: number) => number): number {
   const values: number[] = [];
   for (let k = from; k <= to; k++) values.push(value(k));
-  values.sort((a, b) => a - b);
-  return values[Math.floor(values.length / 2)] ?? 0;
+  return median(values) ?? 0;
 }

@@ -1,6 +1,6 @@
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { windAboutFix } from '../../drill/plan-wind';
-import { tasOf } from '../../drill/compose-drill';
+import { tasOf } from '../../drill/goal-in-air';
 import { type NavigationGoal, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
