@@ -8,36 +8,33 @@ import { channelIndex, channelScales } from './channels';
 /** A fix counts as passed within this distance of it, and only after having been so far before it. */
 const PASSED_WITHIN_NM = 1.5;
 const ARMED_BEFORE_NM = 0.3;
-const AT = Object.fromEntries(
-  (
-    [
-      'latitude_deg',
-      'longitude_deg',
-      'offCourse',
-      'fixDistance_nm',
-      'fixRadial_deg',
-      'along_nm',
-      'crossTrack_nm',
-      'passages'
-    ] as const
-  ).map((id) => [id, channelIndex(id)!])
-) as Record<string, number>;
+/** What is true of a course at one moment, by the names of its channels. */
+export const courseChannels = [
+  'offCourse',
+  'fixDistance_nm',
+  'fixRadial_deg',
+  'along_nm',
+  'crossTrack_nm',
+  'passages'
+] as const;
+export type CourseState = Record<(typeof courseChannels)[number], number>;
 
-/** Follows an airplane by the course its phase asks for and writes what is true of it into the sample. */
-export type CourseWatch = (counts: Int32Array, phaseIndex: number) => void;
+/** Tells what is true of the course a phase asks for, moment by moment. */
+export type CourseFollower = (place: Place, phaseIndex: number) => CourseState;
 
 /**
- * What is written follows from the recorded place and the phase alone, so that a resumed or imported flight gets the same.
- * Passages are counted from the beginning of each phase, over the fix in the direction of its course.
+ * Follows an airplane by the courses of a lesson's phases; null where nothing is flown by radio. What it tells follows from places
+ * and phases alone, so that a resumed or imported flight gets the same. Passages are counted from the beginning of each phase, over
+ * its fix in the direction of its course.
  */
-export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
-  if (!navigation) return () => {};
+export function courseFollower({ navigation, drill }: Lesson): CourseFollower | null {
+  if (!navigation) return null;
   const lines = drill.phases.map((phase) => courseLineOf(phase));
   const plainLines = drill.phases.map(({ reference }) => plainLine(reference ?? navigation.origin));
   let phase = -1;
   let passages = 0;
   let armed = false;
-  return (counts, phaseIndex) => {
+  return (place, phaseIndex) => {
     if (phaseIndex !== phase) {
       phase = phaseIndex;
       passages = 0;
@@ -45,12 +42,7 @@ export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
     }
     const { lateral } = drill.phases[phase]!.goal;
     const course = lines[phase]!;
-    const line = course ?? plainLines[phase]!;
-    const place: Place = {
-      latitude_deg: counts[AT.latitude_deg!]! / channelScales[AT.latitude_deg!]!,
-      longitude_deg: counts[AT.longitude_deg!]! / channelScales[AT.longitude_deg!]!
-    };
-    const by = byCourseLine(line, place);
+    const by = byCourseLine(course ?? plainLines[phase]!, place);
     const offCourse =
       lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : course === null ? 0 : by.offCourse;
     if (by.along_nm < -ARMED_BEFORE_NM) armed = true;
@@ -58,14 +50,40 @@ export function courseWatch({ navigation, drill }: Lesson): CourseWatch {
       armed = false;
       if (Math.abs(by.crossTrack_nm) < PASSED_WITHIN_NM) passages += 1;
     }
-    const write = (id: string, value: number) =>
-      (counts[AT[id]!] = Math.round(value * channelScales[AT[id]!]!));
-    write('offCourse', Math.max(-99, Math.min(99, offCourse)));
-    write('fixDistance_nm', by.distance_nm);
-    write('fixRadial_deg', by.radial_deg);
-    write('along_nm', course === null ? 0 : by.along_nm);
-    write('crossTrack_nm', lateral.kind === 'arc' ? offCourse : course === null ? 0 : by.crossTrack_nm);
-    write('passages', passages);
+    return {
+      offCourse: Math.max(-99, Math.min(99, offCourse)),
+      fixDistance_nm: by.distance_nm,
+      fixRadial_deg: by.radial_deg,
+      along_nm: course === null ? 0 : by.along_nm,
+      crossTrack_nm: lateral.kind === 'arc' ? offCourse : course === null ? 0 : by.crossTrack_nm,
+      passages
+    };
+  };
+}
+
+const at = (id: string) => {
+  const index = channelIndex(id)!;
+  return { index, scale: channelScales[index]! };
+};
+const LATITUDE = at('latitude_deg');
+const LONGITUDE = at('longitude_deg');
+const COURSE = courseChannels.map((id) => ({ id, ...at(id) }));
+
+/** Writes what is true of the course into a sample, from its place and phase. */
+export type CourseWatch = (counts: Int32Array, phaseIndex: number) => void;
+
+export function courseWatch(lesson: Lesson): CourseWatch {
+  const follow = courseFollower(lesson);
+  if (!follow) return () => {};
+  return (counts, phaseIndex) => {
+    const state = follow(
+      {
+        latitude_deg: counts[LATITUDE.index]! / LATITUDE.scale,
+        longitude_deg: counts[LONGITUDE.index]! / LONGITUDE.scale
+      },
+      phaseIndex
+    );
+    for (const { id, index, scale } of COURSE) counts[index] = Math.round(state[id] * scale);
   };
 }
 

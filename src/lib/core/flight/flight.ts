@@ -52,6 +52,11 @@ export function column(flight: Flight, id: string): Float32Array | Float64Array 
   return values;
 }
 
+/** Those of these channels that a flight has not recorded. */
+export function lacking(flight: Flight, ids: readonly string[]): string[] {
+  return ids.filter((id) => !flight.columns.has(id));
+}
+
 export function duration(flight: Flight): number {
   return flight.length === 0 ? 0 : (flight.length - 1) / flight.rate_hz;
 }

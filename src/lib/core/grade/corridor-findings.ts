@@ -64,6 +64,7 @@ function worthOf(measure: CorridorMeasure, e: Exceedance): number {
 }
 
 function inputWords(e: Exceedance): string {
+  if (e.inputsUnknown) return 'what was done about it was not recorded';
   if (e.correctedAfter_s === null) return 'no correction';
   return e.correctedAfter_s < 0.5
     ? 'corrected at once'

@@ -56,7 +56,7 @@ export function worse(a: Verdict, b: Verdict): Verdict {
   return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
 }
 
-/** Measures every corridor of every phase that was flown, from the moment each counts. */
+/** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
 export function measureCorridors(
   flight: Flight,
   { drill }: Pick<Lesson, 'drill'>,
@@ -67,7 +67,7 @@ export function measureCorridors(
     return phase.corridors.flatMap((corridor) => {
       const settles = phase.settling.some((s) => s.channel === corridor.channel);
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
-      if (from_s === undefined) return [];
+      if (from_s === undefined || !flight.columns.has(corridor.channel)) return [];
       let from = sampleAt(flight, from_s);
       let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
       if (
@@ -99,7 +99,8 @@ function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: P
   if (lateral.kind !== 'turn' || (corridor.channel !== 'bank_deg' && corridor.channel !== 'turnRate_degps'))
     return Infinity;
   if (lateral.to_deg === null) return sampleAt(flight, span.end_s - TIMED_ROLL_OUT_S);
-  const heading = column(flight, 'heading_deg');
+  const heading = flight.columns.get('heading_deg');
+  if (!heading) return Infinity;
   const lead =
     Math.abs(corridor.channel === 'bank_deg' ? corridor.target : 6 * corridor.target) / 2 +
     EARLY_ROLL_OUT_DEG;

@@ -11,8 +11,10 @@ export interface Exceedance {
   /** Deviation there, in the channel's unit, signed. */
   peak: number;
   side: 'above' | 'below';
-  /** From leaving the corridor to the first input the right way; null when none came. */
+  /** From leaving the corridor to the first input the right way; null when none came, or none was recorded. */
   correctedAfter_s: number | null;
+  /** Nothing of what would show an input was recorded: how soon it was answered cannot be told. Older grades do not say. */
+  inputsUnknown?: boolean;
   /** True when it was still outside as the phase ended. */
   open: boolean;
   prompt: boolean;
@@ -71,11 +73,11 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
         peak,
         side: peak > 0 ? 'above' : 'below',
         correctedAfter_s,
+        ...(inputsUnknown ? { inputsUnknown } : {}),
         open,
         prompt:
           !open &&
-          correctedAfter_s !== null &&
-          correctedAfter_s <= PROMPT_INPUT_S &&
+          (inputsUnknown || (correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S)) &&
           (end - start) / rate <= PROMPT_RETURN_S
       });
     }
@@ -85,6 +87,7 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
     counts = false;
   };
 
+  const inputsUnknown = INPUTS[corridor.channel].every((input) => !flight.columns.has(input.channel));
   let continuousSince: number | null = null;
   for (let k = from; k <= to; k++) {
     const deviation = deviationFrom(corridor, values[k]!);

@@ -6,7 +6,9 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
 import { duration, type Flight } from '../flight/flight';
+import { withDerived } from '../flight/derived-columns';
 import { judgedFlight } from '../flight/judged-channels';
+import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
 import { checkElements } from './check-elements';
 import { checkFindings } from './check-findings';
@@ -50,6 +52,8 @@ export interface Grade {
   checks: CheckMeasure[];
   /** Where the eyes went; null when it was not recorded. Older grades have none. */
   scan?: ScanReport | null;
+  /** What the flight recorded too little of to be judged by. Older grades do not say. */
+  unjudged?: Unjudged[];
   comparable: Comparable;
 }
 
@@ -64,7 +68,7 @@ const SHARE_HARD = 0.5;
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const lesson = lessonOf(plan);
   const { drill } = lesson;
-  const flight = judgedFlight(recorded, lesson);
+  const flight = judgedFlight(withDerived(recorded, lesson), lesson);
   const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, lesson, phases);
   const checks = measureChecks(flight, lesson, phases);
@@ -104,6 +108,8 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
   let verdict = elements.map((e) => e.verdict).reduce<Verdict>(worse, 'met');
   if (completed < 1 || hard.length > 0 || elements.length === 0) verdict = 'not met';
+  const unjudged = unjudgedOf(flight, lesson, phases);
+  const inPart = unjudgedWords(unjudged);
 
   const weights = elements.reduce((sum, element) => sum + element.weight, 0);
   const raw =
@@ -122,13 +128,14 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       : left < 1
         ? [`A required element was not met: × ${SHARE_NOT_MET}.`]
         : []),
+    ...(inPart ? [inPart] : []),
     `Score ${score}. The worst required element decides the verdict: ${verdict}.`
   ];
   return {
     graderVersion: GRADER_VERSION,
     verdict,
     score,
-    learningStep: stepOf(verdict, score, plan),
+    learningStep: stepOf(verdict, score, plan, unjudged.length === 0),
     elements,
     arithmetic,
     summary: summarise(findings),
@@ -138,6 +145,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     measures,
     checks,
     scan,
+    ...(unjudged.length > 0 ? { unjudged } : {}),
     comparable: comparableOf(plan.drill, completed === 1, measures, checks, scan)
   };
 }
@@ -209,9 +217,11 @@ function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElem
 
 /**
  * The learning scale, from the verdict and the help that was on: to standard without the corridors in sight is unaided;
- * to standard with them, or with prompt corrections, is with prompting; otherwise practised from a figure of 50.
+ * to standard with them, or with prompt corrections, is with prompting; otherwise practised from a figure of 50. What was judged in
+ * part shows practice, and no more.
  */
-function stepOf(verdict: Verdict, score: number, plan: LessonPlan): LearningStep {
+function stepOf(verdict: Verdict, score: number, plan: LessonPlan, whole: boolean): LearningStep {
+  if (!whole) return score >= 50 ? 'practised' : 'introduced';
   if (verdict === 'met' && plan.corridors === 'test') return 'unaided to standard';
   if (verdict !== 'not met') return 'with prompting';
   return score >= 50 ? 'practised' : 'introduced';

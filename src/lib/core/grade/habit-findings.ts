@@ -2,7 +2,7 @@ import { figure, percent, signedFigure } from '../measure/figure';
 import { type Corridor, type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
-import { sampleAt, type Flight } from '../flight/flight';
+import { lacking, sampleAt, type Flight } from '../flight/flight';
 import type { InstrumentId } from '../instrument/readings';
 import type { CorridorMeasure } from './corridor-measure';
 import { finding, type Finding } from './finding';
@@ -115,6 +115,7 @@ function sayPumping(flight: Flight, spans: readonly PhaseSpan[]): Finding[] {
 }
 
 function sayHunting(flight: Flight, spans: readonly PhaseSpan[]): Finding[] {
+  if (lacking(flight, ['throttle']).length > 0) return [];
   const steady = spans
     .filter((span) => span.end_s - span.start_s > 2 * STEADY_AFTER_S)
     .map((span) => [sampleAt(flight, span.start_s + STEADY_AFTER_S), sampleAt(flight, span.end_s)] as const);
@@ -137,6 +138,7 @@ function sayTrim(
   spans: readonly PhaseSpan[],
   phaseOf: (span: PhaseSpan) => Phase
 ): Finding[] {
+  if (lacking(flight, ['elevator', 'bank_deg']).length > 0) return [];
   const force = outOfTrimOf(
     flight,
     spans
@@ -157,6 +159,8 @@ function sayTrim(
 }
 
 function sayStaring(flight: Flight, lesson: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
+  // Who moved nothing can only be told where all that can be moved was recorded.
+  if (lacking(flight, ['pitch_deg', 'bank_deg', 'throttle']).length > 0) return [];
   const visible = (channel: CorridorChannel) => {
     const { instrument } = SHOWN_BY[channel];
     return instrument === null || !lesson.covered.includes(instrument);

@@ -1,4 +1,4 @@
-import { column, type Flight } from '../flight/flight';
+import { column, lacking, type Flight } from '../flight/flight';
 
 /** A run of vertical-speed swings, up and down about its own middle. */
 export interface Swinging {
@@ -28,6 +28,7 @@ const LEAST_TURNS = 4;
  * Turning points are taken where the rate has come back by a full ±300 from the last extreme, so that ripples do not count.
  */
 export function swingingOf(flight: Flight, from: number, to: number): Swinging | null {
+  if (lacking(flight, ['verticalSpeed_fpm', 'pitch_deg']).length > 0) return null;
   const rate = column(flight, 'verticalSpeed_fpm');
   const turns: { at: number; value: number }[] = [];
   let extremeAt = from;

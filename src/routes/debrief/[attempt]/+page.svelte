@@ -10,6 +10,7 @@
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf, unwrapped, type Strip } from '$lib/draw/strip';
+  import { unjudgedWords } from '$core/grade/unjudged';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
@@ -201,6 +202,9 @@
           >{/if}
       </p>
     </div>
+    {#if unjudgedWords(grade.unjudged ?? []) !== null}
+      <p class="mt-0.5 text-[13px]">{unjudgedWords(grade.unjudged ?? [])}</p>
+    {/if}
     {#if (grade.circumstances ?? []).length > 0}
       <p class="mt-0.5 text-[13px]">Made harder on purpose: {grade.circumstances.join('; ')}.</p>
     {/if}

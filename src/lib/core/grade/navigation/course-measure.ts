@@ -108,7 +108,7 @@ export function measureIntercept(
     phaseId: span.phaseId,
     course_deg: goal.course_deg,
     askedAngle_deg: goal.intercept_deg!,
-    angle_deg: angles.length > 50 ? median(angles) : null,
+    angle_deg: angles.length > 5 * flight.rate_hz ? median(angles) : null,
     established_s:
       span.complete && Math.abs(reading.offCourse(end)) <= 0.6 ? span.end_s - span.start_s : null,
     overshoot,

@@ -19,7 +19,7 @@ export function measureNavigation(
   until_s: number
 ): NavigationMeasure | null {
   const { lateral } = goal;
-  if (!reference || !flight.columns.has('offCourse')) return null;
+  if (!reference) return null;
   switch (check.kind) {
     case 'set-up':
       return measureSetUp(flight, lesson, span);

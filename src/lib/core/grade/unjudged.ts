@@ -1,0 +1,38 @@
+import { phaseById } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import type { PhaseSpan } from '../drill/phase-tracker';
+import { channelDefinitions } from '../flight/channels';
+import type { Flight } from '../flight/flight';
+import { lackingFor } from './check-measure';
+import { quantityWords } from './quantity-words';
+
+/** Something that was asked for and could not be judged, and the channels the flight would have had to record for it. */
+export interface Unjudged {
+  name: string;
+  lacks: string[];
+}
+
+/** What of a flown drill a flight says nothing about: an honest grade names it. */
+export function unjudgedOf(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]): Unjudged[] {
+  const flown = drill.phases.filter((phase) => spans.some(({ phaseId }) => phaseId === phase.id));
+  const corridors = [...new Set(flown.flatMap((phase) => phase.corridors.map(({ channel }) => channel)))]
+    .filter((channel) => !flight.columns.has(channel))
+    .map((channel) => ({ name: quantityWords[channel].name, lacks: [channel] }));
+  const checks = drill.checks
+    .filter((check) => flown.some(({ id }) => id === check.phase))
+    .map((check) => ({
+      name: `${phaseById(drill, check.phase).name}: ${check.kind.replace('-', ' ')}`,
+      lacks: lackingFor(flight, check)
+    }))
+    .filter(({ lacks }) => lacks.length > 0);
+  return [...corridors, ...checks];
+}
+
+/** What was not recorded, as one sentence; null where nothing is missing. */
+export function unjudgedWords(unjudged: readonly Unjudged[]): string | null {
+  if (unjudged.length === 0) return null;
+  const names = [...new Set(unjudged.flatMap(({ lacks }) => lacks))].map(
+    (id) => channelDefinitions.find((channel) => channel.id === id)?.name.toLowerCase() ?? id
+  );
+  return `Judged in part: ${unjudged.map(({ name }) => name.toLowerCase()).join(', ')} could not be judged, because this flight did not record ${names.join(', ')}.`;
+}
