@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Finding } from '$core/grade/finding';
 import type { ArcMeasure } from '$core/grade/navigation/arc-measure';
-import type { InterceptMeasure, TrackingMeasure } from '$core/grade/navigation/course-measure';
+import type { TrackingMeasure } from '$core/grade/navigation/tracking-measure';
+import type { InterceptMeasure } from '$core/grade/navigation/intercept-measure';
 import type { ReversalMeasure, StationTimeMeasure } from '$core/grade/navigation/fix-measure';
 import type { CircuitMeasure, HoldMeasure } from '$core/grade/navigation/hold-measure';
 import { navigationElements } from '$core/grade/navigation/navigation-elements';

@@ -3,9 +3,12 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import { scanStages } from '$core/drill/scan-task';
 import { logLooks, type DwellLog } from '$core/scan/dwell-log';
 import type { ScanReport } from '$core/scan/scan-report';
-import { finishAttempt, keepChunks, openAttempt } from '../../src/lib/server/attempts';
+import { openAttempt } from '../../src/lib/server/attempts';
+import { finishAttempt } from '../../src/lib/server/finish-attempt';
+import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { benchAnswersOf, keepBenchAnswer } from '../../src/lib/server/bench-answers';
-import { debriefOf, historyAttempts } from '../../src/lib/server/debrief';
+import { debriefOf } from '../../src/lib/server/debrief';
+import { historyAttempts } from '../../src/lib/server/attempt-list';
 import {
   addDwellLog,
   dwellLogById,

@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { finishAttempt, keepChunks, openAttempt } from '../../src/lib/server/attempts';
+import { openAttempt } from '../../src/lib/server/attempts';
+import { finishAttempt } from '../../src/lib/server/finish-attempt';
+import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { as, database } from '../../src/lib/server/database';
-import { addNote, debriefOf, flightBytes, listAttempts, overrideGrade } from '../../src/lib/server/debrief';
+import { addNote, debriefOf, flightBytes, overrideGrade } from '../../src/lib/server/debrief';
+import { listAttempts } from '../../src/lib/server/attempt-list';
 import type { Identity } from '../../src/lib/server/identity';
 import { lessonById, planLesson } from '../../src/lib/server/lessons';
 import { logOf, signEntry } from '../../src/lib/server/log';

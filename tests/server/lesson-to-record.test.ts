@@ -4,15 +4,12 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { flightFromChunks } from '$core/flight/recorder';
 import { flightFromParquet } from '$core/format/flight-parquet';
 import { gradeFlight } from '$core/grade/grade';
-import {
-  chunksOf,
-  finishAttempt,
-  keepChunks,
-  openAttempt,
-  openAttempts
-} from '../../src/lib/server/attempts';
+import { openAttempt, openAttempts } from '../../src/lib/server/attempts';
+import { finishAttempt } from '../../src/lib/server/finish-attempt';
+import { chunksOf, keepChunks } from '../../src/lib/server/flight-chunks';
 import { database } from '../../src/lib/server/database';
-import { addNote, debriefOf, flightBytes, listAttempts, overrideGrade } from '../../src/lib/server/debrief';
+import { addNote, debriefOf, flightBytes, overrideGrade } from '../../src/lib/server/debrief';
+import { listAttempts } from '../../src/lib/server/attempt-list';
 import { lessonsOf, planLesson } from '../../src/lib/server/lessons';
 import { enterTraining, logOf, signEntry } from '../../src/lib/server/log';
 import { listStudents } from '../../src/lib/server/students';

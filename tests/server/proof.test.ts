@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { discardAttempt, finishAttempt, keepChunks, openAttempt } from '../../src/lib/server/attempts';
+import { discardAttempt, openAttempt } from '../../src/lib/server/attempts';
+import { finishAttempt } from '../../src/lib/server/finish-attempt';
+import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { as } from '../../src/lib/server/database';
-import { debriefOf, historyAttempts, listAttempts } from '../../src/lib/server/debrief';
+import { debriefOf } from '../../src/lib/server/debrief';
+import { historyAttempts, listAttempts } from '../../src/lib/server/attempt-list';
 import { addDwellLog, dwellLogsOf, removeDwellLog } from '../../src/lib/server/dwell-logs';
 import { planLesson } from '../../src/lib/server/lessons';
 import { enterTraining, logOf, signEntry, voidEntry } from '../../src/lib/server/log';

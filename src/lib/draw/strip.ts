@@ -113,7 +113,14 @@ export function stripsOf(
 ): Strip[] {
   const asked = new Set(measures.map((measure) => measure.channel));
   const quantities = flight.columns.has('offCourse')
-    ? [COURSE, ...(flight.columns.has('heading_deg') && !goesRound(flight) ? [HEADING] : []), BANK, ALTITUDE, SPEED, POWER[propulsion]]
+    ? [
+        COURSE,
+        ...(flight.columns.has('heading_deg') && !goesRound(flight) ? [HEADING] : []),
+        BANK,
+        ALTITUDE,
+        SPEED,
+        POWER[propulsion]
+      ]
     : [
         ALTITUDE,
         RATE,

@@ -2,7 +2,7 @@ import { verdicts } from '$core/grade/corridor-measure';
 import { identityFrom } from '$lib/server/answers';
 import { askedOrder } from '$lib/server/asked-order';
 import { drillNames } from '$lib/server/school-library';
-import { ATTEMPTS_PER_PAGE, VERDICTS_LOOKED_AT, attemptOrders, listAttempts } from '$lib/server/debrief';
+import { ATTEMPTS_PER_PAGE, VERDICTS_LOOKED_AT, attemptOrders, listAttempts } from '$lib/server/attempt-list';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, parent, url }) => {

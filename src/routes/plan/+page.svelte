@@ -6,7 +6,7 @@
   import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
   import { briefingFor } from '$core/drill/briefing';
   import { drillCatalogue } from '$core/drill/catalogue/catalogue';
-  import { figuresOf } from '$core/drill/compose-drill';
+  import { figuresOf } from '$core/drill/lesson-figures';
   import { lessonOf } from '$core/drill/lesson';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { problemsOf } from '$core/drill/plan-check';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { instructorFrom } from '$lib/server/answers';
-import { listAttempts } from '$lib/server/debrief';
+import { listAttempts } from '$lib/server/attempt-list';
 import { studentNames } from '$lib/server/students';
 import type { PageServerLoad } from './$types';
 

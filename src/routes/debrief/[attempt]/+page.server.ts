@@ -6,7 +6,8 @@ import { historyOf } from '$core/grade/history';
 import { parse } from '$core/measure/validation';
 import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { discardAttempt } from '$lib/server/attempts';
-import { addNote, debriefOf, historyAttempts, overrideGrade } from '$lib/server/debrief';
+import { addNote, debriefOf, overrideGrade } from '$lib/server/debrief';
+import { historyAttempts } from '$lib/server/attempt-list';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

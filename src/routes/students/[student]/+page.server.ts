@@ -4,7 +4,7 @@ import { instrumentRatingAirplane } from '$core/record/requirement-set';
 import { progressToward } from '$core/record/progress';
 import { idFrom, identityFrom } from '$lib/server/answers';
 import { benchAnswersOf } from '$lib/server/bench-answers';
-import { historyAttempts, listAttempts } from '$lib/server/debrief';
+import { historyAttempts, listAttempts } from '$lib/server/attempt-list';
 import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';

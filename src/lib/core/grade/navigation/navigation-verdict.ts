@@ -1,7 +1,8 @@
 import type { Lesson } from '../../drill/lesson';
 import type { Verdict } from '../corridor-measure';
 import type { ArcMeasure } from './arc-measure';
-import type { InterceptMeasure, TrackingMeasure } from './course-measure';
+import type { TrackingMeasure } from './tracking-measure';
+import type { InterceptMeasure } from './intercept-measure';
 import type { PassageMeasure, ReversalMeasure, StationTimeMeasure } from './fix-measure';
 import type { CircuitMeasure, HoldMeasure } from './hold-measure';
 import type { SetUpMeasure } from './set-up-measure';

@@ -1,7 +1,7 @@
 import { clock, figure } from '../../measure/figure';
 import { MOMENT_S, finding, type Finding } from '../finding';
 import { needleWords, shareOf } from '../quantity-words';
-import type { TrackingMeasure } from './course-measure';
+import type { TrackingMeasure } from './tracking-measure';
 import { rollsAlways, trackingFaults, type TrackingFault } from './navigation-verdict';
 
 /** How a course was held, in words. */

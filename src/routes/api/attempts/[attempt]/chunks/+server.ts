@@ -3,7 +3,7 @@ import { FlightChunk } from '$core/flight/recorder';
 import { Rejection } from '$core/measure/rejection';
 import { parse } from '$core/measure/validation';
 import { answer, bodyOf, idFrom, identityFrom } from '$lib/server/answers';
-import { chunksOf, keepChunks } from '$lib/server/attempts';
+import { chunksOf, keepChunks } from '$lib/server/flight-chunks';
 import { chunksUntil } from '$lib/server/flight-states';
 import type { RequestHandler } from './$types';
 

@@ -1,5 +1,5 @@
 import { answer, idFrom, identityFrom } from '$lib/server/answers';
-import { finishAttempt } from '$lib/server/attempts';
+import { finishAttempt } from '$lib/server/finish-attempt';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ locals, params }) =>

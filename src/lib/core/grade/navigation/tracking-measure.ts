@@ -7,22 +7,7 @@ import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Flight } from '../../flight/flight';
 import { WINGS_LEVEL_DEG, readByCourse, type CourseReading } from './course-reading';
 
-type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
-
-/** How a course was joined. */
-export interface InterceptMeasure {
-  kind: 'intercept';
-  phaseId: string;
-  course_deg: number;
-  askedAngle_deg: number;
-  /** Angle between heading and course on the way to it; null when it was never steadily flown. */
-  angle_deg: number | null;
-  /** From the beginning of the phase to within half scale for good; null: never. */
-  established_s: number | null;
-  /** The farthest beyond the course, share of full scale, ≥ 0. */
-  overshoot: number;
-  overshoot_s: number;
-}
+export type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
 
 /** How a course was held. */
 export interface TrackingMeasure {
@@ -60,8 +45,6 @@ export interface TrackingMeasure {
   nearStation_deg: number | null;
 }
 
-const AFTER_INTERCEPT_S = 45;
-const SIDE_TOLD_BY = 0.25;
 const COUNTS_AS_PEAK = 0.12;
 const NOT_SHRINKING = 0.7;
 /** Off course by this share of full scale, a correction is due. */
@@ -76,52 +59,6 @@ const DRIFTED = 0.22;
 /** Near the station angles run away: heading is held from here. */
 const NEAR_NM = 0.7;
 const AWAY_NM = 1.5;
-
-export function measureIntercept(
-  flight: Flight,
-  lesson: Lesson,
-  goal: CourseGoal,
-  span: PhaseSpan,
-  until_s: number
-): InterceptMeasure {
-  const reading = readByCourse(flight, lesson, span, goal.course_deg);
-  // At the sample in which a phase begins the course of the one before still stands.
-  const from = reading.sample(span.start_s) + 1;
-  const end = reading.sample(span.end_s);
-  const to = reading.sample(Math.min(until_s, span.end_s + AFTER_INTERCEPT_S));
-  const side = sideBefore(reading, from, end);
-  let overshoot = 0;
-  let overshootAt = end;
-  for (let k = from; k <= to; k++) {
-    const beyond = -side * reading.offCourse(k);
-    if (beyond > overshoot) {
-      overshoot = beyond;
-      overshootAt = k;
-    }
-  }
-  const angles: number[] = [];
-  for (let k = from; k <= end; k++)
-    if (Math.abs(reading.bank(k)) < 4 && reading.offCourse(k) * side > 0.5)
-      angles.push(-side * reading.headingOff(k));
-  return {
-    kind: 'intercept',
-    phaseId: span.phaseId,
-    course_deg: goal.course_deg,
-    askedAngle_deg: goal.intercept_deg!,
-    angle_deg: angles.length > 5 * flight.rate_hz ? median(angles) : null,
-    established_s:
-      span.complete && Math.abs(reading.offCourse(end)) <= 0.6 ? span.end_s - span.start_s : null,
-    overshoot,
-    overshoot_s: reading.time(overshootAt)
-  };
-}
-
-/** The side a course is joined from: where it begins over the fix, the side it then lies on. */
-function sideBefore(reading: CourseReading, from: number, end: number): number {
-  for (let k = from; k <= end; k++)
-    if (Math.abs(reading.offCourse(k)) > SIDE_TOLD_BY) return Math.sign(reading.offCourse(k));
-  return Math.sign(reading.offCourse(from)) || 1;
-}
 
 /** @param from_s where the course counts as reached; null when nothing of it was flown */
 export function measureTracking(

@@ -1,0 +1,36 @@
+import { turnRateOf } from './goal-in-air';
+import { asCourse, normaliseBearing } from '../measure/angle';
+import { placeAt, wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
+import { isNavigation, type Phase } from './drill';
+import { type Reference } from './reference';
+import { type LessonPlan } from './lesson-plan';
+
+/** Radial a place lies on, by the fix's own north. */
+export function radialFrom({ place, north_deg }: Reference, from: Place): number {
+  return normaliseBearing(wayBetween(place, from).azimuth_deg - north_deg);
+}
+
+/** Where a phase by radio leaves the airplane: over its fix, or at the end of its arc; otherwise it is not known better than before. */
+export function placeAfter({ goal, reference }: Phase, before: Place | null): Place | null {
+  const { lateral } = goal;
+  if (!reference || !isNavigation(lateral)) return before;
+  switch (lateral.kind) {
+    case 'arc':
+      return placeAt(reference.place, lateral.toRadial_deg + reference.north_deg, lateral.radius_nm);
+    case 'course':
+      return lateral.way === 'to' && lateral.intercept_deg === null ? reference.place : before;
+    case 'hold':
+    case 'reversal':
+      return reference.place;
+  }
+}
+
+/** Heading a phase leaves the airplane on; a timed turn ends where its rate and time bring it. */
+export function headingAfter({ goal, expected_s }: Phase, start_deg: number, plan: LessonPlan): number {
+  if (goal.lateral.kind === 'heading') return goal.lateral.heading_deg;
+  if (goal.lateral.kind === 'course') return asCourse(goal.lateral.course_deg);
+  if (goal.lateral.kind !== 'turn') return start_deg;
+  const { direction, to_deg } = goal.lateral;
+  return to_deg ?? asCourse(start_deg + direction * turnRateOf(goal, plan) * expected_s);
+}
