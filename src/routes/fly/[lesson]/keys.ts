@@ -125,3 +125,34 @@ export function radioKeys(hands: PersonsHands, mark: () => void): Shortcut[] {
     { key: 'y', shown: 'Y', does: 'call the fix', run: mark }
   ];
 }
+
+/** The keys of the lesson itself: time, stopwatch, rates; and, where both hands fly, the help, the covers and the voice. */
+export function lessonKeys(act: {
+  togglePause: () => void;
+  stopwatch: { toggle: () => void; reset: () => void };
+  setRate: (rate: number) => void;
+  beginAgain: () => void;
+  /** Left out where one hand looks. */
+  bothHands?: { nextAssist: () => void; cover: () => void; toggleVoice: () => void };
+}): Shortcut[] {
+  const { stopwatch, bothHands } = act;
+  return [
+    { key: 'Space', shown: 'space', does: 'begin, pause, go on', run: act.togglePause },
+    { key: 'c', shown: 'C', does: 'stopwatch: start, stop', run: () => stopwatch.toggle() },
+    { key: 'Shift+c', shown: '⇧C', does: 'stopwatch: reset', run: () => stopwatch.reset() },
+    ...(bothHands
+      ? [
+          { key: 'a', shown: 'A', does: 'stick, attitude hold, autopilot', run: bothHands.nextAssist },
+          { key: 'k', shown: 'K', does: 'cover instruments', run: bothHands.cover },
+          { key: 'm', shown: 'M', does: 'the instructor’s voice on, off', run: bothHands.toggleVoice }
+        ]
+      : []),
+    ...[1, 2, 4, 8].map((rate) => ({
+      key: String(rate),
+      shown: rate === 1 ? '1 2 4 8' : '',
+      does: 'times real speed',
+      run: () => act.setRate(rate)
+    })),
+    { key: 'r', shown: 'R', does: 'begin again', run: act.beginAgain }
+  ];
+}

@@ -1,0 +1,32 @@
+<script lang="ts">
+  import type { Lesson } from '$core/drill/lesson';
+  import { heading } from '$core/measure/figure';
+
+  /** What is flown, by whom, in which air, and whether everything is saved. */
+  let {
+    lesson,
+    planned,
+    flying,
+    saving,
+    isSaved
+  }: {
+    lesson: Lesson;
+    planned: { studentName: string; number: number };
+    flying: boolean;
+    saving: string;
+    isSaved: boolean;
+  } = $props();
+  const { plan, aircraft, drill } = $derived(lesson);
+</script>
+
+<header class="flex flex-wrap items-baseline justify-between gap-x-4 {flying ? 'low:hidden' : ''}">
+  <div class="flex flex-wrap items-baseline gap-x-3">
+    <h1>{drill.name}</h1>
+    <p class="text-[13px] text-soft">
+      {planned.studentName} · lesson {planned.number} · {aircraft.name} · wind {heading(
+        plan.windFrom_deg
+      )}/{plan.windSpeed_kt} kt · {plan.turbulence}
+    </p>
+  </div>
+  <p class="text-xs {isSaved ? 'text-soft' : 'text-below'}" role="status">{saving}</p>
+</header>
