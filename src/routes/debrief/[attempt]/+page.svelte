@@ -1,15 +1,12 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { onDestroy, onMount } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
-  import { alignedValues } from '$core/flight/aligned-values';
-  import { detectPhases } from '$core/flight/detected-phases';
   import { duration, type Flight } from '$core/flight/flight';
   import { judgedFlight } from '$core/flight/judged-channels';
   import { clock, heading } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$core/flight/replayed-readings';
-  import { stripsOf, unwrapped, type Strip } from '$lib/draw/strip';
+  import { stripsOf } from '$lib/draw/strip';
   import { unjudgedWords } from '$core/grade/unjudged';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import PlanView from '$lib/draw/PlanView.svelte';
@@ -21,12 +18,13 @@
   import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import { Player } from '$lib/draw/player.svelte';
   import { fetchFlight } from '$lib/worker/fetch-flight';
-  import { referenceFlight } from '$lib/worker/reference-flight';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import GradeArithmetic from './GradeArithmetic.svelte';
+  import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
@@ -40,14 +38,13 @@
   const { aircraft, drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
-  /** The ghost of the reference pilot goes by this name among the attempts' ids. */
-  const REFERENCE = 'reference';
   let flight = $state.raw<Flight | null>(null);
   let failure = $state('');
-  let ghost = $state.raw<{ id: string; flight: Flight } | null>(null);
-  let ghostComing = $state(false);
-  let cursor_s = $state(0);
-  let playing = $state(false);
+  const ghost = new Ghost(
+    () => lesson,
+    () => grade.phases
+  );
+  const player = new Player(() => total_s);
   let selected = $state<number | null>(null);
   let overriding = $state(false);
   let arithmetic = $state(false);
@@ -67,9 +64,9 @@
       : []
   );
   const readings = $derived(
-    flight ? readingsAt(flight, cursor_s, { plan, propulsion: aircraft.propulsion.kind }) : null
+    flight ? readingsAt(flight, player.time_s, { plan, propulsion: aircraft.propulsion.kind }) : null
   );
-  const phaseNow = $derived(grade.phases.findLast((span) => span.start_s <= cursor_s));
+  const phaseNow = $derived(grade.phases.findLast((span) => span.start_s <= player.time_s));
   const corridorsNow = $derived(
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
@@ -84,9 +81,9 @@
   $effect(() => {
     const id = debrief.attemptId;
     flight = null;
-    ghost = null;
+    ghost.forget();
     failure = '';
-    cursor_s = debrief.takenFrom?.at_s ?? 0;
+    player.go(debrief.takenFrom?.at_s ?? 0);
     selected = null;
     void load(id, debrief.takenFrom?.attemptId ?? null);
   });
@@ -96,88 +93,32 @@
       const loaded = await fetchFlight(id);
       if (id === debrief.attemptId) flight = loaded;
       // What was flown again is laid over what was flown first.
-      if (firstTry) await showGhost(firstTry);
+      if (firstTry) await ghost.show(firstTry);
     } catch (error) {
       failure = `The flight could not be fetched: ${error instanceof Error ? error.message : error}.`;
     }
   }
 
-  async function showGhost(id: string | null) {
-    if (id === null || ghost?.id === id) {
-      ghost = null;
-      return;
-    }
-    ghostComing = true;
-    try {
-      ghost = { id, flight: id === REFERENCE ? await referenceFlight(plan) : await fetchFlight(id) };
-    } catch (error) {
-      failure = `The other flight could not be had: ${error instanceof Error ? error.message : error}.`;
-    }
-    ghostComing = false;
-  }
-  /** Laid over phase by phase: who was slower in one is not late in all that follow. */
-  const ghostJudged = $derived(ghost && judgedFlight(ghost.flight, lesson));
-  const ghostPhases = $derived(ghostJudged ? detectPhases(ghostJudged, drill) : []);
-  function ghostValues(strip: Strip): ArrayLike<number> | null {
-    if (!ghostJudged) return null;
-    const values =
-      strip.id === 'heading_deg' ? headingsAbout(ghostJudged, strip) : ghostJudged.columns.get(strip.id);
-    return values
-      ? alignedValues(values, strip.rate_hz, grade.phases, ghostPhases, strip.values.length)
-      : null;
-  }
-
-  /** An earlier drill may have been flown on another heading: its deviations are what compares. */
-  function headingsAbout(flown: Flight, strip: Strip): Float32Array {
-    const headings = unwrapped(flown, strip.values[0]);
-    return headings.map((value) => value - headings[0]! + strip.values[0]!);
-  }
-
-  let animation = 0;
-  let last = 0;
-  onMount(() => {
-    animation = requestAnimationFrame(function picture(now) {
-      if (playing) {
-        cursor_s = Math.min(total_s, cursor_s + (now - last) / 1000);
-        if (cursor_s >= total_s) playing = false;
-      }
-      last = now;
-      animation = requestAnimationFrame(picture);
-    });
-  });
-  onDestroy(() => typeof cancelAnimationFrame === 'function' && cancelAnimationFrame(animation));
-
   function select(index: number) {
     selected = index;
-    cursor_s = grade.findings[index]!.moment_s;
-    playing = false;
+    player.go(grade.findings[index]!.moment_s);
   }
   function stepFinding(by: 1 | -1) {
     if (grade.findings.length === 0) return;
     const next = selected === null ? (by > 0 ? 0 : grade.findings.length - 1) : selected + by;
     select((next + grade.findings.length) % grade.findings.length);
   }
-  const move = (seconds: number) => (cursor_s = Math.max(0, Math.min(total_s, cursor_s + seconds)));
-  const play = () => {
-    if (cursor_s >= total_s) cursor_s = 0;
-    playing = !playing;
-  };
-
   useShortcuts([
-    { key: 'Space', shown: 'space', does: 'play, stop', run: play },
+    ...player.keys(),
     { key: '[', shown: '[ ]', does: 'finding before, after', run: () => stepFinding(-1) },
     { key: ']', shown: '', does: '', run: () => stepFinding(1) },
-    { key: 'ArrowLeft', shown: '← →', does: 'a second back, on; with ⇧ ten', run: () => move(-1) },
-    { key: 'ArrowRight', shown: '', does: '', run: () => move(1) },
-    { key: 'Shift+ArrowLeft', shown: '', does: '', run: () => move(-10) },
-    { key: 'Shift+ArrowRight', shown: '', does: '', run: () => move(10) },
     {
       key: 'g',
       shown: 'G',
       does: 'ghost of the attempt before',
-      run: () => void showGhost(earlier.at(-1)?.id ?? null)
+      run: () => void ghost.show(earlier.at(-1)?.id ?? null)
     },
-    { key: 'f', shown: 'F', does: 'ghost of the reference pilot', run: () => void showGhost(REFERENCE) },
+    { key: 'f', shown: 'F', does: 'ghost of the reference pilot', run: () => void ghost.show(REFERENCE) },
     { key: 'm', shown: 'M', does: 'the grade’s arithmetic', run: () => (arithmetic = true) },
     { key: 'o', shown: 'O', does: 'override the grade', run: () => data.me?.teaches && (overriding = true) },
     { key: 'n', shown: 'N', does: 'write a note', run: () => data.me?.teaches && (noting = true) }
@@ -243,9 +184,9 @@
 
 <div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_340px]">
   <section bind:clientWidth={width} aria-label="Strips" class="min-w-0">
-    {#if failure}
+    {#if failure || ghost.failure}
       <p class="mb-2 border border-hard p-3 text-[13px] text-hard" role="alert">
-        {failure}
+        {failure || ghost.failure}
         {#if !flight}<button class="underline" onclick={() => load(debrief.attemptId, null)}>Try again</button
           >{/if}
       </p>
@@ -259,29 +200,31 @@
         {strips}
         {total_s}
         {width}
-        bind:cursor_s
-        {ghostValues}
+        bind:cursor_s={player.time_s}
+        ghostValues={(strip) => ghost.valuesFor(strip)}
         marked_s={debrief.takenFrom?.at_s ?? null}
-        onseek={() => (playing = false)}
+        onseek={() => (player.playing = false)}
       />
       <div class="no-print mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs text-soft">
-        <button class={button.plain} onclick={play}>{playing ? 'Stop' : 'Play'}</button>
+        <button class={button.plain} onclick={() => player.toggle()}
+          >{player.playing ? 'Stop' : 'Play'}</button
+        >
         <button
           class={button.plain}
-          aria-pressed={ghost?.id === REFERENCE}
-          disabled={ghostComing}
-          onclick={() => void showGhost(REFERENCE)}
-          >{ghostComing
+          aria-pressed={ghost.shown?.id === REFERENCE}
+          disabled={ghost.coming}
+          onclick={() => void ghost.show(REFERENCE)}
+          >{ghost.coming
             ? 'Flying…'
-            : ghost?.id === REFERENCE
+            : ghost.shown?.id === REFERENCE
               ? 'Hide the reference'
               : 'Reference pilot'}</button
         >
         {#if debrief.canTakeOver}
           <a
             class={button.plain}
-            href="/fly/{debrief.lesson.id}?from={debrief.attemptId}&at={cursor_s.toFixed(1)}"
-            >Take over from {clock(cursor_s)}</a
+            href="/fly/{debrief.lesson.id}?from={debrief.attemptId}&at={player.time_s.toFixed(1)}"
+            >Take over from {clock(player.time_s)}</a
           >
         {/if}
         <a class={button.plain} href="/debrief/{debrief.attemptId}/scan"
@@ -302,16 +245,15 @@
           {track}
           measure={hold}
           onmoment={(time_s) => {
-            cursor_s = time_s;
-            playing = false;
+            player.go(time_s);
           }}
         />
       {/if}
-      {#if ghost?.id === REFERENCE}
+      {#if ghost.shown?.id === REFERENCE}
         <p class="mt-1 text-xs text-soft">
           Dashed: the reference pilot at the same drill in the same air, phase by phase.
         </p>
-      {:else if debrief.takenFrom && ghost?.id === debrief.takenFrom.attemptId}
+      {:else if debrief.takenFrom && ghost.shown?.id === debrief.takenFrom.attemptId}
         <p class="mt-1 text-xs text-soft">
           Dashed: the first try, from which this one was taken over at the mark.
         </p>
@@ -324,7 +266,7 @@
       <PlanView
         picture={fromAbove}
         {track}
-        seconds={cursor_s > 0 ? cursor_s : null}
+        seconds={player.time_s > 0 ? player.time_s : null}
         over
         width={340}
         height={270}
@@ -342,7 +284,7 @@
           compass={lesson.covered.includes('heading')}
         />
         {#if phaseNow}
-          <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={cursor_s - phaseNow.start_s} />
+          <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={player.time_s - phaseNow.start_s} />
         {/if}
       </div>
     {:else}<div class="aspect-[3/2]"></div>{/if}
@@ -369,8 +311,7 @@
               <button
                 class="figure text-left text-xs text-now underline underline-offset-2"
                 onclick={() => {
-                  cursor_s = hint.time_s;
-                  playing = false;
+                  player.go(hint.time_s);
                 }}>{clock(hint.time_s)}</button
               ><span>{hint.detail}</span>
             </li>
@@ -397,7 +338,7 @@
     {#if turns && flight && !fromAbove}
       <section class="mt-4">
         <h2 class="mb-1">Over the ground</h2>
-        <TrackMap {lesson} {flight} {cursor_s} />
+        <TrackMap {lesson} {flight} cursor_s={player.time_s} />
       </section>
     {/if}
   </div>
@@ -410,8 +351,8 @@
     history={data.history}
     compared={data.compared}
     here={debrief.attemptId}
-    ghostId={ghost?.id ?? null}
-    onghost={flight ? showGhost : null}
+    ghostId={ghost.shown?.id ?? null}
+    onghost={flight ? (id) => void ghost.show(id) : null}
   />
   <p class="mt-2 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
   {#if debrief.canDiscard}

@@ -2,7 +2,6 @@
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
-  import { onDestroy, onMount } from 'svelte';
   import { lessonOf } from '$core/drill/lesson';
   import { patternNames } from '$core/drill/scan-pattern';
   import { duration, type Flight } from '$core/flight/flight';
@@ -22,6 +21,7 @@
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import StripStack from '../StripStack.svelte';
   import type { ActionData, PageData } from './$types';
+  import { Player } from '$lib/draw/player.svelte';
   import CostTable from './CostTable.svelte';
   import ImportSheet from './ImportSheet.svelte';
 
@@ -33,9 +33,8 @@
 
   let flight = $state.raw<Flight | null>(null);
   let failure = $state('');
-  let cursor_s = $state(0);
+  const player = new Player(() => total_s);
   let selected = $state<number | null>(null);
-  let playing = $state(false);
   let importing = $state(false);
   let phaseId = $state('');
   let width = $state(720);
@@ -68,31 +67,8 @@
       .catch((error: Error) => (failure = `The flight could not be fetched: ${error.message}.`));
   });
 
-  let animation = 0;
-  let last = 0;
-  onMount(() => {
-    animation = requestAnimationFrame(function picture(now) {
-      if (playing) {
-        cursor_s = Math.min(total_s, cursor_s + (now - last) / 1000);
-        if (cursor_s >= total_s) playing = false;
-      }
-      last = now;
-      animation = requestAnimationFrame(picture);
-    });
-  });
-  onDestroy(() => typeof cancelAnimationFrame === 'function' && cancelAnimationFrame(animation));
-
-  function go(time_s: number) {
-    cursor_s = time_s;
-    playing = false;
-  }
-  const step = (seconds: number) => go(Math.max(0, Math.min(total_s, cursor_s + seconds)));
   useShortcuts([
-    { key: 'Space', shown: 'space', does: 'play, stop', run: () => (playing = !playing) },
-    { key: 'ArrowLeft', shown: '← →', does: 'a second back, on; with ⇧ ten', run: () => step(-1) },
-    { key: 'ArrowRight', shown: '', does: '', run: () => step(1) },
-    { key: 'Shift+ArrowLeft', shown: '', does: '', run: () => step(-10) },
-    { key: 'Shift+ArrowRight', shown: '', does: '', run: () => step(10) },
+    ...player.keys(),
     { key: 'i', shown: 'I', does: 'read in a dwell log', run: () => (importing = true) }
   ]);
 </script>
@@ -176,15 +152,21 @@
           {strips}
           {total_s}
           {width}
-          bind:cursor_s
+          bind:cursor_s={player.time_s}
           ghostValues={() => null}
-          onseek={() => (playing = false)}
+          onseek={() => (player.playing = false)}
         >
-          {#snippet above()}<LookRaster {looks} {areas} duration_s={total_s} {width} {cursor_s} />{/snippet}
+          {#snippet above()}<LookRaster
+              {looks}
+              {areas}
+              duration_s={total_s}
+              {width}
+              cursor_s={player.time_s}
+            />{/snippet}
         </StripStack>
       {/if}
       <h2 class="mt-4">What it cost</h2>
-      <CostTable costs={report.costs} drill={lesson.drill} onselect={go} />
+      <CostTable costs={report.costs} drill={lesson.drill} onselect={(time_s) => player.go(time_s)} />
       {#if report.distractions.length > 0}
         <h2 class="mt-4">Questions and calls</h2>
         <SideScroll label="Questions and calls">
@@ -198,7 +180,8 @@
               {#each report.distractions as d (d.at_s)}
                 <tr>
                   <td class="figure"
-                    ><button class="text-now underline" onclick={() => go(d.at_s)}>{clock(d.at_s)}</button
+                    ><button class="text-now underline" onclick={() => player.go(d.at_s)}
+                      >{clock(d.at_s)}</button
                     ></td
                   >
                   <td>{d.words}</td>
@@ -266,7 +249,7 @@
               {selected}
               onselect={(index) => {
                 selected = index;
-                go(report.findings[index]!.moment_s);
+                player.go(report.findings[index]!.moment_s);
               }}
             />
           </div>
