@@ -5,11 +5,15 @@
  */
 import { createServer } from 'node:http';
 import { isIP } from 'node:net';
+import compression from 'compression';
 import { handler } from '../../build/handler.js';
 
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT);
 const behindProxy = process.env.TRUST_PROXY === '1';
+
+/** Pages and JSON go out compressed, in threads of zlib; scripts and styles were compressed when they were built, flights are already. */
+const compress = compression();
 
 /** Requests still running when the process has to end are waited for so long. */
 const LAST_REQUESTS_MS = 2000;
@@ -44,7 +48,14 @@ const server = createServer(async (request, response) => {
     delete request.headers['x-forwarded-for'];
   }
   try {
-    await handler(request, response, () => refuse(response, 404, 'Not found.'));
+    await new Promise((done, failed) =>
+      compress(request, response, () =>
+        Promise.resolve(handler(request, response, () => refuse(response, 404, 'Not found.'))).then(
+          done,
+          failed
+        )
+      )
+    );
   } catch (error) {
     complain('request failed', error);
     refuse(response, 500, 'Something failed on the server. Nothing that was saved is lost.');

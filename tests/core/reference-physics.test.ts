@@ -7,7 +7,7 @@ import { STATE, STATE_LENGTH, attitudeOf } from '$core/aircraft/airplane-state';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { RATE_LENGTH, rigidBody } from '$core/aircraft/rigid-body';
 import { stillAir, trim, type Trim } from '$core/aircraft/trim';
-import { windFor } from '$core/drill/briefing';
+import { windAtStart } from '$core/drill/plan-wind';
 import { lessonOf } from '$core/drill/lesson';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { compassAtRollOut, leftByReading } from '$core/instrument/compass-turn';
@@ -273,7 +273,7 @@ describe('geometry', () => {
       { altitude_ft: 6000, from_deg: 20, speed_kt: 30 }
     ];
     const lesson = lessonOf(planOf({ windLayers, startAltitude_ft: 4000 }));
-    const { from_deg, speed_kt } = windFor(lesson);
+    const { from_deg, speed_kt } = windAtStart(lesson.plan);
     const air = windAt(windLayers, 4000);
     expect(-speed_kt * Math.cos((from_deg * Math.PI) / 180)).toBeCloseTo(air.north, 9);
     expect(-speed_kt * Math.sin((from_deg * Math.PI) / 180)).toBeCloseTo(air.east, 9);

@@ -97,6 +97,15 @@ test.describe('when things break', () => {
     expect(told.status()).toBe(413);
     const headers = (await page.request.get(`${application.address}sign-in`)).headers();
     expect(headers['x-content-type-options']).toBe('nosniff');
+    // Pages are sent compressed to who can read that, and plainly to who cannot.
+    expect(headers['content-encoding']).toMatch(/^(br|gzip)$/);
+    const plainly = await page.request.get(`${application.address}sign-in`, {
+      headers: { 'accept-encoding': 'identity' }
+    });
+    expect([plainly.headers()['content-encoding'], await plainly.text()]).toEqual([
+      undefined,
+      expect.stringContaining('<h1')
+    ]);
     const forged = await page.request.post(`${application.address}sign-out`, {
       form: { everywhere: '1' },
       headers: { origin: 'http://elsewhere.example' }

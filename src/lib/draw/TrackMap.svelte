@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { windFor } from '$core/drill/briefing';
+  import { windAtStart } from '$core/drill/plan-wind';
   import { idealTrack } from '$core/drill/ideal-track';
   import type { Lesson } from '$core/drill/lesson';
   import { RADIANS_PER_DEGREE } from '$core/measure/angle';
@@ -59,7 +59,7 @@
   const here = $derived(
     cursor_s === null ? null : (flown[Math.min(flown.length - 1, Math.round(cursor_s))] ?? null)
   );
-  const wind = $derived(windFor(lesson));
+  const wind = $derived(windAtStart(lesson.plan));
 </script>
 
 <svg

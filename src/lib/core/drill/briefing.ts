@@ -2,7 +2,7 @@ import { DEGREES_PER_RADIAN, normaliseBearing, turnFromTo } from '../measure/ang
 import { figure, heading } from '../measure/figure';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { descentAngle, groundTrack, type Wind } from '../air/wind';
-import { windOfPlan } from './plan-wind';
+import { windAtStart } from './plan-wind';
 import type { NoTrim } from '../aircraft/trim';
 import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
 import { magneticDip } from '../earth/magnetic-dip';
@@ -55,7 +55,7 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
   const settings = phaseSettings(lesson);
   if (!Array.isArray(settings)) return settings;
   const { plan, drill } = lesson;
-  const wind = windFor(lesson);
+  const wind = windAtStart(lesson.plan);
   const tasOf = (phase: Phase) =>
     trueFromIndicated(
       phase.goal.ias_kt,
@@ -104,11 +104,6 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
       'Time in this trainer is practice and cannot be logged toward a rating.'
     ]
   };
-}
-
-/** The wind at the height the drill begins at. */
-export function windFor({ plan }: Lesson): Wind {
-  return windOfPlan(plan, plan.startAltitude_ft);
 }
 
 function turnBrief({ plan }: Lesson, phase: Phase, tas_kt: number): TurnBrief {

@@ -1,7 +1,7 @@
 import { RADIANS_PER_DEGREE, turnFromTo } from '../measure/angle';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
 import { windVelocity } from '../air/wind';
-import { windFor } from './briefing';
+import { windAtStart } from './plan-wind';
 import { turnRateOf } from './goal-in-air';
 import type { Lesson } from './lesson';
 
@@ -18,7 +18,7 @@ const STEP_S = 1;
 /** The track over the ground of a drill flown exactly by its times, rates and speeds in the lesson's wind. */
 export function idealTrack(lesson: Lesson): TrackPoint[] {
   const { plan, drill } = lesson;
-  const wind = windVelocity(windFor(lesson));
+  const wind = windVelocity(windAtStart(lesson.plan));
   let north = 0;
   let east = 0;
   let time_s = 0;

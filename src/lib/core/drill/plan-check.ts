@@ -1,7 +1,7 @@
 import { Rejection } from '../measure/rejection';
 import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
-import { windFor } from './briefing';
+import { windAtStart } from './plan-wind';
 import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
@@ -130,7 +130,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       );
   });
   for (const { field, message } of navigationProblems(lesson)) report(field, message);
-  const wind = windFor(lesson);
+  const wind = windAtStart(lesson.plan);
   if (wind.speed_kt > 0.6 * slowest)
     report(
       plan.windLayers.length > 0 ? 'windLayers' : 'windSpeed_kt',

@@ -11,9 +11,14 @@ export function windOfPlan(plan: LessonPlan, altitude_ft: number): Wind {
     : { from_deg: plan.windFrom_deg, speed_kt: plan.windSpeed_kt };
 }
 
+/** The wind at the height the lesson begins at, by magnetic north. */
+export function windAtStart(plan: LessonPlan): Wind {
+  return windOfPlan(plan, plan.startAltitude_ft);
+}
+
 /** The wind at the height the lesson begins at, by a north that is so many degrees west of the magnetic one. */
 export function windAboutNorth(plan: LessonPlan, turned_deg: number): Wind {
-  const wind = windOfPlan(plan, plan.startAltitude_ft);
+  const wind = windAtStart(plan);
   return { from_deg: normaliseBearing(wind.from_deg + turned_deg), speed_kt: wind.speed_kt };
 }
 
