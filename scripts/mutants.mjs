@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 /** Which tests are about a room: those that fly whole drills would take hours. */
 const TESTS = {
   measure: ['measure', 'numbers'],
-  air: ['air', 'reference-physics'],
+  air: ['air', 'wind-and-turn', 'reference-physics'],
   earth: ['navigation', 'radio'],
   procedure: ['procedure', 'navigation'],
   radio: ['radio', 'navigation'],

@@ -1,7 +1,7 @@
 import { DEGREES_PER_RADIAN, normaliseBearing, turnFromTo } from '../measure/angle';
 import { figure, heading } from '../measure/figure';
 import { pressureAltitudeFor, trueFromIndicated } from '../air/atmosphere';
-import { descentAngle, groundTrack, type Wind } from '../air/wind';
+import { descentAngle, groundTrack } from '../air/wind';
 import { windAtStart } from './plan-wind';
 import type { NoTrim } from '../aircraft/trim';
 import { ARC_NM, COURSE_NEEDLE } from './corridors-of-goal';
