@@ -154,16 +154,11 @@ describe('fixes of a drill', () => {
   });
 
   test('renamed and removed in the editor, the phases follow', () => {
-    const [other] = toBeacon.navigation!.others!;
-    const renamed = withOtherFixes(toBeacon, [{ ...other!, id: 'beacon', name: 'Beacon' }]);
-    expect(renamed.phases.map(({ about }) => about)).toEqual([
-      undefined,
-      undefined,
-      'beacon',
-      undefined,
-      undefined
-    ]);
-    expect(problemsOf(planWith(renamed))).toEqual([]);
+    // Phases and figures go by the id, which a new name leaves alone.
+    const [hold] = shipped.navigation!.others!;
+    const renamed = withOtherFixes(shipped, [{ ...hold!, name: 'Beacon' }]);
+    expect(renamed.phases).toEqual(shipped.phases);
+    expect(problemsOf(planWith({ ...renamed, id: 'renamed' }))).toEqual([]);
     const removed = withOtherFixes(toBeacon, []);
     expect(removed.navigation!.others).toBeUndefined();
     expect(removed.phases.every(({ about }) => about === undefined)).toBe(true);

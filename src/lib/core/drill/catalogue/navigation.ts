@@ -100,6 +100,20 @@ const trackIn: PhaseFile = {
   }
 };
 
+const outToArc: PhaseFile = {
+  id: 'outbound',
+  name: 'Outbound',
+  call: 'Outbound on {course}, then the arc',
+  course: { course_deg: of('from_deg'), way: 'from' },
+  until: {
+    is: 'any',
+    of: [
+      { is: 'above', channel: 'fixDistance_nm', value: of('radius_nm', -0.6), for_s: 0 },
+      { is: 'after', seconds: 600 }
+    ]
+  }
+};
+
 const hold = (id: string, name: string, by: FixedBy, usualFixes: string[], usual: Quantity): DrillFile =>
   navigationDrill(
     {
@@ -403,19 +417,7 @@ export const navigationDrills: readonly DrillFile[] = [
         figure('to_deg', 'To radial', '°', 60, [1, 360, 1])
       ],
       phases: [
-        {
-          id: 'outbound',
-          name: 'Outbound',
-          call: 'Outbound on {course}, then the arc',
-          course: { course_deg: of('from_deg'), way: 'from' },
-          until: {
-            is: 'any',
-            of: [
-              { is: 'above', channel: 'fixDistance_nm', value: of('radius_nm', -0.6), for_s: 0 },
-              { is: 'after', seconds: 600 }
-            ]
-          }
-        },
+        outToArc,
         {
           id: 'arc',
           name: 'Arc',
@@ -466,19 +468,7 @@ export const navigationDrills: readonly DrillFile[] = [
         figure('circuits', 'Circuits after the entry', '', 2, [1, 8, 1])
       ],
       phases: [
-        {
-          id: 'outbound',
-          name: 'Outbound',
-          call: 'Outbound on {course}, then the arc',
-          course: { course_deg: of('from_deg'), way: 'from' },
-          until: {
-            is: 'any',
-            of: [
-              { is: 'above', channel: 'fixDistance_nm', value: of('radius_nm', -0.6), for_s: 0 },
-              { is: 'after', seconds: 600 }
-            ]
-          }
-        },
+        outToArc,
         {
           id: 'arc',
           name: 'Arc',

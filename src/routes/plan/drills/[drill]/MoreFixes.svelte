@@ -17,18 +17,14 @@
   const small = `${input} !min-h-7 !px-1.5 !py-0.5 text-[13px] text-ink`;
   const set = (index: number, change: Partial<OtherFix>) =>
     onchange(others.map((other, i) => (i === index ? { ...other, ...change } : other)));
-  /** An id no other fix has, from a name. */
-  function idFor(name: string, index: number): string {
-    const plain =
-      name
-        .toLowerCase()
-        .replace(/[^a-z0-9]+/g, '-')
-        .replace(/^-|-$/g, '')
-        .slice(0, 36) || 'fix';
-    const taken = ['main', ...others.filter((_, i) => i !== index).map(({ id }) => id)];
-    return taken.includes(plain) ? `${plain}-${index + 2}` : plain;
+  /** An id no other fix has. It stays when the fix is renamed: phases and figures go by it. */
+  function freshId(): string {
+    const taken = others.map(({ id }) => id);
+    let number = 2;
+    while (taken.includes(`fix-${number}`)) number += 1;
+    return `fix-${number}`;
   }
-  const rename = (index: number, name: string) => name.trim() && set(index, { name, id: idFor(name, index) });
+  const rename = (index: number, name: string) => name.trim() && set(index, { name: name.trim() });
   /** Names as they are typed, with anything between them. */
   const namesIn = (text: string) =>
     text
@@ -100,7 +96,7 @@
       onchange([
         ...others,
         {
-          id: idFor('second', others.length),
+          id: freshId(),
           name: 'Second',
           by: navigation.by,
           usualFixes: [...navigation.usualFixes],
