@@ -1,14 +1,13 @@
 import type { Knex } from 'knex';
 import { aircraftCatalogue } from '../core/aircraft/catalogue';
 import { drillCatalogue } from '../core/drill/catalogue/catalogue';
-import { composeDrill } from '../core/drill/compose-drill';
 import { mustEnd } from '../core/drill/drill-check';
 import { DrillFile } from '../core/drill/drill-file';
+import { lessonOf } from '../core/drill/lesson';
 import { sensiblePlan } from '../core/drill/sensible-plan';
 import {
   InheritingProfile,
   resolvedProfile,
-  toleranceProfileById,
   toleranceProfiles,
   type ToleranceProfile
 } from '../core/drill/tolerance-profile';
@@ -97,11 +96,8 @@ export function schoolDrills(identity: Identity): Promise<Kept<DrillFile>[]> {
  */
 export function checkedDrill(asked: unknown): DrillFile {
   const file = parse(DrillFile, asked, 'drill');
-  const aircraft = aircraftCatalogue[0]!;
-  const area = trainingAreas[0]!;
-  const plan = { ...sensiblePlan(aircraft, area, file.id), ownDrill: file };
-  const drill = composeDrill(file, plan, aircraft, area, toleranceProfileById(plan.toleranceProfile));
-  mustEnd(drill, plan.startAltitude_ft);
+  const plan = { ...sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!, file.id), ownDrill: file };
+  mustEnd(lessonOf(plan).drill, plan.startAltitude_ft);
   return file;
 }
 
