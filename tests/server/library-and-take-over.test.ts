@@ -22,6 +22,7 @@ import { chunksUntil } from '../../src/lib/server/flight-states';
 import { planLesson } from '../../src/lib/server/lessons';
 import { regradeOlder } from '../../src/lib/server/regrade';
 import {
+  checkedDrill,
   drillNames,
   drillOfShelf,
   keepDrill,
@@ -82,6 +83,13 @@ describe('a school’s own drills and tolerances', () => {
     expect(await schoolDrills(school.instructor)).toEqual([]);
     await setRemoved(school.instructor, 'school_drill', 'our-turns', false);
     expect(await schoolDrills(school.instructor)).toHaveLength(1);
+  });
+
+  test('drills by radio too, with every fix they name', () => {
+    for (const shipped of ['vor-tracking', 'arc-and-hold']) {
+      const own = { ...drillFileById(shipped), id: `${shipped}-own` };
+      expect(checkedDrill(own)).toEqual(own);
+    }
   });
 
   test('what does not fit is refused at its place; a student keeps nothing, whatever the code says', async () => {
