@@ -8,7 +8,10 @@ const floors = [
   ['aircraft', 'instrument', 'radio'],
   ['procedure', 'drill'],
   ['pilot', 'flight'],
-  ['grade', 'scan', 'bench'],
+  ['finding'],
+  ['deviation'],
+  ['scan'],
+  ['grade', 'bench'],
   ['record'],
   ['format']
 ];

@@ -11,8 +11,8 @@ import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { flightFromChunks } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
-import type { Finding } from '../src/lib/core/grade/finding';
-import type { FindingKind } from '../src/lib/core/grade/finding-kind';
+import type { Finding } from '../src/lib/core/finding/finding';
+import type { FindingKind } from '../src/lib/core/finding/finding-kind';
 import { gradeFlight } from '../src/lib/core/grade/grade';
 import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
 

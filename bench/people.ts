@@ -9,7 +9,7 @@ import { lessonOf, type Lesson } from '../src/lib/core/drill/lesson';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
 import { column, type Flight } from '../src/lib/core/flight/flight';
-import type { FindingKind } from '../src/lib/core/grade/finding-kind';
+import type { FindingKind } from '../src/lib/core/finding/finding-kind';
 import { gradeFlight } from '../src/lib/core/grade/grade';
 import { levelOffShown, verdictDirectly } from './people/direct-measure';
 import { flyAsPerson, people, type AttitudeFault } from './people/attitude-person';

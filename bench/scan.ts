@@ -7,7 +7,7 @@ import { flightFromCounts, countsOf } from '../src/lib/core/flight/flight';
 import { flightFromChunks } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { gazeToCsv, readDwellCsv } from '../src/lib/core/format/dwell-csv';
-import { measureCorridors } from '../src/lib/core/grade/corridor-measure';
+import { measureCorridors } from '../src/lib/core/deviation/corridor-measure';
 import { scanAreas, type Gaze } from '../src/lib/core/instrument/scan-area';
 import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
 import { simulatedEyeTracker } from '../src/lib/core/scan/eye-tracker';

@@ -5,7 +5,7 @@ import { judgedFlight } from '../src/lib/core/flight/judged-channels';
 import { flightFromChunks } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { gazeToCsv, readDwellCsv } from '../src/lib/core/format/dwell-csv';
-import { measureCorridors } from '../src/lib/core/grade/corridor-measure';
+import { measureCorridors } from '../src/lib/core/deviation/corridor-measure';
 import { areaNames } from '../src/lib/core/instrument/scan-area';
 import { clock, figure, percent } from '../src/lib/core/measure/figure';
 import { Rejection } from '../src/lib/core/measure/rejection';

@@ -3,7 +3,7 @@
  * spreadsheet, and findings in clean flights looked for in the altitudes themselves.
  */
 import type { Flight } from '../../src/lib/core/flight/flight';
-import type { Finding } from '../../src/lib/core/grade/finding';
+import type { Finding } from '../../src/lib/core/finding/finding';
 import type { Grade } from '../../src/lib/core/grade/grade';
 
 type Measure = Grade['measures'][number];

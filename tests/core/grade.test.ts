@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Corridor } from '$core/drill/drill';
-import { deviationFrom, fractionOfTolerance } from '$core/grade/deviation';
-import { exceedancesOf } from '$core/grade/exceedance';
-import type { FindingKind } from '$core/grade/finding-kind';
+import { deviationFrom, fractionOfTolerance } from '$core/deviation/deviation';
+import { exceedancesOf } from '$core/deviation/exceedance';
+import type { FindingKind } from '$core/finding/finding-kind';
 import { gradeFlight, type Grade } from '$core/grade/grade';
 import { swingingOf } from '$core/grade/vertical-swing';
 import { column } from '$core/flight/flight';

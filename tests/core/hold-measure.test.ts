@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/plan-wind';
 import type { Lesson } from '$core/drill/lesson';
-import { navigationElements } from '$core/grade/navigation/navigation-elements';
-import { navigationFindings } from '$core/grade/navigation/navigation-findings';
-import { measureHold, type HoldMeasure } from '$core/grade/navigation/hold-measure';
+import { measureHold, type HoldMeasure } from '$core/grade/checks/hold-measure';
 import { normaliseSigned } from '$core/measure/angle';
 import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
 import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
 import { goalOf, lessonFor, pen, turned, type Drawing } from './drawn-flight';
+import { findingsOf, elementsOf } from './told';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const hold = fc.record({
@@ -109,7 +108,7 @@ describe('a hold drawn by hand', () => {
           expect(Math.abs(circuit.inbound_s! - 60)).toBeLessThan(2);
           expect(Math.abs(circuit.rollOutOff!)).toBeLessThan(0.25);
         });
-        const kinds = navigationFindings(lesson, m).map(({ kind, severity }) => `${kind} ${severity}`);
+        const kinds = findingsOf(lesson, m).map(({ kind, severity }) => `${kind} ${severity}`);
         expect(kinds).toEqual(['right-entry good', 'hold-converged good']);
       }),
       { numRuns: 5 }
@@ -121,7 +120,7 @@ describe('a hold drawn by hand', () => {
     const gone = holding(shape, 'vor-hold');
     gone.drawing.straight(900);
     const left = measureHold(gone.drawing.flight(), gone.lesson, gone.goal, gone.drawing.span())!;
-    const [finding, ...others] = navigationFindings(gone.lesson, left);
+    const [finding, ...others] = findingsOf(gone.lesson, left);
     expect(others).toEqual([]);
     expect(finding).toMatchObject({
       kind: 'not-back-over-fix',
@@ -131,7 +130,7 @@ describe('a hold drawn by hand', () => {
     expect(finding!.evidence).toMatch(
       /^Not back over the fix in 15:00, 2\d\.\d NM from it at the end; a direct entry was due/
     );
-    expect(navigationElements(gone.lesson, left)).toMatchObject([{ verdict: 'not met' }]);
+    expect(elementsOf(gone.lesson, left)).toMatchObject([{ verdict: 'not met' }]);
     // Who stops before the time is over is told that, and nothing of the hold.
     const stopped = { ...gone.drawing.span(), complete: false };
     expect(measureHold(gone.drawing.flight(), gone.lesson, gone.goal, stopped)).toBeNull();
@@ -141,12 +140,10 @@ describe('a hold drawn by hand', () => {
     once.drawing.turn(once.solution.inbound.heading_deg, 1);
     once.toFix().straight(600);
     const m = measured(once.lesson, once.goal, once.drawing);
-    expect(navigationFindings(once.lesson, m).find(({ kind }) => kind === 'not-back-over-fix')).toMatchObject(
-      {
-        title: 'Hold not finished',
-        evidence: 'Back over the fix 1 of 4 times when the time was up.'
-      }
-    );
+    expect(findingsOf(once.lesson, m).find(({ kind }) => kind === 'not-back-over-fix')).toMatchObject({
+      title: 'Hold not finished',
+      evidence: 'Back over the fix 1 of 4 times when the time was up.'
+    });
   });
 
   test('its entry is told from the flying alone, whichever was flown and whichever was due', () => {

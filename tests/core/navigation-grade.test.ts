@@ -1,26 +1,26 @@
 import { describe, expect, test } from 'vitest';
-import type { Finding } from '$core/grade/finding';
-import type { ArcMeasure } from '$core/grade/navigation/arc-measure';
-import type { TrackingMeasure } from '$core/grade/navigation/tracking-measure';
-import type { InterceptMeasure } from '$core/grade/navigation/intercept-measure';
-import type { ReversalMeasure, StationTimeMeasure } from '$core/grade/navigation/fix-measure';
-import type { CircuitMeasure, HoldMeasure } from '$core/grade/navigation/hold-measure';
-import { navigationElements } from '$core/grade/navigation/navigation-elements';
-import { navigationFigures } from '$core/grade/navigation/navigation-figures';
-import { navigationFindings, type NavigationMeasure } from '$core/grade/navigation/navigation-findings';
-import type { SetUpMeasure } from '$core/grade/navigation/set-up-measure';
+import type { Finding } from '$core/finding/finding';
+import type { ArcMeasure } from '$core/grade/checks/arc';
+import type { TrackingMeasure } from '$core/grade/checks/tracking-measure';
+import type { InterceptMeasure } from '$core/grade/checks/intercept';
+import type { ReversalMeasure } from '$core/grade/checks/reversal';
+import type { StationTimeMeasure } from '$core/grade/checks/station-time';
+import type { CircuitMeasure, HoldMeasure } from '$core/grade/checks/hold-measure';
+import type { SetUpMeasure } from '$core/grade/checks/set-up';
 import { lessonFor } from './drawn-flight';
+import { checkFigures, type CheckMeasure } from '$core/grade/checks/checks';
+import { findingsOf, elementsOf } from './told';
 
 /** A measure's findings and verdicts, as the grade has them. */
-function graded(drill: string, m: NavigationMeasure) {
+function graded(drill: string, m: CheckMeasure) {
   const lesson = lessonFor(drill, {});
-  const findings: Finding[] = navigationFindings(lesson, m);
+  const findings: Finding[] = findingsOf(lesson, m);
   return {
     kinds: findings.filter(({ severity }) => severity !== 'good').map(({ kind }) => kind),
     praise: findings.filter(({ severity }) => severity === 'good').map(({ kind }) => kind),
     titles: findings.filter(({ severity }) => severity !== 'good').map(({ title }) => title),
-    verdicts: navigationElements(lesson, m).map(({ verdict }) => verdict),
-    arithmetic: navigationElements(lesson, m).map(({ arithmetic }) => arithmetic)
+    verdicts: elementsOf(lesson, m).map(({ verdict }) => verdict),
+    arithmetic: elementsOf(lesson, m).map(({ arithmetic }) => arithmetic)
   };
 }
 
@@ -260,15 +260,15 @@ describe('what a measure is worth', () => {
   });
 
   test('figures to be laid side by side leave out the entry and what was not measured', () => {
-    const figure = (id: string, ...measures: NavigationMeasure[]) =>
-      navigationFigures(measures).find((f) => f.id === id)!.values;
+    const figure = (id: string, ...measures: CheckMeasure[]) =>
+      checkFigures(measures).find((f) => f.id === id)?.value;
     const teardrop = {
       ...flownAs({ inbound_s: 20 }, { inbound_s: 70 }, { inbound_s: null }),
       firstCircuit: 1
     };
-    expect(figure('hold.inbound', teardrop)).toEqual([10]);
-    expect(figure('intercept.overshoot', { ...intercept, overshoot: 0.25 }, intercept)).toEqual([25, 0]);
-    expect(figure('intercept.established', { ...intercept, established_s: null })).toEqual([]);
-    expect(figure('tracking.correction', { ...tracking, correction_deg: -3 })).toEqual([5]);
+    expect(figure('hold.inbound', teardrop)).toBe(10);
+    expect(figure('intercept.overshoot', { ...intercept, overshoot: 0.25 }, intercept)).toBe(12.5);
+    expect(figure('intercept.established', { ...intercept, established_s: null })).toBeUndefined();
+    expect(figure('tracking.correction', { ...tracking, correction_deg: -3 })).toBe(5);
   });
 });

@@ -2,16 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/plan-wind';
 import type { LessonPlan } from '$core/drill/lesson-plan';
-import { measureArc } from '$core/grade/navigation/arc-measure';
-import { measureTracking } from '$core/grade/navigation/tracking-measure';
-import { measureIntercept } from '$core/grade/navigation/intercept-measure';
-import { measurePassage, measureReversal, measureStationTime } from '$core/grade/navigation/fix-measure';
-import { navigationFindings } from '$core/grade/navigation/navigation-findings';
-import { OVERSHOOT_SHARE } from '$core/grade/navigation/navigation-verdict';
+import { measureArc } from '$core/grade/checks/arc';
+import { measureTracking } from '$core/grade/checks/tracking-measure';
+import { measureIntercept } from '$core/grade/checks/intercept';
+import { measurePassage } from '$core/grade/checks/passage';
+import { measureReversal } from '$core/grade/checks/reversal';
+import { measureStationTime } from '$core/grade/checks/station-time';
+import { OVERSHOOT_SHARE } from '$core/grade/checks/intercept';
 import { normaliseSigned } from '$core/measure/angle';
 import { planReversal } from '$core/procedure/course-reversal';
 import { flyArc } from '$core/procedure/dme-arc';
 import { goalOf, lessonFor, pen, triangle, turned, type Drawing } from './drawn-flight';
+import { findingsOf } from './told';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const wind = fc.record({ windFrom_deg: angle, windSpeed_kt: fc.integer({ min: 0, max: 25 }) });
@@ -48,7 +50,7 @@ describe('a course drawn by hand', () => {
           expect(m.angle_deg).toBeCloseTo(angle_deg, 0);
           expect(Math.abs(m.overshoot - off)).toBeLessThan(0.05);
           expect(m.established_s === null).toBe(off > 0.6);
-          const kinds = (measure: typeof m) => navigationFindings(lesson, measure).map(({ kind }) => kind);
+          const kinds = (measure: typeof m) => findingsOf(lesson, measure).map(({ kind }) => kind);
           expect(kinds(m)).toEqual(
             off > 0.6 ? ['not-established'] : m.overshoot > OVERSHOOT_SHARE ? ['intercept-overshoot'] : []
           );
@@ -77,7 +79,7 @@ describe('a course drawn by hand', () => {
         expect(Math.abs(m.correction_deg - due.windCorrectionAngle_deg)).toBeLessThan(0.5);
         expect(Math.abs(m.neededCorrection_deg - due.windCorrectionAngle_deg)).toBeLessThan(0.5);
         expect([m.peaks, m.keptTurning_s, m.driftedOff_s, m.unshrinking]).toEqual([[], [], [], null]);
-        expect(navigationFindings(lesson, m)).toEqual([]);
+        expect(findingsOf(lesson, m)).toEqual([]);
       }),
       { numRuns: 10 }
     );
@@ -99,7 +101,7 @@ describe('a course drawn by hand', () => {
       heading_deg: course_deg
     });
     const found = () =>
-      navigationFindings(lesson, measureTracking(drawing.flight(), lesson, goal, drawing.span(), 0)!);
+      findingsOf(lesson, measureTracking(drawing.flight(), lesson, goal, drawing.span(), 0)!);
     return {
       drawing,
       found,
@@ -224,13 +226,13 @@ describe('arcs, reversals, fixes drawn by hand', () => {
           const m = measureReversal(drawing.flight(), lesson, goal, drawing.span());
           expect(Math.abs(m.farthest_nm - plan.farthest_nm)).toBeLessThan(0.08);
           expect(m.farthest_nm).toBeLessThan(goal.reversal.within_nm + 0.1);
-          expect(navigationFindings(lesson, m)).toEqual([]);
+          expect(findingsOf(lesson, m)).toEqual([]);
           expect(m.rollOutOff).not.toBeNull();
-          expect(navigationFindings(lesson, { ...m, outOfTime: true })).toMatchObject([
+          expect(findingsOf(lesson, { ...m, outOfTime: true })).toMatchObject([
             { kind: 'not-back-over-fix', title: 'Not back over the fix' }
           ]);
           // Another half minute outbound is beyond the limit, and hard.
-          expect(navigationFindings(lesson, { ...m, farthest_nm: m.within_nm + 0.8 })).toMatchObject([
+          expect(findingsOf(lesson, { ...m, farthest_nm: m.within_nm + 0.8 })).toMatchObject([
             { kind: 'beyond-limit', severity: 'hard' }
           ]);
         }),
@@ -257,9 +259,9 @@ describe('arcs, reversals, fixes drawn by hand', () => {
     const minutes = (12 * Math.tan(Math.PI / 18)) / (drawing.tas_kt / 60);
     expect(m.change_deg).toBeCloseTo(10, 0);
     expect(m.due_min).toBeCloseTo(6 * minutes, 1);
-    expect(navigationFindings(lesson, m)).toEqual([]);
-    expect(navigationFindings(lesson, said('12.0').m)[0]!.title).toBe('Time to the station wrong');
-    expect(navigationFindings(lesson, said(null).m)[0]!.title).toBe('Time to the station not worked out');
+    expect(findingsOf(lesson, m)).toEqual([]);
+    expect(findingsOf(lesson, said('12.0').m)[0]!.title).toBe('Time to the station wrong');
+    expect(findingsOf(lesson, said(null).m)[0]!.title).toBe('Time to the station not worked out');
   });
 
   test('a fix is called when it is there: the nearest call counts, before or after', () => {
@@ -278,9 +280,9 @@ describe('arcs, reversals, fixes drawn by hand', () => {
       return measurePassage(drawing.flight(), { ...drawing.span(), end_s: fix_s }, 15)!;
     };
     expect(called(-40, 6).called_s).toBeCloseTo(6, 0);
-    expect(navigationFindings(lesson, called(-40, 6))).toEqual([]);
-    expect(navigationFindings(lesson, called(-40))[0]).toMatchObject({ title: 'Fix called too soon' });
-    expect(navigationFindings(lesson, called(22))[0]).toMatchObject({ title: 'Fix called late' });
-    expect(navigationFindings(lesson, called())[0]).toMatchObject({ title: 'Fix not called' });
+    expect(findingsOf(lesson, called(-40, 6))).toEqual([]);
+    expect(findingsOf(lesson, called(-40))[0]).toMatchObject({ title: 'Fix called too soon' });
+    expect(findingsOf(lesson, called(22))[0]).toMatchObject({ title: 'Fix called late' });
+    expect(findingsOf(lesson, called())[0]).toMatchObject({ title: 'Fix not called' });
   });
 });

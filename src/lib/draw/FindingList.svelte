@@ -1,6 +1,6 @@
 <script lang="ts">
   import { clock } from '$core/measure/figure';
-  import type { Finding } from '$core/grade/finding';
+  import type { Finding } from '$core/finding/finding';
   import { HEADLINES } from '$core/grade/order-findings';
 
   /** The few that matter first; what belongs to one of them stands folded under it, the rest below. */

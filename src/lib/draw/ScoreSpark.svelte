@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Verdict } from '$core/grade/corridor-measure';
+  import type { Verdict } from '$core/finding/verdict';
 
   /** Figures over attempts as a spark: a full point where the standard was met, a hollow one where it was not. */
   let {

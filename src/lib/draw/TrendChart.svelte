@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ApexOptions } from 'apexcharts';
-  import type { Verdict } from '$core/grade/corridor-measure';
+  import type { Verdict } from '$core/finding/verdict';
   import { trendLine } from '$core/grade/trend';
   import { figure } from '$core/measure/figure';
   import Chart from '$lib/ui/Chart.svelte';

@@ -3,8 +3,8 @@ import { clamp } from '$core/measure/clamp';
 import type { PropulsionKind } from '$core/aircraft/aircraft-file';
 import type { Corridor } from '$core/drill/drill';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
-import type { CorridorMeasure } from '$core/grade/corridor-measure';
-import type { Exceedance } from '$core/grade/exceedance';
+import type { CorridorMeasure } from '$core/deviation/corridor-measure';
+import type { Exceedance } from '$core/deviation/exceedance';
 import { roundBounds } from './trace-path';
 
 /** One quantity of a flight over time, with what was asked of it: what a corridor strip draws. */

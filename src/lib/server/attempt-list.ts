@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Verdict } from '../core/grade/corridor-measure';
+import type { Verdict } from '../core/finding/verdict';
 import type { Comparable } from '../core/grade/comparable';
 import { as } from './database';
 import { latestSince } from './latest-attempts';

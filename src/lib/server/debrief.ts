@@ -1,4 +1,4 @@
-import type { Verdict } from '../core/grade/corridor-measure';
+import type { Verdict } from '../core/finding/verdict';
 import type { Grade } from '../core/grade/grade';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
 import { DISCARDABLE_S } from './attempts';

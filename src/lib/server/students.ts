@@ -1,4 +1,4 @@
-import type { Verdict } from '$core/grade/corridor-measure';
+import type { Verdict } from '$core/finding/verdict';
 import { as } from './database';
 import type { Identity } from './identity';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Verdict } from '$core/grade/corridor-measure';
+  import type { Verdict } from '$core/finding/verdict';
 
   let { verdict, large = false }: { verdict: Verdict; large?: boolean } = $props();
   const marks: Record<Verdict, { sign: string; colour: string; words: string }> = {

@@ -1,4 +1,4 @@
-import { verdicts } from '$core/grade/corridor-measure';
+import { verdicts } from '$core/finding/verdict';
 import { identityFrom } from '$lib/server/answers';
 import { askedOrder } from '$lib/server/asked-order';
 import { drillNames } from '$lib/server/school-library';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { verdicts } from '$core/grade/corridor-measure';
+  import { verdicts } from '$core/finding/verdict';
   import type { Comparable } from '$core/grade/comparable';
   import { figure } from '$core/measure/figure';
   import { atTime } from '$lib/draw/when';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
-  import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import type { Verdict as VerdictKind } from '$core/finding/verdict';
   import { enhance } from '$app/forms';
   import { clock } from '$core/measure/figure';
   import { drillName, planWords } from '$lib/draw/plan-words';

@@ -1,7 +1,7 @@
 import type { Corridor } from '../drill/drill';
 import { column, sampleAt } from '../flight/flight';
-import { deviationFrom, fractionOfTolerance } from '../grade/deviation';
-import { quantityWords, targetWords } from '../grade/quantity-words';
+import { deviationFrom, fractionOfTolerance } from '../deviation/deviation';
+import { quantityWords, targetWords } from '../finding/quantity-words';
 import { figure } from '../measure/figure';
 import type { SeededNoise } from '../measure/seeded-noise';
 import type { PanelKind } from '../instrument/readings';

@@ -4,7 +4,7 @@ import type { Lesson } from '../drill/lesson';
 import { areaNames } from '../instrument/scan-area';
 import { faultNames } from '../instrument/instrument-fault';
 import { clock } from '../measure/figure';
-import type { Finding } from './finding';
+import type { Finding } from '../finding/finding';
 
 /** Failures and covers of a lesson, as a debrief names them: `Vacuum failed from 1:30`. */
 export function circumstancesOf({ plan, covered, navigation }: Lesson): string[] {

@@ -1,12 +1,11 @@
 import type { CorridorChannel } from '../drill/drill';
-import type { CheckMeasure } from './check-measure';
-import type { ComparableFigure } from './comparable-figure';
+import { type CheckMeasure, checkFigures } from './checks/checks';
+import type { ComparableFigure } from '../finding/comparable-figure';
 import { biasOf } from './corridor-findings';
-import type { CorridorMeasure } from './corridor-measure';
-import { navigationFigures } from './navigation/navigation-figures';
+import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { scanFigures } from '../scan/scan-figures';
 import type { ScanReport } from '../scan/scan-report';
-import { quantityWords } from './quantity-words';
+import { quantityWords } from '../finding/quantity-words';
 
 /** What is kept of a grade beside it, for tables and trends over attempts. */
 export interface Comparable {
@@ -59,59 +58,7 @@ export function comparableOf(
     const lean = biasOf(channel, measures);
     if (lean) bias[channel] = lean.share;
   }
-  const of = <K extends CheckMeasure['kind']>(kind: K) =>
-    checks.filter((c): c is Extract<CheckMeasure, { kind: K }> => c.kind === kind);
-  add(
-    'speed-first',
-    'left level too fast by',
-    'kt',
-    0,
-    'less',
-    of('speed-first').map((m) => m.ias_kt - m.asked_kt)
-  );
-  add(
-    'decision.lowest',
-    'lowest at decision',
-    'ft',
-    0,
-    'zero',
-    of('decision').map((m) => m.lowest_ft - m.altitude_ft)
-  );
-  add(
-    'decision.toClimb',
-    'to climb',
-    's',
-    1,
-    'less',
-    of('decision').flatMap((m) => m.toClimb_s ?? [])
-  );
-  add('level-off', 'level-off error', 'ft', 0, 'less', of('level-off').map((m) => Math.max(m.beyond_ft, Math.abs(m.stopped_ft ?? 0)))); // prettier-ignore
-  add(
-    'roll-out',
-    'roll-out error',
-    '°',
-    1,
-    'less',
-    of('roll-out').map((m) => Math.abs(m.error_deg))
-  );
-  add(
-    'recovery.first',
-    'first input',
-    's',
-    1,
-    'less',
-    of('recovery').flatMap((m) => m.firstInput_s ?? [])
-  );
-  add(
-    'recovery.altitude',
-    'altitude in recovery',
-    'ft',
-    0,
-    'less',
-    of('recovery').map((m) => m.altitudeChange_ft)
-  );
-  for (const figure of navigationFigures(checks))
-    add(figure.id, figure.name, figure.unit, figure.decimals, figure.better, figure.values);
+  figures.push(...checkFigures(checks));
   if (scan) figures.push(...scanFigures(scan));
   return { drill, completed, figures, bias };
 }

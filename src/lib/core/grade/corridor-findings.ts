@@ -2,9 +2,9 @@ import { capital } from '../measure/capital';
 import { figure, signedFigure } from '../measure/figure';
 import { type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from './corridor-measure';
-import type { Exceedance } from './exceedance';
-import { finding, type Finding } from './finding';
+import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
+import type { Exceedance } from '../deviation/exceedance';
+import { finding, type Finding } from '../finding/finding';
 import {
   allowedWords,
   inPhase,
@@ -15,7 +15,7 @@ import {
   shareOf,
   sideTitle,
   sideWords
-} from './quantity-words';
+} from '../finding/quantity-words';
 
 /** So many exceedances of one corridor are said in one finding. */
 const SUMMED_FROM = 3;

@@ -1,8 +1,8 @@
 import type { CorridorChannel } from '../drill/drill';
 import { column, sampleAt, type Flight } from '../flight/flight';
-import type { CorridorMeasure } from './corridor-measure';
-import { deviationFrom, fractionOfTolerance } from './deviation';
-import { INPUTS } from './exceedance';
+import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { deviationFrom, fractionOfTolerance } from '../deviation/deviation';
+import { INPUTS } from '../deviation/exceedance';
 
 /**
  * What staring at one instrument looks like in the flying alone: the hands work at one quantity and keep it tight, while

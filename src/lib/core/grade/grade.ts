@@ -10,22 +10,21 @@ import { withDerived } from '../flight/derived-columns';
 import { judgedFlight } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
-import { checkElements } from './check-elements';
-import { checkFindings } from './check-findings';
-import { measureChecks, type CheckMeasure } from './check-measure';
+import { checkElements, checkFindings, judgeChecks, measureChecks, type CheckMeasure } from './checks/checks';
 import { comparableOf, type Comparable } from './comparable';
 import { corridorFindings } from './corridor-findings';
-import { measureCorridors, worse, type CorridorMeasure, type Verdict } from './corridor-measure';
+import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-measure';
+import { worse, type Verdict } from '../finding/verdict';
 import { circumstancesOf, underCircumstances } from './circumstances';
-import { MOMENT_S, finding, type Finding } from './finding';
-import type { FindingKind } from './finding-kind';
-import type { GradeElement } from './grade-element';
+import { MOMENT_S, finding, type Finding } from '../finding/finding';
+import type { FindingKind } from '../finding/finding-kind';
+import type { GradeElement } from '../finding/grade-element';
 import { habitFindings } from './habit-findings';
 import { looksOf } from '../scan/look';
 import { scanElements } from '../scan/scan-elements';
 import { scanReport, type ScanReport } from '../scan/scan-report';
 import { orderFindings } from './order-findings';
-import { inPhase, quantityWords, shareOf } from './quantity-words';
+import { inPhase, quantityWords, shareOf } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
 export const GRADER_VERSION = 7;
@@ -72,6 +71,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, lesson, phases);
   const checks = measureChecks(flight, lesson, phases);
+  const judged = judgeChecks(lesson, checks);
   const looks = looksOf(recorded);
   const scan = scanReport(looks, lesson, phases, measures, recorded);
   const task = plan.scan;
@@ -85,7 +85,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       // The mean of a rate that is pumped up and down says nothing of a lean.
       (f) => !(f.kind === 'bias-to-one-side' && f.channel === 'verticalSpeed_fpm' && pumped)
     ),
-    ...checkFindings(lesson, checks),
+    ...checkFindings(lesson, judged),
     ...inferred,
     ...(scan?.findings ?? []),
     ...notFlown(flight, lesson, phases)
@@ -101,7 +101,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       : [
           ...scanning,
           ...measures.map((measure) => corridorElement(measure, lesson)),
-          ...checkElements(lesson, checks),
+          ...checkElements(lesson, judged),
           ...techniqueElement(faults, measures)
         ];
   const hard = findings.filter((f) => f.severity === 'hard');

@@ -4,12 +4,12 @@ import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { lacking, sampleAt, type Flight } from '../flight/flight';
 import type { InstrumentId } from '../instrument/readings';
-import type { CorridorMeasure } from './corridor-measure';
-import { finding, type Finding } from './finding';
+import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { finding, type Finding } from '../finding/finding';
 import { fixationOf } from './fixation';
 import { outOfTrimOf, powerHuntingOf } from './hand-habits';
 import { overCorrectionOf } from './over-correction';
-import { quantityWords } from './quantity-words';
+import { quantityWords } from '../finding/quantity-words';
 import { swingingOf } from './vertical-swing';
 
 /** What shows a quantity. */

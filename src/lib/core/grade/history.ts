@@ -1,6 +1,6 @@
 import type { CorridorChannel } from '../drill/drill';
 import type { Comparable } from './comparable';
-import type { ComparableFigure } from './comparable-figure';
+import type { ComparableFigure } from '../finding/comparable-figure';
 import { leanOf, trendOf, type Lean, type Trend } from './trend';
 
 /** One figure of a drill over a student's attempts, oldest first; null where an attempt has none. */

@@ -5,8 +5,8 @@ import { areaOf } from '../drill/lesson-place';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { problemsOf } from '../drill/plan-check';
 import { sensiblePlan } from '../drill/sensible-plan';
-import type { Finding } from './finding';
-import type { FindingKind } from './finding-kind';
+import type { Finding } from '../finding/finding';
+import type { FindingKind } from '../finding/finding-kind';
 
 /** The drill that trains what a finding is about, where there is a better one than the drill it was found in. */
 const MENDS: Partial<Record<FindingKind, string>> = {

@@ -1,5 +1,5 @@
-import type { Finding } from './finding';
-import type { FindingKind } from './finding-kind';
+import type { Finding } from '../finding/finding';
+import type { FindingKind } from '../finding/finding-kind';
 
 /** Findings of one family that overlap in time are one deviation seen twice. */
 type Family = 'vertical' | 'speed' | 'lateral' | 'eyes' | 'none';

@@ -3,8 +3,8 @@ import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { channelDefinitions } from '../flight/channels';
 import type { Flight } from '../flight/flight';
-import { lackingFor } from './check-measure';
-import { quantityWords } from './quantity-words';
+import { checkName, lackingFor } from './checks/checks';
+import { quantityWords } from '../finding/quantity-words';
 
 /** Something that was asked for and could not be judged, and the channels the flight would have had to record for it. */
 export interface Unjudged {
@@ -21,7 +21,7 @@ export function unjudgedOf(flight: Flight, { drill }: Lesson, spans: readonly Ph
   const checks = drill.checks
     .filter((check) => flown.some(({ id }) => id === check.phase))
     .map((check) => ({
-      name: `${phaseById(drill, check.phase).name}: ${check.kind.replace('-', ' ')}`,
+      name: `${phaseById(drill, check.phase).name}: ${checkName(check)}`,
       lacks: lackingFor(flight, check)
     }))
     .filter(({ lacks }) => lacks.length > 0);

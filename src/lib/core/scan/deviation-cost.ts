@@ -1,5 +1,5 @@
 import type { CorridorChannel } from '../drill/drill';
-import type { CorridorMeasure } from '../grade/corridor-measure';
+import type { CorridorMeasure } from '../deviation/corridor-measure';
 import type { ScanArea } from '../instrument/scan-area';
 import type { Look } from './look';
 

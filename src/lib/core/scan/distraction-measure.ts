@@ -1,6 +1,6 @@
 import { ANSWER_WITHIN_S, type Distraction } from '../drill/distraction';
 import { clock, figure } from '../measure/figure';
-import { finding, type Finding } from '../grade/finding';
+import { finding, type Finding } from '../finding/finding';
 import { areaNames, type Gaze, type ScanArea } from '../instrument/scan-area';
 import { duration, type Flight } from '../flight/flight';
 import { looksBetween, type Look } from './look';

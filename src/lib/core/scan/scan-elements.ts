@@ -1,7 +1,7 @@
 import { figure, percent } from '../measure/figure';
 import type { ScanTask } from '../drill/scan-task';
-import type { Verdict } from '../grade/corridor-measure';
-import type { GradeElement } from '../grade/grade-element';
+import type { Verdict } from '../finding/verdict';
+import type { GradeElement } from '../finding/grade-element';
 import { omissionLimit_s } from './expected-areas';
 import { FIXATION_S } from './scan-findings';
 import type { ScanReport } from './scan-report';

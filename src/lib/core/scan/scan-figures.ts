@@ -1,4 +1,4 @@
-import type { ComparableFigure } from '../grade/comparable-figure';
+import type { ComparableFigure } from '../finding/comparable-figure';
 import { engineInterval_s, type ScanReport } from './scan-report';
 
 /** The scan's figures for tables and trends: how long anything of the round was out of sight, how evenly the eyes moved. */

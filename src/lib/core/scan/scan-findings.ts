@@ -1,7 +1,7 @@
 import { capital } from '../measure/capital';
 import { clock, figure, percent } from '../measure/figure';
 import { areaNames, type Gaze, type ScanArea } from '../instrument/scan-area';
-import { finding, type Finding } from '../grade/finding';
+import { finding, type Finding } from '../finding/finding';
 import { omissionLimit_s } from './expected-areas';
 import { looksBetween, type Look } from './look';
 import { areaMeasure, type ScanMeasure } from './scan-measure';

@@ -1,7 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { randomUUID } from 'node:crypto';
-import { verdicts, type Verdict } from '$core/grade/corridor-measure';
+import { verdicts, type Verdict } from '$core/finding/verdict';
 import { historyOf } from '$core/grade/history';
 import { parse } from '$core/measure/validation';
 import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';

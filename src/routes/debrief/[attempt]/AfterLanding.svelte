@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Finding } from '$core/grade/finding';
+  import type { Finding } from '$core/finding/finding';
   import { nextStep } from '$core/grade/next-step';
   import { clock } from '$core/measure/figure';
   import type { LessonPlan } from '$core/drill/lesson-plan';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { inlineInput } from '$lib/ui/input';
   import SideScroll from '$lib/ui/SideScroll.svelte';
-  import type { Verdict } from '$core/grade/corridor-measure';
+  import type { Verdict } from '$core/finding/verdict';
   import type { DrillHistory, FigureHistory } from '$core/grade/history';
   import { capital } from '$core/measure/capital';
   import { figure } from '$core/measure/figure';

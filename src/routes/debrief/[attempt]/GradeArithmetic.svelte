@@ -1,6 +1,6 @@
 <script lang="ts">
   import { figure } from '$core/measure/figure';
-  import { verdicts, type Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import { verdicts, type Verdict as VerdictKind } from '$core/finding/verdict';
   import type { Grade } from '$core/grade/grade';
   import { atTime } from '$lib/draw/when';
   import Verdict from '$lib/ui/Verdict.svelte';

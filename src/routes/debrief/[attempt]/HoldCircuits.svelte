@@ -3,8 +3,8 @@
   import type { Lesson } from '$core/drill/lesson';
   import { sampleAt, type Flight } from '$core/flight/flight';
   import { planPicture, type PlanPoint } from '$core/flight/plan-picture';
-  import { INBOUND_WITHIN_S, ROLL_OUT_WITHIN } from '$core/grade/navigation/navigation-verdict';
-  import type { HoldMeasure } from '$core/grade/navigation/hold-measure';
+  import { INBOUND_WITHIN_S, ROLL_OUT_WITHIN } from '$core/grade/checks/hold-verdict';
+  import type { HoldMeasure } from '$core/grade/checks/hold-measure';
   import { clock, figure, heading, percent, signedFigure } from '$core/measure/figure';
 
   /** The circuits of a hold laid over each other about the fix, with the numbers of each beside what was due. */

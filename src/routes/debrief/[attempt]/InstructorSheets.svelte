@@ -1,7 +1,7 @@
 <script lang="ts">
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { enhance } from '$app/forms';
-  import { verdicts, type Verdict } from '$core/grade/corridor-measure';
+  import { verdicts, type Verdict } from '$core/finding/verdict';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';

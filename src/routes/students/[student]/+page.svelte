@@ -1,8 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { percent } from '$core/measure/figure';
-  import { quantityWords } from '$core/grade/quantity-words';
-  import type { Verdict as VerdictKind } from '$core/grade/corridor-measure';
+  import { quantityWords } from '$core/finding/quantity-words';
+  import type { Verdict as VerdictKind } from '$core/finding/verdict';
   import { capital } from '$core/measure/capital';
   import TrendChart from '$lib/draw/TrendChart.svelte';
   import Choice from '$lib/ui/Choice.svelte';

@@ -1,7 +1,7 @@
 import type { Corridor, Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure, heading } from '../../measure/figure';
-import { deviationFrom, fractionOfTolerance } from '../deviation';
+import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
 import { before, valueOf, type Advice, type Hint } from './coach-moment';
 
 /** Said when the edge is this near and coming nearer … */

@@ -1,7 +1,7 @@
 import type { Lesson } from '../../drill/lesson';
 import { capital } from '../../measure/capital';
-import { deviationFrom, fractionOfTolerance } from '../deviation';
-import { quantityWords } from '../quantity-words';
+import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
+import { quantityWords } from '../../finding/quantity-words';
 import { valueOf, type Hint } from './coach-moment';
 
 /** Said when everything has been inside half of its tolerance for so long: once a phase, and no more often than this. */

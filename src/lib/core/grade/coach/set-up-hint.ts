@@ -2,6 +2,7 @@ import type { Lesson } from '../../drill/lesson';
 import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import { frequencyOf } from '../../radio/world-check';
 import { radioSettingsFrom, type RadioSettings } from '../../radio/radio-settings';
+import { COURSE_SET_WITHIN_DEG } from '../checks/set-up';
 import type { Advice, Hint } from './coach-moment';
 
 /** When each step of setting up is missed, s into the phase. */
@@ -9,7 +10,6 @@ const TUNE_S = 15;
 const IDENTIFY_S = 25;
 const COURSE_S = 38;
 const SOURCE_S = 48;
-const COURSE_WITHIN_DEG = 5;
 
 const WEIGHT = 1.5;
 const radio = (words: string): Advice => ({ words, weight: WEIGHT, hand: 'other' });
@@ -42,7 +42,7 @@ export function setUpHint(lesson: Lesson): Hint {
           ? radio('Identify it before you use it: listen to the ident.')
           : null;
       const off = Math.abs(((radios[which].course_deg - wanted.nav1.course_deg + 540) % 360) - 180);
-      if (off > COURSE_WITHIN_DEG)
+      if (off > COURSE_SET_WITHIN_DEG)
         return now.inPhase_s > COURSE_S
           ? radio('Turn the course until the needle is in the middle with TO.')
           : null;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import type { Drill } from '$core/drill/drill';
-  import { quantityWords, sideWords } from '$core/grade/quantity-words';
+  import { quantityWords, sideWords } from '$core/finding/quantity-words';
   import { areaNames } from '$core/instrument/scan-area';
   import { clock, figure } from '$core/measure/figure';
   import type { DeviationCost } from '$core/scan/deviation-cost';

@@ -1,6 +1,10 @@
-import type { Drill, Phase } from '../drill/drill';
-import type { PhaseSpan } from '../drill/phase-tracker';
-import { column, sampleAt, type Flight } from '../flight/flight';
+import type { Drill, Phase } from '../../drill/drill';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import type { Verdict } from '../../finding/verdict';
+import { column, type Flight, sampleAt } from '../../flight/flight';
+import { figure } from '../../measure/figure';
+import { type CheckKind } from './check-kind';
 
 /** When a descent was begun, and how fast the airplane was then. */
 export interface SpeedFirstMeasure {
@@ -12,51 +16,28 @@ export interface SpeedFirstMeasure {
   left_ft: number;
 }
 
-/** How a decision altitude was met. */
-export interface DecisionMeasure {
-  kind: 'decision';
-  phaseId: string;
-  altitude_ft: number;
-  /** When the decision altitude was passed, or, when the climb began above it, the lowest moment. */
-  at_s: number;
-  passed: boolean;
-  /** From the decision altitude to a positive climb; 0 when the climb began above it; null when none came. */
-  toClimb_s: number | null;
-  lowest_ft: number;
-  lowest_s: number;
-}
-
-/** What was set when it should have been. */
-export interface ConfigurationMeasure {
-  kind: 'configuration';
-  phaseId: string;
-  at_s: number;
-  flaps_deg: number;
-  askedFlaps_deg: number;
-  /** null where the flight did not record it. */
-  gear: number | null;
-  askedGear: number;
-}
-
 /** Sinking at this share of the rate asked for is no longer level flight. */
 const LEFT_LEVEL_SHARE = 0.4;
+
 /** The rate needle's lag at most, and the sinking that is looked for behind it: this share of the rate, over so long. */
 const NEEDLE_LAG_S = 8;
+
 const SINK_OVER_S = 2;
+
 const SINKING_SHARE = 0.3;
+
 /** A nose pumped eases the sinking for so long, to this rate, and goes on down. */
 const EASED_FOR_S = 4;
+
 const STILL_SINKING_FPM = -50;
+
 /** So long before the sinking the level may have been left for good; longer, and it was flown low. */
 const LEFT_WITHIN_S = 25;
+
 /** A level is left at so little below it. */
 const LEFT_FT = 10;
-/** A climb begun early is confirmed some seconds after its lowest point. */
-const LOWEST_BEFORE_S = 20;
-/** Seconds after the decision altitude in which the lowest point is looked for. */
-const LOWEST_WITHIN_S = 30;
 
-export function measureSpeedFirst(
+function measureSpeedFirst(
   flight: Flight,
   drill: Drill,
   phase: Phase,
@@ -108,45 +89,61 @@ export function measureSpeedFirst(
   };
 }
 
-export function measureDecision(
-  flight: Flight,
-  phase: Phase,
-  span: PhaseSpan,
-  altitude_ft: number
-): DecisionMeasure {
-  const altitude = column(flight, 'altitude_ft');
-  const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
-  let lowest = sampleAt(flight, span.start_s - LOWEST_BEFORE_S);
-  for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
-  const passed = altitude[lowest]! < altitude_ft;
-  return {
-    kind: 'decision',
-    phaseId: phase.id,
-    altitude_ft,
-    at_s: passed ? span.start_s : lowest / flight.rate_hz,
-    passed,
-    toClimb_s: !passed ? 0 : span.complete ? span.end_s - span.start_s : null,
-    lowest_ft: altitude[lowest]!,
-    lowest_s: lowest / flight.rate_hz
-  };
+/** Speed above the target at which lowering the nose still counts as "speed first". */
+export const SPEED_FIRST_MARGIN_KT = 5;
+
+function speedFirstVerdict(m: SpeedFirstMeasure): Verdict {
+  return Math.round(m.ias_kt) - m.asked_kt > SPEED_FIRST_MARGIN_KT ? 'not met' : 'met';
 }
 
-/** null: the phase was over before the configuration was due. */
-export function measureConfiguration(
-  flight: Flight,
-  phase: Phase,
-  span: PhaseSpan,
-  within_s: number
-): ConfigurationMeasure | null {
-  if (span.end_s - span.start_s <= within_s) return null;
-  const k = sampleAt(flight, span.start_s + within_s);
-  return {
-    kind: 'configuration',
-    phaseId: phase.id,
-    at_s: k / flight.rate_hz,
-    flaps_deg: column(flight, 'flaps_deg')[k]!,
-    askedFlaps_deg: phase.goal.flaps_deg,
-    gear: flight.columns.get('gear')?.[k] ?? null,
-    askedGear: phase.goal.gear
-  };
+function saySpeedFirst(m: SpeedFirstMeasure, verdict: Verdict): Finding {
+  const over = Math.round(m.ias_kt) - m.asked_kt;
+  return verdict !== 'met'
+    ? finding(
+        'started-down-before-slowing',
+        'fault',
+        'Descended before slowing',
+        { moment_s: m.at_s },
+        `Left ${figure(m.left_ft)} ft at ${figure(m.ias_kt)} kt, ${figure(over)} kt faster than the ${figure(m.asked_kt)} kt asked for.`,
+        {
+          channel: 'ias_kt',
+          side: 'above',
+          failed: true,
+          worth: (MOMENT_S * over) / SPEED_FIRST_MARGIN_KT
+        }
+      )
+    : finding(
+        'speed-first',
+        'good',
+        'Slowed down first, then descended',
+        { moment_s: m.at_s },
+        `${figure(m.ias_kt)} kt as the nose went down; ${figure(m.asked_kt)} kt was asked for.`,
+        { channel: 'ias_kt' }
+      );
 }
+
+export const speedFirst: CheckKind<'speed-first', SpeedFirstMeasure, Verdict> = {
+  name: 'speed first',
+  measuredFrom: ['altitude_ft', 'verticalSpeed_fpm', 'ias_kt'],
+  measure: ({ flight, lesson, phase, span }, { speed_kt }) =>
+    measureSpeedFirst(flight, lesson.drill, phase, span, speed_kt),
+  judge: speedFirstVerdict,
+  elements: (m, verdict) => [
+    {
+      name: 'Speed before descent',
+      verdict,
+      arithmetic: `${figure(m.ias_kt)} kt leaving the level; ${m.asked_kt} + ${SPEED_FIRST_MARGIN_KT} kt allowed`
+    }
+  ],
+  findings: (m, verdict) => [saySpeedFirst(m, verdict)],
+  figures: [
+    {
+      id: 'speed-first',
+      name: 'left level too fast by',
+      unit: 'kt',
+      decimals: 0,
+      better: 'less',
+      of: (m) => [m.ias_kt - m.asked_kt]
+    }
+  ]
+};

@@ -1,14 +1,14 @@
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
-import { windAboutFix } from '../../drill/plan-wind';
-import { tasOf } from '../../drill/goal-in-air';
 import { type NavigationGoal, phaseById } from '../../drill/drill';
+import { tasOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
+import { windAboutFix } from '../../drill/plan-wind';
 import type { Flight } from '../../flight/flight';
+import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { sideOf, solveHold } from '../../procedure/hold';
-import { holdEntry, type EntryChoice, type HoldEntry } from '../../procedure/hold-entry';
-import { passagesOf } from './fix-measure';
-import { levelFrom, medianOver, readByCourse, type CourseReading } from './course-reading';
+import { type EntryChoice, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
+import { type CourseReading, levelFrom, medianOver, readByCourse } from './course-reading';
+import { passagesOf } from './fix-passages';
 
 type HoldGoal = Extract<NavigationGoal, { kind: 'hold' }>;
 
@@ -70,16 +70,24 @@ export interface LeftHoldMeasure {
 
 /** A leg is steady when the wings have been level for so long. */
 const STEADY_S = 4;
+
 const OUTBOUND_WITHIN_DEG = 65;
+
 /** An entry's leg, with a teardrop's angle and the wind's correction in it. */
 const ENTRY_WITHIN_DEG = 75;
+
 const INBOUND_WITHIN_DEG = 50;
+
 const TURN_BEGINS_DEG = 8;
+
 const GOES_ON_ROUND_DEG = 35;
+
 /** Long enough to be a leg: against a strong wind there is little more of it. */
 const ENTRY_LEG_S = 8;
+
 /** A teardrop's heading is turned to by the shorter way. */
 const MORE_THAN_A_TEARDROP_DEG = 200;
+
 /** Two entries' headings nearer than this to the one flown cannot be told apart by it. */
 const ALIKE_DEG = 12;
 

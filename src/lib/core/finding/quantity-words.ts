@@ -1,6 +1,6 @@
+import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
 import { capital } from '../measure/capital';
 import { figure, heading } from '../measure/figure';
-import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
 
 /** How a corridor's quantity is spoken of. */
 export const quantityWords: Record<

@@ -1,4 +1,4 @@
-import type { Verdict } from './corridor-measure';
+import type { Verdict } from './verdict';
 
 /** One thing that was required, with its own verdict and figure. */
 export interface GradeElement {

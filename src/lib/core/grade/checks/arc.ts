@@ -1,9 +1,13 @@
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import type { Verdict } from '../../finding/verdict';
 import { column, type Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
+import { figure } from '../../measure/figure';
 import { readByCourse } from './course-reading';
+import { type CheckKind, elementName, BY_COURSE } from './check-kind';
 
 /** How an arc was flown. Distances less the radius, NM; + = outside. */
 export interface ArcMeasure {
@@ -25,8 +29,11 @@ export interface ArcMeasure {
 }
 
 const JOINED_NM = 0.5;
+
 const JOINED_FOR_S = 10;
+
 const TURNING_DEG = 6;
+
 const LEAST_TURN_S = 1.5;
 
 /** null when the arc was never reached. */
@@ -90,3 +97,62 @@ export function measureArc(
     shareTurning: turning / (to - from + 1)
   };
 }
+
+function arcAllowed_nm({ tolerance }: Lesson): number {
+  return tolerance.arc_nm ?? 1;
+}
+
+function arcVerdict(m: ArcMeasure, lesson: Lesson): Verdict {
+  return Math.max(m.inside_nm, m.outside_nm) <= arcAllowed_nm(lesson) && m.joined_s !== null
+    ? 'met'
+    : 'not met';
+}
+
+function sayArc(m: ArcMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
+  if (verdict === 'met') return [];
+  const worst = Math.max(m.inside_nm, m.outside_nm);
+  const side = m.outside_nm >= m.inside_nm ? 'outside' : 'inside';
+  const turns =
+    m.degreesATurn === null ? 'no turns along it' : `one turn every ${figure(m.degreesATurn)}° of it`;
+  return [
+    finding(
+      'arc-off',
+      'fault',
+      m.joined_s === null ? 'Arc never joined' : `Off the arc, ${side}`,
+      { moment_s: m.worst_s, start_s: m.from_s, end_s: m.to_s },
+      `Up to ${figure(worst, 1)} NM ${side} the ${figure(m.radius_nm)} NM arc (${figure(arcAllowed_nm(lesson), 1)} NM allowed); ${turns}.`,
+      {
+        channel: 'offCourse',
+        side: side === 'outside' ? 'above' : 'below',
+        failed: true,
+        worth: (MOMENT_S * 4 * worst) / arcAllowed_nm(lesson)
+      }
+    )
+  ];
+}
+
+export const arc: CheckKind<'arc', ArcMeasure, Verdict> = {
+  name: 'arc',
+  measuredFrom: [...BY_COURSE, 'fixRadial_deg'],
+  measure: ({ flight, lesson, phase, span }) =>
+    phase.goal.lateral.kind === 'arc' ? measureArc(flight, lesson, phase.goal.lateral, span) : null,
+  judge: arcVerdict,
+  elements: (m, verdict, lesson) => [
+    {
+      name: elementName(lesson, m.phaseId, 'kept'),
+      verdict,
+      arithmetic: `RMS ${figure(m.rms_nm, 2)} NM, at most ${figure(m.inside_nm, 1)} NM inside and ${figure(m.outside_nm, 1)} NM outside (${arcAllowed_nm(lesson)} NM allowed)${m.joined_s === null ? ', never joined' : `, joined after ${figure(m.joined_s)} s`}`
+    }
+  ],
+  findings: sayArc,
+  figures: [
+    {
+      id: 'arc.rms',
+      name: 'off the arc, RMS',
+      unit: 'NM',
+      decimals: 2,
+      better: 'less',
+      of: (m) => [m.rms_nm]
+    }
+  ]
+};

@@ -1,29 +1,25 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { needleWords } from '../../finding/quantity-words';
 import { capital } from '../../measure/capital';
 import { clock, figure, heading, signedFigure } from '../../measure/figure';
-import { MOMENT_S, finding, type Finding } from '../finding';
-import { needleWords } from '../quantity-words';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
-import {
-  CLOCK_WITHIN_S,
-  INBOUND_WITHIN_S,
-  converges,
-  isOnTime,
-  judgedCircuits,
-  legsVerdict,
-  rollOutsOff,
-  rollOutsVerdict
-} from './navigation-verdict';
+import { CLOCK_WITHIN_S, INBOUND_WITHIN_S, isOnTime, judgedCircuits, rollOutsOff } from './hold-verdict';
+import type { Verdict } from '../../finding/verdict';
+import type { HoldJudged } from './hold-verdict';
 
 /** The timing is judged by the circuits' mean: one leg is a try. */
 const TURNED_LATE_S = 12;
+
 /** A correction is looked for where at least this much is needed outbound. */
 const CORRECTION_MATTERS_DEG = 8;
+
 const CORRECTION_SHARE = 0.5;
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+
 const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
 
-export function holdFindings(m: HoldMeasure): Finding[] {
+export function holdFindings(m: HoldMeasure, judged: HoldJudged): Finding[] {
   const circuits = judgedCircuits(m);
   const last = m.circuits.at(-1)!;
   const stretch = {
@@ -46,9 +42,9 @@ export function holdFindings(m: HoldMeasure): Finding[] {
         ]
       : []),
     ...sayCorrection(m, stretch),
-    ...sayTiming(m, stretch),
-    ...sayRollOuts(m, stretch),
-    ...(converges(m) && legsVerdict(m) === 'met' && rollOutsVerdict(m) === 'met'
+    ...sayTiming(m, judged.legs, stretch),
+    ...sayRollOuts(m, judged.rollOuts, stretch),
+    ...(judged.converges && judged.legs === 'met' && judged.rollOuts === 'met'
       ? [
           finding(
             'hold-converged',
@@ -94,9 +90,8 @@ function sayCorrection(m: HoldMeasure, stretch: Stretch): Finding[] {
 }
 
 /** The clock, and the legs that came of it: why they were off where that can be told, otherwise that they were. */
-function sayTiming(m: HoldMeasure, stretch: Stretch): Finding[] {
+function sayTiming(m: HoldMeasure, verdict: Verdict | null, stretch: Stretch): Finding[] {
   const circuits = judgedCircuits(m);
-  const verdict = legsVerdict(m);
   const legs = known(circuits.map((c) => c.inbound_s));
   const legWords = `${legs.map((leg) => figure(leg)).join(', ')} s inbound; ${figure(m.leg_s ?? 0)} s ± ${INBOUND_WITHIN_S} s asked for`;
   const found: Finding[] = [];
@@ -174,8 +169,7 @@ function putRightWords(legs: readonly number[], leg_s: number): string {
   return `${first === 1 ? 'First inbound leg off its' : `First ${first} inbound legs off their`} time, then put right`;
 }
 
-function sayRollOuts(m: HoldMeasure, stretch: Stretch): Finding[] {
-  const verdict = rollOutsVerdict(m);
+function sayRollOuts(m: HoldMeasure, verdict: Verdict | null, stretch: Stretch): Finding[] {
   if (verdict === null || verdict === 'met') return [];
   const off = rollOutsOff(m);
   const ways = [true, false].flatMap((through) => {

@@ -1,11 +1,12 @@
-import { normaliseSigned } from '../measure/angle';
 import { type Corridor, type CorridorChannel, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import { isOverStation } from '../drill/reference';
 import type { PhaseSpan } from '../drill/phase-tracker';
-import { column, sampleAt, type Flight } from '../flight/flight';
+import { isOverStation } from '../drill/reference';
+import type { Verdict } from '../finding/verdict';
+import { column, type Flight, sampleAt } from '../flight/flight';
+import { normaliseSigned } from '../measure/angle';
 import { deviationFrom, fractionOfTolerance } from './deviation';
-import { exceedancesOf, type Exceedance } from './exceedance';
+import { type Exceedance, exceedancesOf } from './exceedance';
 
 /** How well one corridor of one phase was held. */
 export interface CorridorMeasure {
@@ -33,9 +34,6 @@ export interface CorridorMeasure {
   verdict: Verdict;
 }
 
-export const verdicts = ['met', 'met with prompt correction', 'not met'] as const;
-export type Verdict = (typeof verdicts)[number];
-
 /** Prompt corrections that are still forgiven; more is "consistently exceeding". */
 export const FORGIVEN_CORRECTIONS = 2;
 
@@ -44,17 +42,14 @@ const SHORTEST_JUDGED_S = 1;
 
 /** Nearer to a station than this a course to or from it is not judged by its needle. */
 const OVER_STATION_NM = 1;
+
 /** To one side, plainly: beyond this share of the tolerance. */
 const TO_ONE_SIDE = 0.2;
 
 /** A roll-out begun this much before its lead is still the roll-out. */
 const EARLY_ROLL_OUT_DEG = 16;
-const TIMED_ROLL_OUT_S = 6;
 
-/** The worse of two verdicts. */
-export function worse(a: Verdict, b: Verdict): Verdict {
-  return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
-}
+const TIMED_ROLL_OUT_S = 6;
 
 /** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
 export function measureCorridors(

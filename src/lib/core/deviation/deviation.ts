@@ -1,5 +1,5 @@
-import { normaliseSigned } from '../measure/angle';
 import type { Corridor } from '../drill/drill';
+import { normaliseSigned } from '../measure/angle';
 
 /** Value less target in the channel's unit; for headings the short way round. + = above, or right of. */
 export function deviationFrom(corridor: Corridor, value: number): number {

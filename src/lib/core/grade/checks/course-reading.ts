@@ -1,10 +1,10 @@
-import { median } from '../../measure/median';
-import { normaliseSigned } from '../../measure/angle';
 import { phaseById } from '../../drill/drill';
-import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
 import { onPanel, type Reference } from '../../drill/reference';
-import { column, sampleAt, type Flight } from '../../flight/flight';
+import { column, type Flight, sampleAt } from '../../flight/flight';
+import { normaliseSigned } from '../../measure/angle';
+import { median } from '../../measure/median';
 
 /** A flight read by a course: what grading of radio navigation looks at. */
 export interface CourseReading {
@@ -65,6 +65,7 @@ export function readByCourse(
 
 /** Bank is smoothed over so long to either side. */
 const SMOOTHED_S = 1.5;
+
 /** Wings count as level within this bank. */
 export const WINGS_LEVEL_DEG = 5;
 

@@ -1,10 +1,14 @@
-import { normaliseBearing, normaliseSigned } from '../measure/angle';
-import type { Phase } from '../drill/drill';
-import { turnRateOf } from '../drill/goal-in-air';
-import type { LessonPlan } from '../drill/lesson-plan';
-import type { PhaseSpan } from '../drill/phase-tracker';
-import { column, sampleAt, type Flight } from '../flight/flight';
-import { swingingOf } from './vertical-swing';
+import type { Phase } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import type { Verdict } from '../../finding/verdict';
+import { column, type Flight, sampleAt } from '../../flight/flight';
+import { figure } from '../../measure/figure';
+import { swingingOf } from '../vertical-swing';
+import { byError } from './by-error';
+import { type CheckKind, elementName, AFTER_PHASE_S } from './check-kind';
+import { signedFigure } from '../../measure/figure';
 
 /** How a climb or descent was brought to its altitude; feet beyond it are positive, short of it negative. */
 export interface LevelOffMeasure {
@@ -23,32 +27,17 @@ export interface LevelOffMeasure {
   climbing: boolean;
 }
 
-/** How a turn was brought to its heading; degrees beyond it in the direction of the turn are positive. */
-export interface RollOutMeasure {
-  kind: 'roll-out';
-  phaseId: string;
-  heading_deg: number;
-  /** Where the wings came level, less the heading; every whole turn beyond it counted. */
-  error_deg: number;
-  at_s: number;
-  direction: 1 | -1;
-}
-
 /** Level: over so long the altitude changes at less than this rate; averaged, so that rough air's sinks do not count. */
 const LEVEL_FPM = 150;
+
 const LEVEL_FOR_S = 11;
-const WINGS_LEVEL_DEG = 5;
-const WINGS_LEVEL_FOR_S = 1;
-/** A turn has begun with this much bank. */
-const BANKED_DEG = 8;
+
 /** A last half swing may follow the last turn of the rate. */
 const AFTER_SWING_S = 8;
-/** How long after the phase the transition is still looked for. */
-const AFTER_S = 40;
-/** A turn that never ends is followed for longer: it may go round. */
-const TURNING_ON_S = 150;
+
 /** So much of the way, ft or share, must have been climbed or descended before it can be levelled off. */
 const BEGUN_FT = 100;
+
 const BEGUN_SHARE = 0.4;
 
 /**
@@ -56,7 +45,7 @@ const BEGUN_SHARE = 0.4;
  * @param beyondUntil_s until when going beyond the altitude is still this level-off's
  * @returns null when the airplane neither stopped nor went beyond within what was flown
  */
-export function measureLevelOff(
+function measureLevelOff(
   flight: Flight,
   phase: Phase,
   span: PhaseSpan,
@@ -70,7 +59,7 @@ export function measureLevelOff(
   const way = climbing ? 1 : -1;
   // The phase ends as the altitude comes near; the stopping is looked for from shortly before then.
   const from = sampleAt(flight, Math.max(span.start_s + 4, span.end_s - 18));
-  const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
+  const to = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_PHASE_S));
   // Where the rate is pumped, a stop is part of a swing: the level-off is looked for after the last of them.
   const swinging =
     phase.goal.vertical.kind === 'rate'
@@ -86,7 +75,7 @@ export function measureLevelOff(
   const window = LEVEL_FOR_S * flight.rate_hz;
   let stopped: number | null = null;
   let beyondAt = from;
-  const beyondTo = Math.max(to, sampleAt(flight, Math.min(beyondUntil_s, span.end_s + AFTER_S)));
+  const beyondTo = Math.max(to, sampleAt(flight, Math.min(beyondUntil_s, span.end_s + AFTER_PHASE_S)));
   for (let k = from; k <= beyondTo; k++) if (altitude[k]! * way > altitude[beyondAt]! * way) beyondAt = k;
   for (let k = from; k <= to; k++) {
     const gained = (altitude[Math.min(to, k + window)]! - altitude[k]!) * way;
@@ -110,52 +99,72 @@ export function measureLevelOff(
   };
 }
 
-/** @param until_s as above. null: the wings never came level within what was flown, or the turn was never made. */
-export function measureRollOut(
-  flight: Flight,
-  plan: LessonPlan,
-  phase: Phase,
-  span: PhaseSpan,
-  until_s: number,
-  heading_deg: number
-): RollOutMeasure | null {
-  const { lateral } = phase.goal;
-  if (!span.complete || lateral.kind !== 'turn') return null;
-  const heading = column(flight, 'heading_deg');
-  const bank = column(flight, 'bank_deg');
-  const start = sampleAt(flight, span.start_s);
-  const from = sampleAt(flight, span.start_s + 0.4 * Math.min(phase.expected_s, span.end_s - span.start_s));
-  const last = sampleAt(flight, Math.min(until_s, span.end_s + AFTER_S));
-  const longest = sampleAt(flight, span.end_s + TURNING_ON_S);
-  // Degrees to turn: by the shorter count, or a whole turn more where the phase asks for it.
-  const plain = normaliseBearing(lateral.direction * (heading_deg - heading[start]!));
-  const asked =
-    plain + 360 * Math.max(0, Math.round((phase.expected_s * turnRateOf(phase.goal, plan) - plain) / 360));
-  let turned = 0;
-  let level = 0;
-  let banked = false;
-  const turnedAt: number[] = [];
-  for (let k = start; k <= longest; k++) {
-    if (k > start) turned += lateral.direction * normaliseSigned(heading[k]! - heading[k - 1]!);
-    turnedAt.push(turned);
-    banked ||= bank[k]! * lateral.direction > BANKED_DEG;
-    // What follows is another matter, unless the bank of this turn was never taken out.
-    if (k > last && (level > 0 || bank[k]! * lateral.direction < WINGS_LEVEL_DEG)) break;
-    if (!banked || k < from) continue;
-    level = Math.abs(bank[k]!) < WINGS_LEVEL_DEG ? level + 1 : 0;
-    const began = k - level + 1;
-    const error = (turnedAt[began - start] ?? turned) - asked;
-    // A pause half way round is not the roll-out.
-    if (level >= WINGS_LEVEL_FOR_S * flight.rate_hz && error > -60) {
-      return {
-        kind: 'roll-out',
-        phaseId: phase.id,
-        heading_deg,
-        error_deg: error,
-        at_s: began / flight.rate_hz,
-        direction: lateral.direction
-      };
-    }
-  }
-  return null;
+/** Beyond the altitude, or stopped short of it, by more than is allowed. */
+function levelOffError(m: LevelOffMeasure): number {
+  return Math.max(m.beyond_ft, -(m.stopped_ft ?? 0));
 }
+
+function levelOffVerdict(m: LevelOffMeasure, { tolerance }: Lesson): Verdict {
+  return byError(levelOffError(m), tolerance.levelOff_ft);
+}
+
+function sayLevelOff(m: LevelOffMeasure, verdict: Verdict, { tolerance }: Lesson): Finding[] {
+  if (verdict === 'met') return [];
+  const more = {
+    failed: verdict === 'not met',
+    worth: (MOMENT_S * levelOffError(m)) / tolerance.levelOff_ft,
+    channel: 'altitude_ft'
+  };
+  const [beyond, short] = m.climbing ? (['above', 'below'] as const) : (['below', 'above'] as const);
+  if (m.beyond_ft > tolerance.levelOff_ft) {
+    return [
+      finding(
+        'level-off-overshoot',
+        'fault',
+        m.climbing ? 'Climbed through the altitude' : 'Descended through the altitude',
+        { moment_s: m.beyond_s },
+        `Up to ${figure(m.beyond_ft)} ft ${beyond} ${figure(m.altitude_ft)} ft; ${tolerance.levelOff_ft} ft allowed.`,
+        { ...more, side: beyond }
+      )
+    ];
+  }
+  if (m.stopped_ft !== null && m.stopped_s !== null && -m.stopped_ft > tolerance.levelOff_ft) {
+    return [
+      finding(
+        'level-off-undershoot',
+        'fault',
+        'Levelled off too soon',
+        { moment_s: m.stopped_s },
+        `The ${m.climbing ? 'climb' : 'descent'} stopped ${figure(-m.stopped_ft)} ft ${short} ${figure(m.altitude_ft)} ft; ${tolerance.levelOff_ft} ft allowed.`,
+        { ...more, side: short }
+      )
+    ];
+  }
+  return [];
+}
+
+export const levelOff: CheckKind<'level-off', LevelOffMeasure, Verdict> = {
+  name: 'level off',
+  measuredFrom: ['altitude_ft'],
+  measure: ({ flight, phase, span, until_s, beyondUntil_s }, { altitude_ft }) =>
+    measureLevelOff(flight, phase, span, until_s, beyondUntil_s, altitude_ft),
+  judge: levelOffVerdict,
+  elements: (m, verdict, lesson) => [
+    {
+      name: elementName(lesson, m.phaseId, 'level-off'),
+      verdict,
+      arithmetic: `${m.stopped_ft === null ? 'not yet level' : `stopped ${signedFigure(m.stopped_ft)} ft`}, farthest beyond ${figure(m.beyond_ft)} ft; ${lesson.tolerance.levelOff_ft} ft allowed`
+    }
+  ],
+  findings: sayLevelOff,
+  figures: [
+    {
+      id: 'level-off',
+      name: 'level-off error',
+      unit: 'ft',
+      decimals: 0,
+      better: 'less',
+      of: (m) => [Math.max(m.beyond_ft, Math.abs(m.stopped_ft ?? 0))]
+    }
+  ]
+};

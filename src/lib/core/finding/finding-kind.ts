@@ -55,4 +55,5 @@ export const findingKinds = [
   'no-clock',
   'not-flown'
 ] as const;
+
 export type FindingKind = (typeof findingKinds)[number];

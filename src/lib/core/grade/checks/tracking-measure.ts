@@ -1,11 +1,11 @@
-import { median } from '../../measure/median';
 import type { NavigationGoal } from '../../drill/drill';
-import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
-import { isOverStation } from '../../drill/reference';
 import type { PhaseSpan } from '../../drill/phase-tracker';
+import { isOverStation } from '../../drill/reference';
 import type { Flight } from '../../flight/flight';
-import { WINGS_LEVEL_DEG, readByCourse, type CourseReading } from './course-reading';
+import { normaliseSigned } from '../../measure/angle';
+import { median } from '../../measure/median';
+import { type CourseReading, readByCourse, WINGS_LEVEL_DEG } from './course-reading';
 
 export type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
 
@@ -46,18 +46,28 @@ export interface TrackingMeasure {
 }
 
 const COUNTS_AS_PEAK = 0.12;
+
 const NOT_SHRINKING = 0.7;
+
 /** Off course by this share of full scale, a correction is due. */
 const OFF = 0.1;
+
 const WAIT_S = 5;
+
 const KEPT_BANK_DEG = 4;
+
 const KEPT_S = 5;
+
 /** A swing smaller than this is no correction to keep a bank in for. */
 const OFF_WORTH = 0.15;
+
 const CENTRED = 0.1;
+
 const DRIFTED = 0.22;
+
 /** Near the station angles run away: heading is held from here. */
 const NEAR_NM = 0.7;
+
 const AWAY_NM = 1.5;
 
 /** @param from_s where the course counts as reached; null when nothing of it was flown */

@@ -1,10 +1,14 @@
-import { normaliseSigned } from '../../measure/angle';
 import type { Lesson } from '../../drill/lesson';
-import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import type { PhaseSpan } from '../../drill/phase-tracker';
+import { isByRadio, radiosFor } from '../../drill/reference-radios';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import type { Flight } from '../../flight/flight';
+import { normaliseSigned } from '../../measure/angle';
+import { figure } from '../../measure/figure';
 import { identTones } from '../../radio/morse';
-import { radioSettingsFrom, type AudioSource, type RadioSettings } from '../../radio/radio-settings';
+import { type AudioSource, type RadioSettings, radioSettingsFrom } from '../../radio/radio-settings';
+import { type CheckKind, metIf } from './check-kind';
+import { signedFigure } from '../../measure/figure';
 
 /** How the radios stood when they had to be ready. */
 export interface SetUpMeasure {
@@ -26,7 +30,7 @@ export interface SetUpMeasure {
 }
 
 /** The radios against the next goal by radio, at the end of a phase; null when nothing was recorded of them. */
-export function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMeasure | null {
+function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMeasure | null {
   const { navigation, drill } = lesson;
   const index = drill.phases.findIndex((phase) => phase.id === span.phaseId);
   const next = drill.phases.slice(index).find(isByRadio);
@@ -109,3 +113,90 @@ function heard(
   }
   return false;
 }
+
+/** Courses may be set this far off. */
+export const COURSE_SET_WITHIN_DEG = 5;
+
+type SetUpFault = 'not-tuned' | 'not-identified' | 'wrong-course' | 'wrong-source';
+
+function setUpFaults(m: SetUpMeasure): SetUpFault[] {
+  if (!m.tuned) return ['not-tuned'];
+  return [
+    ...(m.identified === false ? (['not-identified'] as const) : []),
+    ...(m.courseError_deg !== null && Math.abs(m.courseError_deg) > COURSE_SET_WITHIN_DEG
+      ? (['wrong-course'] as const)
+      : []),
+    ...(m.sourceRight ? [] : (['wrong-source'] as const))
+  ];
+}
+
+function saySetUp(m: SetUpMeasure, faults: SetUpFault[]): Finding[] {
+  const at = { moment_s: m.at_s };
+  const failed = { failed: true, worth: 4 * MOMENT_S };
+  if (faults.length === 0)
+    return [
+      finding(
+        'radios-ready',
+        'good',
+        'Radios ready in time',
+        at,
+        `${m.asked} tuned${m.identified ? ', identified' : ''}, course and source set.`
+      )
+    ];
+  return faults.map((fault) => {
+    switch (fault) {
+      case 'not-tuned':
+        return finding(
+          fault,
+          'fault',
+          'Wrong station tuned',
+          at,
+          `${m.set} was set; ${m.asked} was asked for.`,
+          failed
+        );
+      case 'not-identified':
+        return finding(
+          fault,
+          'fault',
+          'Station not identified',
+          at,
+          `${m.asked} was tuned, but its ident was never listened to all the way through.`,
+          failed
+        );
+      case 'wrong-course':
+        return finding(
+          fault,
+          'fault',
+          'Wrong course set',
+          at,
+          `The course selected was ${figure(Math.abs(m.courseError_deg!))}° ${m.courseError_deg! > 0 ? 'more' : 'less'} than the one to be flown.`,
+          { channel: 'course_deg', ...failed }
+        );
+      case 'wrong-source':
+        return finding(
+          fault,
+          'fault',
+          'Needle fed by the wrong source',
+          at,
+          `The needle was fed by ${m.source}; ${m.radio} has the station.`,
+          { channel: 'needleSource', ...failed }
+        );
+    }
+  });
+}
+
+export const setUp: CheckKind<'set-up', SetUpMeasure, SetUpFault[]> = {
+  name: 'set up',
+  // The radios are in the flight's events.
+  measuredFrom: [],
+  measure: ({ flight, lesson, span }) => measureSetUp(flight, lesson, span),
+  judge: setUpFaults,
+  elements: (m, faults) => [
+    {
+      name: 'Radios set up',
+      verdict: metIf(faults.length === 0),
+      arithmetic: `${m.asked} ${m.tuned ? 'tuned' : `not tuned (${m.set})`}${m.identified === null ? '' : m.identified ? ', identified' : ', not identified'}${m.courseError_deg === null ? '' : `, course ${signedFigure(m.courseError_deg)}° off (${COURSE_SET_WITHIN_DEG}° allowed)`}, needle fed by ${m.source}`
+    }
+  ],
+  findings: saySetUp
+};

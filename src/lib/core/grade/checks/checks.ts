@@ -1,0 +1,135 @@
+import { type Check, type Phase, phaseById } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { ComparableFigure } from '../../finding/comparable-figure';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { lacking, type Flight } from '../../flight/flight';
+import type { Finding } from '../../finding/finding';
+import type { GradeElement } from '../../finding/grade-element';
+import { arc } from './arc';
+import type { CheckKind, CheckPlace, Told } from './check-kind';
+import { configuration } from './configuration';
+import { decision } from './decision';
+import { hold, leftHold } from './hold';
+import { intercept } from './intercept';
+import { levelOff } from './level-off';
+import { passage } from './passage';
+import { recovery } from './recovery';
+import { reversal } from './reversal';
+import { rollOut } from './roll-out';
+import { setUp } from './set-up';
+import { speedFirst } from './speed-first';
+import { timeToStation } from './station-time';
+import { tracking } from './tracking';
+
+/** Every kind of check, in the order its figures are shown. */
+const kinds = {
+  'speed-first': speedFirst,
+  decision,
+  configuration,
+  'level-off': levelOff,
+  'roll-out': rollOut,
+  recovery,
+  'set-up': setUp,
+  intercept,
+  tracking,
+  arc,
+  hold,
+  reversal,
+  passage,
+  'station-time': timeToStation
+} satisfies { [Kind in Check['kind']]: { measure: unknown; name: string } };
+
+/** One of the drill's checks, measured. */
+export type CheckMeasure = NonNullable<ReturnType<(typeof kinds)[keyof typeof kinds]['measure']>>;
+
+/** What is made of each kind of measure. */
+const told = { ...kinds, 'left-hold': leftHold } satisfies { [Kind in CheckMeasure['kind']]: object };
+
+/** A check with what was judged of it: the grade's elements and the words both follow from this. */
+export interface JudgedCheck {
+  measure: CheckMeasure;
+  judged: unknown;
+}
+
+// A measure and its kind belong together by `kind`, which the compiler cannot follow through a list of all of them.
+const kindOf = ({ kind }: Check) => kinds[kind] as CheckKind<Check['kind'], CheckMeasure, unknown>;
+const toldOf = ({ kind }: CheckMeasure) => told[kind] as Told<CheckMeasure, unknown>;
+
+/** How a kind of check is named where it could not be judged. */
+export function checkName(check: Check): string {
+  return kindOf(check).name;
+}
+
+/** What a flight has not recorded of what a check is measured from. */
+export function lackingFor(flight: Flight, check: Check): string[] {
+  return lacking(flight, kindOf(check).measuredFrom);
+}
+
+/** A climb that goes on through its altitude is this level-off's fault for so long after it should have been level. */
+const LATE_S = 10;
+
+/** All checks whose phase was flown and that can be measured from what was recorded, in the order of the drill's phases. */
+export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
+  const { drill } = lesson;
+  const wayOf = ({ goal: { vertical } }: Phase) =>
+    vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);
+  const measure = (check: Check): CheckMeasure | null => {
+    const phase = phaseById(drill, check.phase);
+    const span = spans.find((s) => s.phaseId === check.phase);
+    if (!span || lackingFor(flight, check).length > 0) return null;
+    const next = spans.indexOf(span) + 1;
+    const until_s = spans[next]?.end_s ?? span.end_s;
+    const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);
+    // Going the same way again is another climb, not this one's.
+    const late_s = afterwards && wayOf(afterwards) === wayOf(phase) ? 0 : LATE_S;
+    const at: CheckPlace = { flight, lesson, phase, span, until_s, beyondUntil_s: until_s + late_s };
+    return kindOf(check).measure(at, check);
+  };
+  const order = (m: CheckMeasure) => drill.phases.findIndex((phase) => phase.id === m.phaseId);
+  return drill.checks
+    .map(measure)
+    .filter((m) => m !== null)
+    .sort((a, b) => order(a) - order(b));
+}
+
+export function judgeChecks(lesson: Lesson, measures: readonly CheckMeasure[]): JudgedCheck[] {
+  return measures.map((measure) => ({ measure, judged: toldOf(measure).judge(measure, lesson) }));
+}
+
+const TECHNIQUE_WEIGHT = 2;
+const SCORE = { met: 100, 'met with prompt correction': 60, 'not met': 0 };
+
+/** Every check as elements of the grade. */
+export function checkElements(lesson: Lesson, checks: readonly JudgedCheck[]): GradeElement[] {
+  return checks.flatMap(({ measure, judged }) =>
+    toldOf(measure)
+      .elements(measure, judged, lesson)
+      .map(({ name, verdict, arithmetic }) => ({
+        name,
+        verdict,
+        score: SCORE[verdict],
+        weight: TECHNIQUE_WEIGHT,
+        arithmetic
+      }))
+  );
+}
+
+/** What the drill's checks say. */
+export function checkFindings(lesson: Lesson, checks: readonly JudgedCheck[]): Finding[] {
+  return checks.flatMap(({ measure, judged }) => toldOf(measure).findings(measure, judged, lesson));
+}
+
+/** The figures by which attempts are laid side by side: the mean over all checks of a kind; none where there was none. */
+export function checkFigures(checks: readonly CheckMeasure[]): ComparableFigure[] {
+  return Object.entries(kinds).flatMap(
+    ([kind, { figures = [] }]: [string, Pick<Told<CheckMeasure, unknown>, 'figures'>]) => {
+      const mine = checks.filter((measure) => measure.kind === kind);
+      return figures.flatMap(({ of, ...figure }) => {
+        const values = mine.flatMap((measure) => of(measure));
+        return values.length > 0
+          ? [{ ...figure, value: values.reduce((sum, value) => sum + value, 0) / values.length }]
+          : [];
+      });
+    }
+  );
+}

@@ -1,0 +1,154 @@
+import type { Phase } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { column, type Flight, sampleAt } from '../../flight/flight';
+import { figure } from '../../measure/figure';
+import { type CheckKind, metIf } from './check-kind';
+
+/** How a decision altitude was met. */
+export interface DecisionMeasure {
+  kind: 'decision';
+  phaseId: string;
+  altitude_ft: number;
+  /** When the decision altitude was passed, or, when the climb began above it, the lowest moment. */
+  at_s: number;
+  passed: boolean;
+  /** From the decision altitude to a positive climb; 0 when the climb began above it; null when none came. */
+  toClimb_s: number | null;
+  lowest_ft: number;
+  lowest_s: number;
+}
+
+/** A climb begun early is confirmed some seconds after its lowest point. */
+const LOWEST_BEFORE_S = 20;
+
+/** Seconds after the decision altitude in which the lowest point is looked for. */
+const LOWEST_WITHIN_S = 30;
+
+function measureDecision(
+  flight: Flight,
+  phase: Phase,
+  span: PhaseSpan,
+  altitude_ft: number
+): DecisionMeasure {
+  const altitude = column(flight, 'altitude_ft');
+  const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
+  let lowest = sampleAt(flight, span.start_s - LOWEST_BEFORE_S);
+  for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
+  const passed = altitude[lowest]! < altitude_ft;
+  return {
+    kind: 'decision',
+    phaseId: phase.id,
+    altitude_ft,
+    at_s: passed ? span.start_s : lowest / flight.rate_hz,
+    passed,
+    toClimb_s: !passed ? 0 : span.complete ? span.end_s - span.start_s : null,
+    lowest_ft: altitude[lowest]!,
+    lowest_s: lowest / flight.rate_hz
+  };
+}
+
+/** Leaving the descent higher than this above the decision altitude is early. */
+const EARLY_MARGIN_FT = 50;
+
+type DecisionFault = 'below' | 'early' | 'late';
+
+/** What a decision was: below counts before late, and early is neither. */
+function decisionFault(m: DecisionMeasure, { tolerance }: Lesson): DecisionFault | null {
+  const below = m.altitude_ft - m.lowest_ft;
+  if (below > tolerance.belowDecision_ft) return 'below';
+  if (-below > EARLY_MARGIN_FT) return 'early';
+  return m.toClimb_s === null || m.toClimb_s > tolerance.climbWithin_s ? 'late' : null;
+}
+
+function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { tolerance }: Lesson): Finding[] {
+  const findings: Finding[] = [];
+  const below = m.altitude_ft - m.lowest_ft;
+  const lowest = `Lowest ${figure(m.lowest_ft)} ft`;
+  const where = { channel: 'altitude_ft', side: 'below' as const };
+  if (fault === 'below') {
+    findings.push(
+      finding(
+        'below-decision-altitude',
+        'hard',
+        'Below the decision altitude',
+        { moment_s: m.lowest_s, start_s: m.at_s, end_s: m.lowest_s },
+        `${lowest}, ${figure(below)} ft below ${figure(m.altitude_ft)} ft; ${tolerance.belowDecision_ft} ft allowed while the climb is started.`,
+        where
+      )
+    );
+  }
+  if (fault === 'early') {
+    findings.push(
+      finding(
+        'early-decision',
+        'fault',
+        'Climbed away early',
+        { moment_s: m.lowest_s },
+        `${lowest}, ${figure(-below)} ft above the decision altitude of ${figure(m.altitude_ft)} ft.`,
+        { channel: 'altitude_ft', side: 'above', failed: true, worth: (MOMENT_S * -below) / EARLY_MARGIN_FT }
+      )
+    );
+  } else if (fault === 'late') {
+    const took =
+      m.toClimb_s === null ? 'no climb followed' : `it took ${figure(m.toClimb_s, 1)} s to a positive climb`;
+    findings.push(
+      finding(
+        'late-decision',
+        'fault',
+        'Late to climb away',
+        { moment_s: m.at_s, start_s: m.at_s, end_s: m.at_s + (m.toClimb_s ?? 0) },
+        `From ${figure(m.altitude_ft)} ft ${took}; ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
+        { ...where, failed: true, worth: 4 * MOMENT_S }
+      )
+    );
+  } else if (fault === null) {
+    findings.push(
+      finding(
+        'prompt-decision',
+        'good',
+        'Climbed away at the decision altitude',
+        { moment_s: m.at_s },
+        m.passed && m.toClimb_s !== null
+          ? `${figure(m.toClimb_s, 1)} s from ${figure(m.altitude_ft)} ft to a positive climb. ${lowest}.`
+          : `The climb had begun when ${figure(m.altitude_ft)} ft was reached. ${lowest}.`,
+        { channel: 'altitude_ft' }
+      )
+    );
+  }
+  return findings;
+}
+
+export const decision: CheckKind<'decision', DecisionMeasure, DecisionFault | null> = {
+  name: 'decision',
+  measuredFrom: ['altitude_ft', 'verticalSpeed_fpm'],
+  measure: ({ flight, phase, span }, { altitude_ft }) => measureDecision(flight, phase, span, altitude_ft),
+  judge: decisionFault,
+  elements: (m, fault, { tolerance }) => [
+    {
+      name: 'Decision',
+      verdict: metIf(fault === null),
+      arithmetic: `${m.toClimb_s === null ? 'no climb' : `climbing after ${figure(m.toClimb_s, 1)} s`} (${tolerance.climbWithin_s} s), lowest ${figure(m.lowest_ft)} ft (${figure(m.altitude_ft - tolerance.belowDecision_ft)} ft)`
+    }
+  ],
+  findings: sayDecision,
+  figures: [
+    {
+      id: 'decision.lowest',
+      name: 'lowest at decision',
+      unit: 'ft',
+      decimals: 0,
+      better: 'zero',
+      of: (m) => [m.lowest_ft - m.altitude_ft]
+    },
+    {
+      id: 'decision.toClimb',
+      name: 'to climb',
+      unit: 's',
+      decimals: 1,
+      better: 'less',
+      of: (m) => (m.toClimb_s === null ? [] : [m.toClimb_s])
+    }
+  ]
+};

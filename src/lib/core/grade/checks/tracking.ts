@@ -1,0 +1,179 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { needleWords, shareOf } from '../../finding/quantity-words';
+import { clock, figure } from '../../measure/figure';
+import type { TrackingMeasure } from './tracking-measure';
+import { type CheckKind, elementName, BY_COURSE } from './check-kind';
+import { signedFigure } from '../../measure/figure';
+import { measureTracking } from './tracking-measure';
+
+/** Most of the swings end in a bank that was kept: otherwise it is chasing. */
+const SWING_SHARE = 0.15;
+
+const KEPT_OF_SWINGS = 0.6;
+
+const CHASE_LEAST_OFF_S = 30;
+
+const CHASE_WAITED_SHARE = 0.3;
+
+/** Rolling from side to side all the time is chasing too, however well the needle stays in the middle. */
+const CHASE_ROLLS = 8;
+
+const CHASE_ROLLS_EVERY_S = 15;
+
+const CHASE_BANKED_SHARE = 0.3;
+
+/** A drift smaller than this is not worth a correction. */
+const WIND_MATTERS_DEG = 3;
+
+const CORRECTION_MISSING_SHARE = 0.5;
+
+const UNCORRECTED_S = 60;
+
+const UNCORRECTED_SHARE = 0.6;
+
+const NEAR_STATION_DEG = 12;
+
+type TrackingFault =
+  | 'still-turning'
+  | 'chasing-needle'
+  | 'over-correcting-course'
+  | 'no-wind-correction'
+  | 'chased-near-station';
+
+/** What was wrong with how a course was held: one fault of the needle work at most, the wind, and the last mile. */
+function trackingFaults(m: TrackingMeasure): TrackingFault[] {
+  const swings = m.peaks.filter(({ off }) => Math.abs(off) >= SWING_SHARE).length;
+  const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
+  const neverWaited = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s;
+  const chased = !kept && (neverWaited || rollsAlways(m));
+  const missing = Math.abs(m.neededCorrection_deg - (m.driftedWith_deg ?? m.correction_deg));
+  const needed = Math.abs(m.neededCorrection_deg);
+  const drifted = m.driftedOff_s.length >= 2 && missing > CORRECTION_MISSING_SHARE * needed;
+  const never =
+    m.uncorrected_s >= UNCORRECTED_S &&
+    m.uncorrected_s >= UNCORRECTED_SHARE * m.level_s &&
+    Math.abs(m.farthestOff) > 0.25;
+  return [
+    ...(kept
+      ? (['still-turning'] as const)
+      : chased
+        ? (['chasing-needle'] as const)
+        : m.unshrinking
+          ? (['over-correcting-course'] as const)
+          : []),
+    ...(!kept && !chased && !m.unshrinking && needed >= WIND_MATTERS_DEG && (drifted || never)
+      ? (['no-wind-correction'] as const)
+      : []),
+    ...(m.nearStation_deg !== null && m.nearStation_deg > NEAR_STATION_DEG
+      ? (['chased-near-station'] as const)
+      : [])
+  ];
+}
+
+/** From one bank to the other, on and on. */
+function rollsAlways(m: TrackingMeasure): boolean {
+  const length_s = m.to_s - m.from_s;
+  return (
+    m.rolls >= CHASE_ROLLS &&
+    m.rolls * CHASE_ROLLS_EVERY_S >= length_s &&
+    m.banked_s >= CHASE_BANKED_SHARE * length_s
+  );
+}
+
+function say(fault: TrackingFault, m: TrackingMeasure): Finding {
+  const stretch = { moment_s: m.from_s, start_s: m.from_s, end_s: m.to_s };
+  const where = { channel: 'offCourse' };
+  switch (fault) {
+    case 'still-turning':
+      return finding(
+        fault,
+        'fault',
+        'Still turning as the needle came back',
+        { moment_s: m.keptTurning_s[0]!, start_s: m.keptTurning_s[0]!, end_s: m.keptTurning_s.at(-1)! },
+        `Went through the course ${m.keptTurning_s.length} times with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')}).`,
+        { ...where, worth: 2 * MOMENT_S * m.keptTurning_s.length }
+      );
+    case 'chasing-needle':
+      return finding(
+        fault,
+        'fault',
+        'Chasing the needle',
+        stretch,
+        rollsAlways(m)
+          ? `The bank went from one side to the other ${m.rolls} times in ${clock(m.to_s - m.from_s)}: no heading was held long enough to see what it does.`
+          : `Off course for ${figure(m.off_s)} s, and the wings were level long enough (5 s) to see what a heading does for ${m.waited_s < 1 ? 'none' : `only ${figure(m.waited_s)} s`} of it.`,
+        { ...where, worth: Math.max(m.off_s, rollsAlways(m) ? m.banked_s : 0) }
+      );
+    case 'over-correcting-course':
+      return finding(
+        fault,
+        'fault',
+        'Over-correcting the course',
+        { moment_s: m.unshrinking!.start_s, start_s: m.unshrinking!.start_s, end_s: m.unshrinking!.end_s },
+        `From one side to the other, peaks ${m.unshrinking!.peaks.map(shareOf).join(', ')} of full scale: they do not get smaller.`,
+        { ...where, worth: 0.5 * (m.unshrinking!.end_s - m.unshrinking!.start_s) }
+      );
+    case 'no-wind-correction': {
+      const drifted = m.driftedOff_s.length >= 2;
+      const side = drifted ? m.driftSide : m.farthestOff > 0 ? 'right' : 'left';
+      const at = drifted
+        ? { moment_s: m.driftedOff_s[0]!, start_s: m.driftedOff_s[0]!, end_s: m.driftedOff_s.at(-1)! }
+        : stretch;
+      return finding(
+        fault,
+        'fault',
+        'No wind correction kept',
+        at,
+        `${drifted ? `Drifted off to the ${side} ${m.driftedOff_s.length} times after it had been centred` : `Drifted off to the ${side}, by ${needleWords(m.farthestOff)} at most`}; ${correction(m.driftedWith_deg ?? m.correction_deg)} was held where ${correction(m.neededCorrection_deg)} was needed.`,
+        {
+          ...where,
+          side: side === 'right' ? 'above' : 'below',
+          worth: Math.max(3 * MOMENT_S, m.uncorrected_s)
+        }
+      );
+    }
+    case 'chased-near-station':
+      return finding(
+        fault,
+        'fault',
+        'Turned after the needle close to the station',
+        { moment_s: m.to_s },
+        `The heading was changed by ${figure(m.nearStation_deg!)}° in the last three quarters of a mile.`,
+        { channel: 'heading_deg' }
+      );
+  }
+}
+
+/** `4° right`, `no correction`. */
+function correction(angle_deg: number): string {
+  const size = Math.round(Math.abs(angle_deg));
+  return size === 0 ? 'no correction' : `${size}° ${angle_deg > 0 ? 'right' : 'left'}`;
+}
+
+export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> = {
+  name: 'tracking',
+  measuredFrom: BY_COURSE,
+  measure: ({ flight, lesson, phase, span }) =>
+    phase.goal.lateral.kind === 'course'
+      ? measureTracking(flight, lesson, phase.goal.lateral, span, span.settled_s.offCourse ?? span.start_s)
+      : null,
+  judge: trackingFaults,
+  elements: (m, faults, lesson) => [
+    {
+      name: elementName(lesson, m.phaseId, 'technique'),
+      verdict: faults.length > 0 ? 'met with prompt correction' : 'met',
+      arithmetic: `${m.peaks.length} swings to one side or the other, correction ${signedFigure(m.correction_deg)}° where ${signedFigure(m.neededCorrection_deg)}° was needed, wings level for ${figure(m.waited_s)} of ${figure(m.off_s)} s off course`
+    }
+  ],
+  findings: (m, faults) => faults.map((fault) => say(fault, m)),
+  figures: [
+    {
+      id: 'tracking.correction',
+      name: 'wind correction off by',
+      unit: '°',
+      decimals: 1,
+      better: 'less',
+      of: (m) => [Math.abs(m.correction_deg - m.neededCorrection_deg)]
+    }
+  ]
+};
