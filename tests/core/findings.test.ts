@@ -7,14 +7,15 @@ import type { Corridor } from '$core/drill/drill';
 import { flightFromChunks } from '$core/flight/recorder';
 import type { Flight } from '$core/flight/flight';
 import { simulateFlight } from '$core/flight/simulated-flight';
-import { corridorFindings } from '$core/grade/corridor-findings';
+import { exceedanceFindings } from '$core/grade/exceedance-findings';
+import { leanFindings, leansOfFlight } from '$core/grade/lean';
 import { measureCorridor } from '$core/deviation/corridor-measure';
-import { fixationOf } from '$core/grade/fixation';
+import { fixationOf } from '$core/grade/habits/fixation';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { gradeFlight } from '$core/grade/grade';
 import { historyOf, leansOf } from '$core/grade/history';
-import { outOfTrimOf, powerHuntingOf } from '$core/grade/hand-habits';
-import { overCorrectionOf } from '$core/grade/over-correction';
+import { outOfTrimOf, powerHuntingOf } from '$core/grade/habits/hand-habits';
+import { overCorrectionOf } from '$core/grade/habits/over-correction';
 import { leanOf, trendOf } from '$core/grade/trend';
 import { noHabits, type Habits } from '$core/pilot/habits';
 import { lessonFor } from './drawn-flight';
@@ -141,10 +142,15 @@ describe('the cure is that of the phase', () => {
       drill === 'straight-and-level' ? true : goal.vertical.kind === 'speed'
     )!;
     const corridor = phase.corridors.find(({ channel }) => channel === 'ias_kt')!;
-    const cures = (ias_kt: (t: number) => number, kind: FindingKind) =>
-      corridorFindings(lesson, [measureCorridor(madeFlight(100, { ias_kt }), corridor, phase.id, 0, 990)])
+    const cures = (ias_kt: (t: number) => number, kind: FindingKind) => {
+      const measures = [measureCorridor(madeFlight(100, { ias_kt }), corridor, phase.id, 0, 990)];
+      return [
+        ...exceedanceFindings(lesson, measures),
+        ...leanFindings(lesson, leansOfFlight(lesson, measures))
+      ]
         .filter((f) => f.kind === kind)
         .map((f) => f.cure);
+    };
     const { target } = corridor;
     const bump = (width_s: number) => (t: number) => target + (t > 30 && t < 30 + width_s ? 14 : 0);
     expect(cures(bump(20), 'exceedance')).toEqual([expect.stringMatching(cure)]);

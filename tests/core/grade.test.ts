@@ -4,7 +4,7 @@ import { deviationFrom, fractionOfTolerance } from '$core/deviation/deviation';
 import { exceedancesOf } from '$core/deviation/exceedance';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { gradeFlight, type Grade } from '$core/grade/grade';
-import { swingingOf } from '$core/grade/vertical-swing';
+import { swingingOf } from '$core/grade/habits/vertical-swing';
 import { column } from '$core/flight/flight';
 import { flightFromChunks } from '$core/flight/recorder';
 import { chunksOf, flown, madeFlight, planOf } from './flown';

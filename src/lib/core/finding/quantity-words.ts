@@ -48,6 +48,11 @@ export function isArc(phase: Phase): boolean {
   return phase.goal.lateral.kind === 'arc';
 }
 
+/** Whether the nose holds the speed there, and not the power. */
+export function isSpeedByNose(phase: Phase): boolean {
+  return phase.goal.vertical.kind === 'speed';
+}
+
 /** A title: `Too fast in the climb`. */
 export function sideTitle({ channel, target }: Corridor, side: 'above' | 'below', phase: Phase): string {
   const where = inPhase(phase);

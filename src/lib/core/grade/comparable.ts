@@ -1,7 +1,7 @@
 import type { CorridorChannel } from '../drill/drill';
 import { type CheckMeasure, checkFigures } from './checks/checks';
 import type { ComparableFigure } from '../finding/comparable-figure';
-import { biasOf } from './corridor-findings';
+import { measureLean } from './lean';
 import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { scanFigures } from '../scan/scan-figures';
 import type { ScanReport } from '../scan/scan-report';
@@ -55,7 +55,7 @@ export function comparableOf(
     const { name } = quantityWords[channel];
     add(`${channel}.inside`, `${name} held`, '%', 0, 'more', [100 * inside]);
     add(`${channel}.rms`, `${name} RMS`, 'of tolerance', 2, 'less', [rms]);
-    const lean = biasOf(channel, measures);
+    const lean = measureLean(channel, measures);
     if (lean) bias[channel] = lean.share;
   }
   figures.push(...checkFigures(checks));

@@ -1,5 +1,5 @@
 import { phaseById } from '../drill/drill';
-import { capital, lowered } from '../measure/capital';
+import { lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
@@ -12,19 +12,21 @@ import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
 import { checkElements, checkFindings, judgeChecks, measureChecks, type CheckMeasure } from './checks/checks';
 import { comparableOf, type Comparable } from './comparable';
-import { corridorFindings } from './corridor-findings';
+import { exceedanceFindings } from './exceedance-findings';
 import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-measure';
 import { worse, type Verdict } from '../finding/verdict';
 import { circumstancesOf, underCircumstances } from './circumstances';
 import { MOMENT_S, finding, type Finding } from '../finding/finding';
-import type { FindingKind } from '../finding/finding-kind';
 import type { GradeElement } from '../finding/grade-element';
-import { habitFindings } from './habit-findings';
+import { habitFindings, staringFindings } from './habits/habit-findings';
+import { habitsOf } from './habits/habits';
+import { heldWell } from './held-well';
+import { leanFindings, leansOfFlight } from './lean';
 import { looksOf } from '../scan/look';
 import { scanElements } from '../scan/scan-elements';
 import { scanReport, type ScanReport } from '../scan/scan-report';
 import { orderFindings } from './order-findings';
-import { inPhase, quantityWords, shareOf } from '../finding/quantity-words';
+import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
 export const GRADER_VERSION = 7;
@@ -75,19 +77,20 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const looks = looksOf(recorded);
   const scan = scanReport(looks, lesson, phases, measures, recorded);
   const task = plan.scan;
-  // What was seen of the eyes themselves goes before what the flying lets one guess of them.
-  const inferred = habitFindings(flight, lesson, phases, measures).filter(
-    (f) => !scan || f.kind !== 'fixation'
+  const habits = habitsOf(flight, lesson, phases, measures);
+  const leans = leansOfFlight(lesson, measures).filter(
+    // The mean of a rate that is pumped up and down says nothing of a lean.
+    ({ channel }) => !(channel === 'verticalSpeed_fpm' && habits.pumping)
   );
-  const pumped = inferred.some((f) => f.kind === 'pumping');
+  const leaning = leanFindings(lesson, leans);
+  const handling = habitFindings(habits);
   const faults = [
-    ...corridorFindings(lesson, measures).filter(
-      // The mean of a rate that is pumped up and down says nothing of a lean.
-      (f) => !(f.kind === 'bias-to-one-side' && f.channel === 'verticalSpeed_fpm' && pumped)
-    ),
+    ...exceedanceFindings(lesson, measures),
+    ...leaning,
     ...checkFindings(lesson, judged),
-    ...inferred,
-    ...(scan?.findings ?? []),
+    ...handling,
+    // What was seen of the eyes themselves goes before what the flying lets one guess of them.
+    ...(scan?.findings ?? staringFindings(habits)),
     ...notFlown(flight, lesson, phases)
   ];
   const findings = orderFindings(
@@ -102,7 +105,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
           ...scanning,
           ...measures.map((measure) => corridorElement(measure, lesson)),
           ...checkElements(lesson, judged),
-          ...techniqueElement(faults, measures)
+          ...techniqueElement([...leaning, ...handling], measures)
         ];
   const hard = findings.filter((f) => f.severity === 'hard');
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
@@ -167,19 +170,9 @@ function notFlown(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]
   ];
 }
 
-/** Ways of flying that show in a debrief even where everything was held. */
-const TECHNIQUE: readonly FindingKind[] = [
-  'over-correcting',
-  'pumping',
-  'power-hunting',
-  'not-trimmed',
-  'bias-to-one-side'
-];
-
-/** How it was flown, beside how well it was held: put right, never failed, by what was found. */
-function techniqueElement(faults: readonly Finding[], measures: readonly CorridorMeasure[]): GradeElement[] {
+/** How it was flown, beside how well it was held: put right, never failed. @param found leans and habits, in words */
+function techniqueElement(found: readonly Finding[], measures: readonly CorridorMeasure[]): GradeElement[] {
   if (measures.length === 0) return [];
-  const found = faults.filter((f) => TECHNIQUE.includes(f.kind));
   return [
     {
       name: 'Technique',
@@ -225,50 +218,6 @@ function stepOf(verdict: Verdict, score: number, plan: LessonPlan, whole: boolea
   if (verdict === 'met' && plan.corridors === 'test') return 'unaided to standard';
   if (verdict !== 'not met') return 'with prompting';
   return score >= 50 ? 'practised' : 'introduced';
-}
-
-/** Held this well for at least so long, a quantity is worth a good word; shares of tolerance, root mean square. */
-const HELD_WELL = 0.4;
-const HELD_WELL_S = 30;
-const HELD_WELL_SAID = 2;
-
-/** The quantities held best, where nothing is said against them. */
-function heldWell(
-  { drill }: Lesson,
-  measures: readonly CorridorMeasure[],
-  faults: readonly Finding[]
-): Finding[] {
-  const channels = [...new Set(measures.map((m) => m.channel))];
-  return channels
-    .flatMap((channel) => {
-      const mine = measures.filter((m) => m.channel === channel);
-      const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
-      const rms = Math.sqrt(
-        mine.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0) / seconds
-      );
-      const spotless =
-        mine.every((m) => m.exceedances.length === 0) &&
-        !faults.some((f) => f.channel === channel && f.severity !== 'good');
-      if (seconds < HELD_WELL_S || rms > HELD_WELL || !spotless) return [];
-      const longest = mine.reduce((a, b) => (b.to_s - b.from_s > a.to_s - a.from_s ? b : a));
-      const phase = phaseById(drill, longest.phaseId);
-      return [
-        {
-          rms,
-          said: finding(
-            'held-well',
-            'good',
-            `${capital(quantityWords[channel].name)} held well`,
-            { moment_s: longest.from_s, start_s: longest.from_s, end_s: longest.to_s },
-            `Never outside in ${clock(seconds)}, ${shareOf(rms)} of the tolerance on average, longest ${inPhase(phase)}.`,
-            { channel, worth: 0.1 * seconds * (1 - rms) }
-          )
-        }
-      ];
-    })
-    .sort((a, b) => a.rms - b.rms)
-    .slice(0, HELD_WELL_SAID)
-    .map(({ said }) => said);
 }
 
 /** One line an instructor could open the debrief with: one thing done well, and the first to work on. */

@@ -63,11 +63,16 @@ export function measureDistractions(
     });
 }
 
-/** What was not answered, answered wrongly or too late. */
+const isLate = (m: DistractionMeasure) => m.answeredAfter_s === null || m.answeredAfter_s > ANSWER_WITHIN_S;
+
+/** Not answered, answered wrongly or too late. */
+export function isMissed(m: DistractionMeasure): boolean {
+  return isLate(m) || !m.right;
+}
+
 export function distractionFindings(measures: readonly DistractionMeasure[]): Finding[] {
-  return measures.flatMap((m) => {
-    const late = m.answeredAfter_s === null || m.answeredAfter_s > ANSWER_WITHIN_S;
-    if (!late && m.right) return [];
+  return measures.filter(isMissed).map((m) => {
+    const late = isLate(m);
     const title =
       m.kind === 'gauge'
         ? 'Engine gauge not noticed'
@@ -78,14 +83,12 @@ export function distractionFindings(measures: readonly DistractionMeasure[]): Fi
       m.answeredAfter_s === null
         ? 'no answer'
         : `answered after ${figure(m.answeredAfter_s, 1)} s${m.right ? '' : ', wrongly'}`;
-    return [
-      finding(
-        'missed-call',
-        'fault',
-        title,
-        { moment_s: m.at_s },
-        `At ${clock(m.at_s)}: ${m.kind === 'gauge' ? 'the oil pressure left the green' : `“${m.words}”`}; ${took}, ${ANSWER_WITHIN_S} s allowed.${m.gapArea ? ` The ${areaNames[m.gapArea]} went unseen for ${figure(m.longestGap_s)} s meanwhile.` : ''}`
-      )
-    ];
+    return finding(
+      'missed-call',
+      'fault',
+      title,
+      { moment_s: m.at_s },
+      `At ${clock(m.at_s)}: ${m.kind === 'gauge' ? 'the oil pressure left the green' : `“${m.words}”`}; ${took}, ${ANSWER_WITHIN_S} s allowed.${m.gapArea ? ` The ${areaNames[m.gapArea]} went unseen for ${figure(m.longestGap_s)} s meanwhile.` : ''}`
+    );
   });
 }

@@ -3,7 +3,10 @@ import type { ScanTask } from '../drill/scan-task';
 import type { Verdict } from '../finding/verdict';
 import type { GradeElement } from '../finding/grade-element';
 import { omissionLimit_s } from './expected-areas';
-import { FIXATION_S } from './scan-findings';
+import { isMissed } from './distraction-measure';
+import { FIXATION_S } from './scan-faults';
+import { emphasisTitle, omissionTitle, stareTitle } from './scan-findings';
+import type { Gaze } from '../instrument/scan-area';
 import type { ScanReport } from './scan-report';
 
 /** Share of the moves that must belong to the pattern, while a cue shows it and without one. */
@@ -13,7 +16,7 @@ const WEIGHT_SCAN = 2;
 
 /** The scan as elements of the grade of a scan lesson. */
 export function scanElements(report: ScanReport, task: ScanTask): GradeElement[] {
-  const of = (kind: string) => report.findings.filter((f) => f.kind === kind);
+  const { stares, omissions, emphases } = report.faults;
   const element = (name: string, verdict: Verdict, arithmetic: string, score?: number): GradeElement => ({
     name,
     verdict,
@@ -26,28 +29,29 @@ export function scanElements(report: ScanReport, task: ScanTask): GradeElement[]
   const elements = [
     element(
       'Scan: no staring',
-      count(of('scan-fixation').length),
-      said(of('scan-fixation'), `no look longer than ${FIXATION_S} s`)
+      count(stares.length),
+      said(stares, stareTitle, `no look longer than ${FIXATION_S} s`)
     ),
     element(
       'Scan: nothing left out',
-      count(of('scan-omission').length),
+      count(omissions.length),
       said(
-        of('scan-omission'),
+        omissions,
+        omissionTitle,
         `nothing unseen for ${omissionLimit_s('altimeter')} s, the engine for ${omissionLimit_s('engine')} s`
       )
     ),
     element(
       'Scan: even looks',
-      count(of('scan-emphasis').length),
-      said(of('scan-emphasis'), 'no instrument took more than its part')
+      count(emphases.length),
+      said(emphases, emphasisTitle, 'no instrument took more than its part')
     )
   ];
   if (task.distractions)
     elements.push(
       element(
         'Scan: calls answered',
-        count(of('missed-call').length),
+        count(report.distractions.filter(isMissed).length),
         `${report.distractions.filter((d) => d.right).length} of ${report.distractions.length} answered rightly`
       )
     );
@@ -66,6 +70,10 @@ export function scanElements(report: ScanReport, task: ScanTask): GradeElement[]
   return elements;
 }
 
-function said(findings: readonly { title: string }[], otherwise: string): string {
-  return findings.length === 0 ? otherwise : findings.map((f) => f.title.toLowerCase()).join(', ');
+function said<Area extends Gaze>(
+  faults: readonly { area: Area }[],
+  title: (area: Area) => string,
+  otherwise: string
+): string {
+  return faults.length === 0 ? otherwise : faults.map(({ area }) => title(area).toLowerCase()).join(', ');
 }

@@ -12,7 +12,8 @@ import { deviationCosts, type DeviationCost } from './deviation-cost';
 import { distractionFindings, measureDistractions, type DistractionMeasure } from './distraction-measure';
 import { expectedAreas } from './expected-areas';
 import type { Look } from './look';
-import { scanFindings, type ScannedStretch } from './scan-findings';
+import { judgeScan, type ScanFaults, type ScannedStretch } from './scan-faults';
+import { scanFindings } from './scan-findings';
 import { areaMeasure, measureScan, type ScanMeasure } from './scan-measure';
 
 /** Everything said about where the eyes went in one flight. */
@@ -20,6 +21,8 @@ export interface ScanReport {
   pattern: ScanPattern;
   whole: ScanMeasure;
   phases: { phaseId: string; measure: ScanMeasure }[];
+  /** What was judged wrong; the findings are its words. */
+  faults: ScanFaults;
   findings: Finding[];
   costs: DeviationCost[];
   distractions: DistractionMeasure[];
@@ -60,7 +63,8 @@ export function scanReport(
     ? measureDistractions(flight, looks, distractionsOfLesson(lesson), covered)
     : [];
   const whole = measureScan(looks, logged, pattern, [], covered);
-  const findings = [...scanFindings(looks, scanned), ...distractionFindings(distractions)].sort(
+  const faults = judgeScan(looks, scanned);
+  const findings = [...scanFindings(faults), ...distractionFindings(distractions)].sort(
     (a, b) => a.moment_s - b.moment_s
   );
   const costs = deviationCosts(looks, measures, covered);
@@ -68,6 +72,7 @@ export function scanReport(
     pattern,
     whole,
     phases: scanned.map(({ phaseId, measure }) => ({ phaseId, measure })),
+    faults,
     findings,
     costs,
     distractions,
@@ -141,6 +146,6 @@ export function watchedScan(looks: readonly Look[]): Pick<ScanReport, 'whole' | 
   const measure = measureScan(looks, window, 'hub-and-spoke', ANY_FLIGHT);
   return {
     whole: measure,
-    findings: scanFindings(looks, [{ name: 'as watched', expected: ANY_FLIGHT, measure }])
+    findings: scanFindings(judgeScan(looks, [{ name: 'as watched', expected: ANY_FLIGHT, measure }]))
   };
 }

@@ -5,7 +5,7 @@ import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import type { Verdict } from '../../finding/verdict';
 import { column, type Flight, sampleAt } from '../../flight/flight';
 import { figure } from '../../measure/figure';
-import { swingingOf } from '../vertical-swing';
+import { swingingOf } from '../habits/vertical-swing';
 import { byError } from './by-error';
 import { type CheckKind, elementName, AFTER_PHASE_S } from './check-kind';
 import { signedFigure } from '../../measure/figure';

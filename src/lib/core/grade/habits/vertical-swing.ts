@@ -1,4 +1,4 @@
-import { column, lacking, type Flight } from '../flight/flight';
+import { column, type Flight, lacking } from '../../flight/flight';
 
 /** A run of vertical-speed swings, up and down about its own middle. */
 export interface Swinging {
@@ -17,8 +17,11 @@ const NOSE_DEG = 2;
 
 /** Each side of the middle by more than this is a swing worth the name. */
 const SWING_FPM = 300;
+
 const SHORTEST_PERIOD_S = 5;
+
 const LONGEST_PERIOD_S = 40;
+
 /** Turning points in a row that make a habit: two full cycles. */
 const LEAST_TURNS = 4;
 

@@ -1,8 +1,8 @@
-import type { CorridorChannel } from '../drill/drill';
-import { column, sampleAt, type Flight } from '../flight/flight';
-import type { CorridorMeasure } from '../deviation/corridor-measure';
-import { deviationFrom, fractionOfTolerance } from '../deviation/deviation';
-import { INPUTS } from '../deviation/exceedance';
+import type { CorridorMeasure } from '../../deviation/corridor-measure';
+import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
+import { INPUTS } from '../../deviation/exceedance';
+import type { CorridorChannel } from '../../drill/drill';
+import { column, type Flight, sampleAt } from '../../flight/flight';
 
 /**
  * What staring at one instrument looks like in the flying alone: the hands work at one quantity and keep it tight, while
@@ -18,9 +18,13 @@ export interface Fixation {
 
 /** Rates and banks move with every gust: only what takes a while to wander counts as forgotten. */
 const WANDERING: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'ias_kt'];
+
 const HELD_SHARE = 1 / 3;
+
 const NO_INPUT_S = 10;
+
 const LEAST_TIMES = 2;
+
 /** So many movements of its own control within the stretch are working at it. */
 const WORKED_TIMES = 2;
 

@@ -1,4 +1,4 @@
-import { column, type Flight } from '../flight/flight';
+import { column, type Flight } from '../../flight/flight';
 
 /** The throttle moved to and fro. */
 export interface PowerHunting {
@@ -10,6 +10,7 @@ export interface PowerHunting {
 
 /** A swing of the throttle counts from this much of its travel. */
 const SWING = 0.06;
+
 const LEAST_REVERSALS = 7;
 
 /** The minute in which it is counted: an average over the whole flight hides a bad one. */
@@ -74,8 +75,11 @@ export interface OutOfTrim {
 }
 
 const STEADY_BANK_DEG = 8;
+
 const OUT_OF_TRIM = 0.08;
+
 const LEAST_S = 30;
+
 /** After the start of a stretch trim is given this long to be set. */
 const TRIMMED_WITHIN_S = 12;
 

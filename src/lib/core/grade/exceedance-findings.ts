@@ -1,0 +1,103 @@
+import { capital } from '../measure/capital';
+import { figure } from '../measure/figure';
+import { type Phase, phaseById } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
+import type { Exceedance } from '../deviation/exceedance';
+import { isSaidByCheck } from './lean';
+import { finding, type Finding } from '../finding/finding';
+import {
+  allowedWords,
+  inPhase,
+  isSpeedByNose,
+  isArc,
+  offWords,
+  quantityWords,
+  sideTitle,
+  sideWords
+} from '../finding/quantity-words';
+
+/** So many exceedances of one corridor are said in one finding. */
+const SUMMED_FROM = 3;
+
+/** Exceedances of what the corridors asked for, in words. */
+export function exceedanceFindings({ drill }: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
+  return measures
+    .filter((measure) => !isSaidByCheck(drill, measure))
+    .flatMap((measure) => {
+      const phase = phaseById(drill, measure.phaseId);
+      return measure.exceedances.length >= SUMMED_FROM
+        ? [sayTogether(measure, phase)]
+        : measure.exceedances.map((e) => sayExceedance(measure, e, phase));
+    });
+}
+
+/** Times the tolerance × seconds outside. */
+function worthOf(measure: CorridorMeasure, e: Exceedance): number {
+  const allowed = e.side === 'above' ? measure.corridor.above : measure.corridor.below;
+  return (Math.abs(e.peak) / Math.max(allowed, 1e-9)) * Math.max(1, e.end_s - e.start_s);
+}
+
+function inputWords(e: Exceedance): string {
+  if (e.inputsUnknown) return 'what was done about it was not recorded';
+  if (e.correctedAfter_s === null) return 'no correction';
+  return e.correctedAfter_s < 0.5
+    ? 'corrected at once'
+    : `first correction after ${figure(e.correctedAfter_s, 1)} s`;
+}
+
+/** “Up to 160 ft above …”, but not “up to more than full scale”. */
+function upTo(words: string): string {
+  return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
+}
+
+function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
+  const { corridor, channel } = measure;
+  const lasted = figure(e.end_s - e.start_s, 0);
+  return finding(
+    'exceedance',
+    'fault',
+    sideTitle(corridor, e.side, phase),
+    { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
+    `${upTo(offWords(corridor, e.peak, phase))} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
+    {
+      channel,
+      side: e.side,
+      speedByNose: isSpeedByNose(phase),
+      worth: worthOf(measure, e),
+      failed: measure.verdict === 'not met'
+    }
+  );
+}
+
+function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
+  const { corridor, channel } = measure;
+  const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
+  const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
+  const prompt = measure.exceedances.filter((e) => e.prompt).length;
+  const arc = isArc(phase);
+  const sides = (['above', 'below'] as const)
+    .filter((side) => of(side) > 0)
+    .map(
+      (side) =>
+        `${of(side)} × ${channel === 'offCourse' && arc ? (side === 'above' ? 'outside' : 'inside') : sideWords(channel, corridor.target, side)}`
+    );
+  return finding(
+    'exceedance',
+    'fault',
+    `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
+    {
+      moment_s: worst.peak_s,
+      start_s: measure.exceedances[0]!.start_s,
+      end_s: measure.exceedances.at(-1)!.end_s
+    },
+    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, phase)} (${allowedWords(corridor, worst.side, phase)} allowed). ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+    {
+      channel,
+      side: worst.side,
+      speedByNose: isSpeedByNose(phase),
+      worth: measure.exceedances.reduce((sum, e) => sum + worthOf(measure, e), 0),
+      failed: measure.verdict === 'not met'
+    }
+  );
+}

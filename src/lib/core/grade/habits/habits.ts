@@ -1,0 +1,118 @@
+import type { CorridorMeasure } from '../../deviation/corridor-measure';
+import { type Corridor, type CorridorChannel, phaseById } from '../../drill/drill';
+import type { Lesson } from '../../drill/lesson';
+import type { PhaseSpan } from '../../drill/phase-tracker';
+import { type Flight, lacking, sampleAt } from '../../flight/flight';
+import type { InstrumentId } from '../../instrument/readings';
+import { type Fixation, fixationOf } from './fixation';
+import { type OutOfTrim, outOfTrimOf, type PowerHunting, powerHuntingOf } from './hand-habits';
+import { type OverCorrection, overCorrectionOf } from './over-correction';
+import { type Swinging, swingingOf } from './vertical-swing';
+
+/** What shows a quantity. */
+export const SHOWN_BY: Record<CorridorChannel, { instrument: InstrumentId | null; name: string }> = {
+  altitude_ft: { instrument: 'altimeter', name: 'altimeter' },
+  ias_kt: { instrument: 'airspeed', name: 'airspeed indicator' },
+  verticalSpeed_fpm: { instrument: 'vertical-speed', name: 'vertical speed' },
+  heading_deg: { instrument: 'heading', name: 'heading indicator' },
+  bank_deg: { instrument: 'attitude', name: 'attitude indicator' },
+  turnRate_degps: { instrument: 'turn', name: 'turn indicator' },
+  offCourse: { instrument: null, name: 'course needle' }
+};
+
+/** Ways of flying that show whatever the drill, the worst of each. */
+export interface Habits {
+  overCorrecting: (OverCorrection & { channel: CorridorChannel })[];
+  pumping: Swinging | null;
+  hunting: PowerHunting | null;
+  outOfTrim: OutOfTrim | null;
+  /** A guess from the flying, where the eyes were not recorded. */
+  staring: Fixation | null;
+}
+
+/** Over-correcting is looked for where something is to be held still. */
+const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg'];
+
+/** Transitions at the beginning of a phase say nothing about steady hands. */
+const STEADY_AFTER_S = 12;
+
+/** Phases in which the same is held go on from one to the next across so short a gap. */
+const GOES_ON_S = 15;
+
+export function habitsOf(
+  flight: Flight,
+  lesson: Lesson,
+  spans: readonly PhaseSpan[],
+  measures: readonly CorridorMeasure[]
+): Habits {
+  const { drill } = lesson;
+  const phaseOf = (span: PhaseSpan) => phaseById(drill, span.phaseId);
+  const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
+  return {
+    overCorrecting: OVER_CORRECTED.flatMap((channel) => overCorrectingOf(flight, channel, measures)),
+    pumping: pumpingOf(flight, ordinary),
+    hunting: huntingOf(flight, ordinary),
+    outOfTrim: trimOf(
+      flight,
+      ordinary.filter((span) => phaseOf(span).goal.lateral.kind === 'heading')
+    ),
+    staring: staringOf(flight, lesson, measures)
+  };
+}
+
+/** Stretches over which one value is held, phases that follow each other taken together. */
+function heldStretches(
+  channel: CorridorChannel,
+  measures: readonly CorridorMeasure[]
+): { corridor: Corridor; from_s: number; to_s: number }[] {
+  const stretches: { corridor: Corridor; from_s: number; to_s: number }[] = [];
+  for (const { corridor, from_s, to_s } of measures.filter((m) => m.channel === channel)) {
+    const last = stretches.at(-1);
+    if (last && last.corridor.target === corridor.target && from_s - last.to_s < GOES_ON_S) last.to_s = to_s;
+    else stretches.push({ corridor, from_s, to_s });
+  }
+  return stretches;
+}
+
+function overCorrectingOf(flight: Flight, channel: CorridorChannel, measures: readonly CorridorMeasure[]) {
+  const runs = heldStretches(channel, measures).flatMap(
+    ({ corridor, from_s, to_s }) =>
+      overCorrectionOf(flight, corridor, sampleAt(flight, from_s), sampleAt(flight, to_s)) ?? []
+  );
+  const worst = runs.sort((a, b) => b.crossings - a.crossings)[0];
+  return worst ? [{ ...worst, channel }] : [];
+}
+
+function pumpingOf(flight: Flight, spans: readonly PhaseSpan[]): Swinging | null {
+  const swings = spans
+    .flatMap((span) => swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)) ?? [])
+    .sort((a, b) => b.swings - a.swings);
+  return swings[0] ?? null;
+}
+
+function huntingOf(flight: Flight, spans: readonly PhaseSpan[]): PowerHunting | null {
+  if (lacking(flight, ['throttle']).length > 0) return null;
+  const steady = spans
+    .filter((span) => span.end_s - span.start_s > 2 * STEADY_AFTER_S)
+    .map((span) => [sampleAt(flight, span.start_s + STEADY_AFTER_S), sampleAt(flight, span.end_s)] as const);
+  return powerHuntingOf(flight, steady);
+}
+
+function trimOf(flight: Flight, straight: readonly PhaseSpan[]): OutOfTrim | null {
+  if (lacking(flight, ['elevator', 'bank_deg']).length > 0) return null;
+  return outOfTrimOf(
+    flight,
+    straight.map((span) => [sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)] as const)
+  );
+}
+
+function staringOf(flight: Flight, lesson: Lesson, measures: readonly CorridorMeasure[]): Fixation | null {
+  // Who moved nothing can only be told where all that can be moved was recorded.
+  if (lacking(flight, ['pitch_deg', 'bank_deg', 'throttle']).length > 0 || lesson.plan.faults.length > 0)
+    return null;
+  const visible = (channel: CorridorChannel) => {
+    const { instrument } = SHOWN_BY[channel];
+    return instrument === null || !lesson.covered.includes(instrument);
+  };
+  return fixationOf(flight, measures, visible);
+}
