@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import { detectPhases } from '../src/lib/core/flight/detected-phases';
-import { judgedFlight } from '../src/lib/core/flight/judged-channels';
+import { asJudged } from '../src/lib/core/flight/judged-channels';
 import { flightFromChunks } from '../src/lib/core/flight/recorder';
 import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { gazeToCsv, readDwellCsv } from '../src/lib/core/format/dwell-csv';
@@ -54,7 +54,7 @@ export const scanCommands: Commands = {
     const plan = readPlan();
     const recorded = await readFlight();
     const lesson = lessonOf(plan);
-    const flight = judgedFlight(recorded, lesson);
+    const flight = asJudged(recorded, lesson);
     const file =
       options.gaze === undefined
         ? null

@@ -13,11 +13,13 @@ const around = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 18
 /** How far outside at each sample of a measure's time, in tolerances: more than 1 is outside. */
 function sharesOf(flight: Flight, { channel, corridor, from_s, to_s }: Measure): number[] {
   const values = flight.columns.get(channel)!;
+  const { target, above, below } = corridor;
+  if (typeof target !== 'number' || above === null || below === null)
+    throw new Error('Only corridors of one value are counted again here.');
   const shares: number[] = [];
   for (let k = Math.round(from_s * flight.rate_hz); k <= Math.round(to_s * flight.rate_hz); k++) {
-    const off =
-      channel === 'heading_deg' ? around(values[k]! - corridor.target) : values[k]! - corridor.target;
-    const allowed = off > 0 ? corridor.above : corridor.below;
+    const off = channel === 'heading_deg' ? around(values[k]! - target) : values[k]! - target;
+    const allowed = off > 0 ? above : below;
     shares.push(allowed === 0 ? (off === 0 ? 0 : Infinity) : Math.abs(off) / allowed);
   }
   return shares;

@@ -338,7 +338,7 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
       ({ id }, i) => (counts[i] = Math.round((values[id] ?? 0) * channelScales[i]!))
     );
     watch(counts, tracker.current().index);
-    seen.push({ at_s: now, off: read('offCourse') });
+    seen.push({ at_s: now, off: read('courseShare') });
     if (seen.length > 80) seen.shift();
     samples.push(counts.slice());
     tracker.advance(now, read);

@@ -50,7 +50,7 @@ describe('the coach on a course', () => {
     lesson.area.variation_deg;
   /** Right of the course by a share of full scale, a mile, with nose and track so far right of it. */
   const at = (off: number, nose: number, track: number, bank: Scene[string] = 0): Scene => ({
-    offCourse: off,
+    courseShare: off,
     crossTrack_nm: off,
     heading_deg: normaliseBearing(course + nose),
     track_deg: normaliseBearing(course + track),
@@ -74,7 +74,7 @@ describe('the coach on a course', () => {
     expect(says({ ...at(0.1, -30, -30), groundspeed_kt: 110 })).toBe('Wind is from the right: hold 046°.');
     expect(says(at(0.45, 20, 20, 12))).toBe('Stop the turn: roll level on 029°.');
     expect(
-      says({ ...at(0, -10, -10, -12), offCourse: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
+      says({ ...at(0, -10, -10, -12), courseShare: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
     ).toBe('It is coming back: take the bank out.');
   });
 
@@ -116,7 +116,7 @@ describe('the coach on a course', () => {
           const leg = (t: number) => legs[Math.floor(t / 30) % legs.length]!;
           const scene = {
             ...at(0, 0, 0),
-            offCourse: (t: number) => leg(t)[0],
+            courseShare: (t: number) => leg(t)[0],
             crossTrack_nm: (t: number) => leg(t)[0],
             heading_deg: (t: number) => normaliseBearing(course + leg(t)[1]),
             altitude_ft: (t: number) => lesson.plan.startAltitude_ft + 95 * Math.sin(t / 9)
@@ -146,7 +146,7 @@ describe('the coach elsewhere', () => {
       const cross = (t: number) => side * (2 - speed_nmps * t);
       const scene: Scene = {
         crossTrack_nm: cross,
-        offCourse: (t) => cross(t) / 2,
+        courseShare: (t) => cross(t) / 2,
         heading_deg: normaliseBearing(course - side * angle_deg)
       };
       const hint = hear(lesson, 'intercept', scene, 200).find(({ words }) =>
@@ -160,9 +160,9 @@ describe('the coach elsewhere', () => {
     expect(closing(45, 1)).toBeLessThan(closing(90, 1));
     expect(closing(30, 1)).toBeLessThan(closing(45, 1));
     expect(closing(45, -1)).toBeCloseTo(closing(45, 1), 9);
-    const parallel = { crossTrack_nm: 1.5, offCourse: 0.8, heading_deg: course };
+    const parallel = { crossTrack_nm: 1.5, courseShare: 0.8, heading_deg: course };
     expect(first(lesson, 'intercept', parallel)).toMatch(/comes no nearer: come left to \d+°/);
-    expect(first(lesson, 'intercept', { ...parallel, crossTrack_nm: -1.5, offCourse: -0.8 })).toMatch(
+    expect(first(lesson, 'intercept', { ...parallel, crossTrack_nm: -1.5, courseShare: -0.8 })).toMatch(
       /come right/
     );
   });
@@ -171,13 +171,16 @@ describe('the coach elsewhere', () => {
     for (const turn of ['right', 'left'] as const) {
       const lesson = turned(hints('dme-arc'), turn);
       // On the way to it there is nothing to say; once joined, the heading to hold.
-      const joined = (then: number) => ({ heading_deg: 90, offCourse: (t: number) => (t < 20 ? 0.1 : then) });
-      expect(first(lesson, 'arc', { offCourse: -0.6 })).toBeNull();
+      const joined = (then: number) => ({
+        heading_deg: 90,
+        courseShare: (t: number) => (t < 20 ? 0.1 : then)
+      });
+      expect(first(lesson, 'arc', { courseShare: -0.6 })).toBeNull();
       expect(first(lesson, 'arc', joined(0.6))).toBe(
         `Outside the arc: come ${turn} to ${turn === 'right' ? '100' : '080'}°.`
       );
       expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
-      expect(first(lesson, 'arc', { offCourse: 0.2 })).toBe('Altitude, speed and arc well held.');
+      expect(first(lesson, 'arc', { courseShare: 0.2 })).toBe('Altitude, speed and arc well held.');
     }
   });
 

@@ -1,3 +1,4 @@
+import { lessonOf } from '$core/drill/lesson';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { alignedValues } from '$core/flight/aligned-values';
@@ -57,7 +58,7 @@ describe('drawing a trace', () => {
     const plan = planOf();
     const flight = flown(plan, { pumpsPitch: 1 });
     const grade = gradeFlight(flight, plan);
-    const strips = stripsOf(flight, grade.measures, 'fixed-pitch');
+    const strips = stripsOf(flight, grade, lessonOf(plan));
     expect(strips.map((strip) => strip.id)).toEqual([
       'altitude_ft',
       'verticalSpeed_fpm',

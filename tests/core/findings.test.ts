@@ -1,9 +1,10 @@
+import { firstTarget } from '$core/drill/corridor';
 import { describe, expect, test } from 'vitest';
 import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
 import { lessonOf } from '$core/drill/lesson';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
-import type { Corridor } from '$core/drill/drill';
+import type { Corridor } from '$core/drill/corridor';
 import { flightFromChunks } from '$core/flight/recorder';
 import type { Flight } from '$core/flight/flight';
 import { simulateFlight } from '$core/flight/simulated-flight';
@@ -151,7 +152,7 @@ describe('the cure is that of the phase', () => {
         .filter((f) => f.kind === kind)
         .map((f) => f.cure);
     };
-    const { target } = corridor;
+    const target = firstTarget(corridor);
     const bump = (width_s: number) => (t: number) => target + (t > 30 && t < 30 + width_s ? 14 : 0);
     expect(cures(bump(20), 'exceedance')).toEqual([expect.stringMatching(cure)]);
     const often = cures((t) => target + (t % 25 < 10 ? 14 : 0), 'exceedance');

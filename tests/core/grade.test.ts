@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import type { Corridor } from '$core/drill/drill';
-import { deviationFrom, fractionOfTolerance } from '$core/deviation/deviation';
+import type { Corridor } from '$core/drill/corridor';
+import { deviationAt, fractionOfTolerance } from '$core/deviation/deviation';
 import { exceedancesOf } from '$core/deviation/exceedance';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { gradeFlight, type Grade } from '$core/grade/grade';
@@ -53,8 +53,8 @@ describe('exceedances', () => {
 
   test('headings are measured the short way round; a side that allows nothing is broken by anything', () => {
     const north: Corridor = { channel: 'heading_deg', target: 360, above: 10, below: 10 };
-    expect(deviationFrom(north, 5)).toBe(5);
-    expect(deviationFrom(north, 355)).toBe(-5);
+    expect(deviationAt(north, () => 5)).toBe(5);
+    expect(deviationAt(north, () => 355)).toBe(-5);
     expect(fractionOfTolerance({ ...altitude, below: 0 }, -1)).toBeLessThan(-1);
     expect(fractionOfTolerance({ ...altitude, below: 0 }, 0)).toBe(0);
   });

@@ -189,7 +189,7 @@ describe('a lesson by radio', () => {
     const counts = countsOf(flight);
     const watch = courseWatch(lessonOf(plan));
     const passed = column(flight, 'passages').findIndex((n) => n > 0);
-    const first = 'offCourse fixDistance_nm fixRadial_deg along_nm crossTrack_nm passages'
+    const first = 'courseShare fixDistance_nm fixRadial_deg along_nm crossTrack_nm passages'
       .split(' ')
       .map((id) => channelDefinitions.findIndex((c) => c.id === id));
     for (let k = 0; k < flight.length; k++) {
@@ -452,6 +452,6 @@ test.each([
 
 test('a recorded flight by radio says so in its file', () => {
   const flight = flightFromChunks(chunksOf(planFor('ndb-tracking', { figures: { distance_nm: 4 } })));
-  expect(flight.columns.has('offCourse')).toBe(true);
+  expect(flight.columns.has('courseShare')).toBe(true);
   expect(Math.max(...column(flight, 'toFrom'))).toBe(0);
 });

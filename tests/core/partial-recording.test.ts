@@ -56,7 +56,7 @@ describe('a flight of positions and altitude alone', () => {
   test('altitude and course are judged as they are of the whole recording; the rest is said not to have been recorded', () => {
     const judged = (grade: typeof whole) =>
       grade.measures
-        .filter(({ channel }) => channel === 'altitude_ft' || channel === 'offCourse')
+        .filter(({ channel }) => channel === 'altitude_ft' || channel === 'courseShare')
         .map((m) => [m.phaseId, m.channel, m.verdict, m.worst.toFixed(2)]);
     expect(judged(part)).toEqual(judged(whole));
     expect(part.measures.map(({ channel }) => channel)).not.toContain('ias_kt');
@@ -100,7 +100,7 @@ describe('whatever is missing', () => {
         const judgedBy = new Set(grade.measures.map((m) => m.channel as string));
         const madeAgain = (courseChannels as readonly string[]).includes(channel);
         if (!madeAgain) expect(judgedBy).not.toContain(channel);
-        expect(() => stripsOf(less, grade.measures, aircraft.propulsion.kind)).not.toThrow();
+        expect(() => stripsOf(less, grade, lessonOf(plan))).not.toThrow();
       }
       expect(() => gradeFlight(only(flight, []), plan)).not.toThrow();
     }

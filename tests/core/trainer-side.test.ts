@@ -111,16 +111,16 @@ test('strips of turns carry their bank, and headings their corridors on one unbr
   const plan = planOf({ drill: 'steep-turns', heading_deg: 350 });
   const flight = flown(plan);
   const grade = gradeFlight(flight, plan);
-  const strips = stripsOf(flight, grade.measures, 'fixed-pitch');
+  const strips = stripsOf(flight, grade, lessonOf(plan));
   expect(strips.map((strip) => strip.id)).toContain('bank_deg');
   const heading = strips.find((strip) => strip.id === 'heading_deg')!;
   for (let k = 1; k < heading.values.length; k++)
     expect(Math.abs(heading.values[k]! - heading.values[k - 1]!)).toBeLessThan(5);
   // A full circle right and one back: corridors stand beside the line, a whole turn apart.
-  for (const { corridor, from_s } of heading.corridors)
-    expect(Math.abs(corridor.target - heading.values[Math.round(from_s * 10)]!)).toBeLessThan(30);
+  for (const { target, from_s } of heading.corridors)
+    expect(Math.abs(target(0) - heading.values[Math.round(from_s * 10)]!)).toBeLessThan(30);
   expect(
-    Math.max(...heading.corridors.map((c) => c.corridor.target)) -
-      Math.min(...heading.corridors.map((c) => c.corridor.target))
+    Math.max(...heading.corridors.map((c) => c.target(0))) -
+      Math.min(...heading.corridors.map((c) => c.target(0)))
   ).toBeGreaterThan(300);
 });

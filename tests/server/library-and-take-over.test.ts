@@ -157,8 +157,8 @@ describe('a school’s own drills and tolerances', () => {
     const stored = await flightFromParquet((await flightBytes(school.instructor, attempt))!, (p) =>
       gunzipSync(p)
     );
-    expect(Array.from(column(stored, 'offCourse'))).toEqual(
-      Array.from(column(flightFromChunks(chunks), 'offCourse'))
+    expect(Array.from(column(stored, 'courseShare'))).toEqual(
+      Array.from(column(flightFromChunks(chunks), 'courseShare'))
     );
     expect(stored.events.filter(({ kind }) => kind === 'radio')[0]!.detail).toContain('nav1 114.20/');
   });

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { figure, heading, percent } from '$core/measure/figure';
-  import type { Strip } from './strip';
+  import { samplesBetween, type Strip, type StripCorridor } from './strip';
   import { finiteRuns, linearScale, tracePath } from './trace-path';
 
   let {
@@ -40,24 +40,54 @@
       .join('');
   const path = $derived(line(strip.values));
   const ghostPath = $derived(ghost ? line(ghost) : '');
-  const excursions = $derived(
-    strip.exceedances.map((e) => {
-      const from = Math.round(e.start_s * strip.rate_hz);
-      const to = Math.min(strip.values.length - 1, Math.round(e.end_s * strip.rate_hz));
-      const area = (edge: number, beyond: (a: number, b: number) => number) =>
-        `${tracePath(
-          from,
-          to,
-          (k) => beyond(edge, strip.values[k]!),
-          (k) => x(k / strip.rate_hz),
-          y
-        )}L${x(to / strip.rate_hz)} ${y(edge)}L${x(from / strip.rate_hz)} ${y(edge)}Z`;
+  /** Along one edge of a corridor: a corner at each end, and what lies between where it changes. */
+  const edgePath = (
+    from: number,
+    to: number,
+    edge: (k: number) => number,
+    { steady }: StripCorridor
+  ): string => {
+    const samples = steady ? [from, to] : samplesBetween(from, to);
+    return samples.map((k) => `L${x(k / strip.rate_hz).toFixed(1)} ${y(edge(k)).toFixed(1)}`).join('');
+  };
+  const bands = $derived(
+    strip.corridors.map((corridor) => {
+      const from = Math.round(corridor.from_s * strip.rate_hz);
+      const to = Math.round(corridor.to_s * strip.rate_hz);
+      const { above, below, target } = corridor;
+      const top = edgePath(from, to, (k) => (above === null ? strip.bounds[1] : target(k) + above), corridor);
+      const bottom = edgePath(
+        to,
+        from,
+        (k) => (below === null ? strip.bounds[0] : target(k) - below),
+        corridor
+      );
       return {
-        side: e.side,
-        above: area(e.corridor.target + e.corridor.above, Math.max),
-        below: area(e.corridor.target - e.corridor.below, Math.min),
-        at: x(e.peak_s),
-        tip: y(e.corridor.target + e.peak)
+        area: `M${`${top}${bottom}`.slice(1)}Z`,
+        line: `M${edgePath(from, to, target, corridor).slice(1)}`,
+        limit: above === null || below === null
+      };
+    })
+  );
+  const excursions = $derived(
+    strip.exceedances.map(({ corridor, side, start_s, end_s, peak_s, peak }) => {
+      const from = Math.round(start_s * strip.rate_hz);
+      const to = Math.min(strip.values.length - 1, Math.round(end_s * strip.rate_hz));
+      const allowed = side === 'above' ? corridor.above! : -corridor.below!;
+      const edge = (k: number) => corridor.target(k) + allowed;
+      const beyond = side === 'above' ? Math.max : Math.min;
+      const flown = tracePath(
+        from,
+        to,
+        (k) => beyond(edge(k), strip.values[k]!),
+        (k) => x(k / strip.rate_hz),
+        y
+      );
+      return {
+        side,
+        area: `${flown}${edgePath(to, from, edge, corridor)}Z`,
+        at: x(peak_s),
+        tip: y(corridor.target(Math.round(peak_s * strip.rate_hz)) + peak)
       };
     })
   );
@@ -129,28 +159,18 @@
       >{mark.name} {figure(mark.value)}</text
     >
   {/each}
-  {#each strip.corridors as { from_s, to_s, corridor }, index (index)}
-    {@const top = y(corridor.target + corridor.above)}
-    {@const bottom = y(corridor.target - corridor.below)}
-    <rect
-      x={x(from_s)}
-      y={top}
-      width={Math.max(1, x(to_s) - x(from_s))}
-      height={bottom - top}
-      fill="var(--band)"
-    />
-    <line
-      x1={x(from_s)}
-      x2={x(to_s)}
-      y1={y(corridor.target)}
-      y2={y(corridor.target)}
+  {#each bands as band, index (index)}
+    <path d={band.area} fill="var(--band)" />
+    <path
+      d={band.line}
+      fill="none"
       stroke="var(--band-edge)"
-      stroke-dasharray="1.5 4"
+      stroke-width={band.limit ? 1.4 : 1}
+      stroke-dasharray={band.limit ? null : '1.5 4'}
     />
   {/each}
   {#each excursions as e, index (index)}
-    <path d={e.above} fill="url(#{uid}-above)" />
-    <path d={e.below} fill="url(#{uid}-below)" />
+    <path d={e.area} fill="url(#{uid}-{e.side})" />
   {/each}
   {#if ghostPath}<path
       d={ghostPath}

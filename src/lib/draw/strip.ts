@@ -1,7 +1,11 @@
 import { normaliseSigned } from '$core/measure/angle';
 import { clamp } from '$core/measure/clamp';
 import type { PropulsionKind } from '$core/aircraft/aircraft-file';
-import type { Corridor } from '$core/drill/drill';
+import { firstTarget } from '$core/drill/corridor';
+import { isNavigation, phaseById } from '$core/drill/drill';
+import type { Lesson } from '$core/drill/lesson';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
+import { targetsOf } from '$core/deviation/deviation';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import type { Exceedance } from '$core/deviation/exceedance';
@@ -17,12 +21,24 @@ export interface Strip {
   values: ArrayLike<number>;
   rate_hz: number;
   bounds: [number, number];
-  corridors: { from_s: number; to_s: number; corridor: Corridor }[];
-  exceedances: (Exceedance & { corridor: Corridor })[];
+  corridors: StripCorridor[];
+  exceedances: (Exceedance & { corridor: StripCorridor })[];
   /** Heights that matter in it: a decision altitude, an altitude to level off at. */
   marks: StripMark[];
   /** Share of the judged time inside, or null where nothing was asked. */
   shareInside: number | null;
+}
+
+/** A corridor as it lies in a strip. */
+export interface StripCorridor {
+  from_s: number;
+  to_s: number;
+  /** What was asked for at each sample, and whether that is one value all along. */
+  target: (k: number) => number;
+  steady: boolean;
+  /** null: no limit on that side. */
+  above: number | null;
+  below: number | null;
 }
 
 export interface StripMark {
@@ -38,6 +54,8 @@ interface Quantity {
   step: number;
   margin: number;
   height: number;
+  /** When there is such a thing at all; left out: all the time. */
+  during?: readonly PhaseSpan[];
 }
 
 const ALTITUDE = {
@@ -80,7 +98,7 @@ const PITCH = {
   height: 76
 };
 const COURSE = {
-  id: 'offCourse',
+  id: 'courseShare',
   name: 'Course',
   unit: 'of full scale',
   decimals: 2,
@@ -88,8 +106,9 @@ const COURSE = {
   margin: 0.1,
   height: 124
 };
-/** Beyond this the needle is at its stop, and so is the strip. */
-const COURSE_STOP = 1.25;
+const ARC = { id: 'arcError_nm', name: 'Arc', unit: 'NM outside', decimals: 1, step: 0.5, margin: 0.1, height: 124 }; // prettier-ignore
+/** Beyond this the needle is at its stop, and so is the strip; and an arc is only on its way to be joined. */
+const STOPS: Record<string, number> = { courseShare: 1.25, arcError_nm: 2 };
 const POWER: Record<PropulsionKind, Quantity> = {
   'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
   'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
@@ -107,14 +126,22 @@ const POWER: Record<PropulsionKind, Quantity> = {
 /** The strips of a flight, each with the corridors and exceedances its grade found: bank where turns were asked for. */
 export function stripsOf(
   flight: Flight,
-  measures: readonly CorridorMeasure[],
-  propulsion: PropulsionKind,
+  { measures, phases }: { measures: readonly CorridorMeasure[]; phases: readonly PhaseSpan[] },
+  { drill, aircraft, navigation }: Pick<Lesson, 'drill' | 'aircraft' | 'navigation'>,
   more: { pitch?: boolean; heights?: readonly StripMark[] } = {}
 ): Strip[] {
   const asked = new Set(measures.map((measure) => measure.channel));
-  const quantities = flight.columns.has('offCourse')
+  const propulsion = aircraft.propulsion.kind;
+  /** When an arc was to be flown, and when a course. */
+  const flown = (arc: boolean) =>
+    phases.filter(({ phaseId }) => {
+      const { lateral } = phaseById(drill, phaseId).goal;
+      return isNavigation(lateral) && (lateral.kind === 'arc') === arc;
+    });
+  const quantities = navigation
     ? [
-        COURSE,
+        ...(flown(false).length > 0 ? [{ ...COURSE, during: flown(false) }] : []),
+        ...(flown(true).length > 0 ? [{ ...ARC, during: flown(true) }] : []),
         ...(flight.columns.has('heading_deg') && !goesRound(flight) ? [HEADING] : []),
         BANK,
         ALTITUDE,
@@ -156,32 +183,30 @@ function stripOf(
   quantity: Quantity,
   marks: readonly StripMark[]
 ): Strip {
-  const { step, margin, ...shown } = quantity;
+  const { step, margin, during, ...shown } = quantity;
   const values =
     quantity.id === 'heading_deg'
       ? unwrapped(flight)
-      : quantity.id === 'offCourse'
-        ? column(flight, quantity.id).map((off) => clamp(off, -COURSE_STOP, COURSE_STOP))
+      : during
+        ? whileAsked(flight, during, quantity.id)
         : column(flight, quantity.id);
   const mine = measures
     .filter((measure) => measure.channel === quantity.id)
-    .map((measure) => ({
-      ...measure,
-      corridor:
-        quantity.id === 'heading_deg'
-          ? nearTo(measure.corridor, values[sampleAt(flight, measure.from_s)]!)
-          : measure.corridor
-    }));
+    .map((measure) => ({ ...measure, laid: laidIn(flight, measure, values) }));
   let low = Infinity;
   let high = -Infinity;
   for (let k = 0; k < values.length; k++) {
+    if (Number.isNaN(values[k]!)) continue;
     low = Math.min(low, values[k]!);
     high = Math.max(high, values[k]!);
   }
-  for (const { corridor } of mine) {
-    low = Math.min(low, corridor.target - corridor.below);
-    high = Math.max(high, corridor.target + corridor.above);
-  }
+  for (const { laid } of mine)
+    for (const k of laid.steady
+      ? [0]
+      : samplesBetween(sampleAt(flight, laid.from_s), sampleAt(flight, laid.to_s))) {
+      low = Math.min(low, laid.target(k) - (laid.below ?? 0));
+      high = Math.max(high, laid.target(k) + (laid.above ?? 0));
+    }
   for (const { value } of marks) {
     low = Math.min(low, value);
     high = Math.max(high, value);
@@ -193,16 +218,44 @@ function stripOf(
     rate_hz: flight.rate_hz,
     bounds: roundBounds(low - margin, high + margin, high - low > 12 * step ? 4 * step : step),
     marks: [...marks],
-    corridors: mine.map((m) => ({ from_s: m.from_s, to_s: m.to_s, corridor: m.corridor })),
-    exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.corridor }))),
+    corridors: mine.map(({ laid }) => laid),
+    exceedances: mine.flatMap((m) => m.exceedances.map((e) => ({ ...e, corridor: m.laid }))),
     shareInside:
       judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
   };
 }
 
-/** A heading's corridor by as many whole turns away as bring it next to the line. */
-function nearTo(corridor: Corridor, value: number): Corridor {
-  return { ...corridor, target: value + normaliseSigned(corridor.target - value) };
+/** A channel about a course or an arc, held at the strip's stops, and nothing where there was none. */
+function whileAsked(flight: Flight, during: readonly PhaseSpan[], id: string): Float32Array {
+  const recorded = column(flight, id);
+  const stop = STOPS[id]!;
+  const values = new Float32Array(recorded.length).fill(NaN);
+  for (const { start_s, end_s } of during) {
+    const to = sampleAt(flight, end_s);
+    // At the sample in which a phase begins what is recorded is still about the one before.
+    for (let k = sampleAt(flight, start_s) + 1; k <= to; k++) values[k] = clamp(recorded[k]!, -stop, stop);
+  }
+  return values;
+}
+
+/** A corridor where it was judged; a heading's by as many whole turns away as bring it next to the line. */
+function laidIn(flight: Flight, measure: CorridorMeasure, values: ArrayLike<number>): StripCorridor {
+  const { corridor, from_s, to_s } = measure;
+  const { above, below } = corridor;
+  const target = targetsOf(flight, corridor);
+  const steady = typeof corridor.target === 'number';
+  if (corridor.channel !== 'heading_deg') return { from_s, to_s, above, below, steady, target };
+  const near = values[sampleAt(flight, from_s)]!;
+  const value = near + normaliseSigned(firstTarget(corridor) - near);
+  return { from_s, to_s, above, below, steady, target: () => value };
+}
+
+/** Enough samples to draw what changes between two of them by, forward or back: both and a few hundred between. */
+export function samplesBetween(from: number, to: number): number[] {
+  const count = Math.min(300, Math.abs(to - from));
+  return Array.from({ length: count + 1 }, (_, i) =>
+    Math.round(from + ((to - from) * i) / Math.max(1, count))
+  );
 }
 
 /** Headings as a line without jumps at north. @param from where the line is to begin, to within a half turn */

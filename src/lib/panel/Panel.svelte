@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
-  import type { Corridor } from '$core/drill/drill';
+  import { isOneSided, type Corridor } from '$core/drill/corridor';
   import type { InstrumentId, PanelKind, Readings } from '$core/instrument/readings';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import Compass from './Compass.svelte';
@@ -44,7 +44,9 @@
   const held = heldReadings();
   const corridorOf: CorridorOf = (channel) => {
     const found = corridors.find((c) => c.channel === channel);
-    return found ? { low: found.target - found.below, high: found.target + found.above } : null;
+    // What changes along the way, or has one limit only, is no mark on a dial.
+    if (!found || isOneSided(found) || typeof found.target !== 'number') return null;
+    return { low: found.target - found.below!, high: found.target + found.above! };
   };
 </script>
 

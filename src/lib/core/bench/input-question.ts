@@ -1,6 +1,6 @@
-import type { Corridor } from '../drill/drill';
+import { firstTarget, type Corridor } from '../drill/corridor';
 import { column, sampleAt } from '../flight/flight';
-import { deviationFrom, fractionOfTolerance } from '../deviation/deviation';
+import { deviationAt, fractionOfTolerance } from '../deviation/deviation';
 import { quantityWords, targetWords } from '../finding/quantity-words';
 import { figure } from '../measure/figure';
 import type { SeededNoise } from '../measure/seeded-noise';
@@ -50,7 +50,7 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
         .filter((c) => AGAINST[c.channel])
         .map((corridor) => ({
           corridor,
-          deviation: deviationFrom(corridor, column(bench.flight, corridor.channel)[k]!)
+          deviation: deviationAt(corridor, (id) => column(bench.flight, id)[k]!)
         }));
       const share = ({ corridor, deviation }: { corridor: Corridor; deviation: number }) =>
         Math.abs(fractionOfTolerance(corridor, deviation));
@@ -81,7 +81,7 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
         asked: corridors
           .map(
             (c) =>
-              `${quantityWords[c.channel].name} ${targetWords(c.channel, c.target)}${c.channel === 'heading_deg' ? '' : quantityWords[c.channel].unit}`
+              `${quantityWords[c.channel].name} ${targetWords(c.channel, firstTarget(c))}${c.channel === 'heading_deg' ? '' : quantityWords[c.channel].unit}`
           )
           .join(', '),
         prompt: 'What do you do next?',

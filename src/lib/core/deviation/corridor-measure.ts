@@ -1,12 +1,13 @@
-import { type Corridor, type CorridorChannel, type Phase, phaseById } from '../drill/drill';
+import { firstTarget, type Corridor, type CorridorChannel } from '../drill/corridor';
+import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { isOverStation } from '../drill/reference';
 import type { Verdict } from '../finding/verdict';
-import { column, type Flight, sampleAt } from '../flight/flight';
+import { type Flight, sampleAt } from '../flight/flight';
 import { normaliseSigned } from '../measure/angle';
-import { deviationFrom, fractionOfTolerance } from './deviation';
-import { type Exceedance, exceedancesOf } from './exceedance';
+import { channelsOf, deviationsOf, fractionOfTolerance } from './deviation';
+import { type Exceedance, exceedancesOf, inputsOf } from './exceedance';
 
 /** How well one corridor of one phase was held. */
 export interface CorridorMeasure {
@@ -62,18 +63,18 @@ export function measureCorridors(
     return phase.corridors.flatMap((corridor) => {
       const settles = phase.settling.some((s) => s.channel === corridor.channel);
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
-      if (from_s === undefined || !flight.columns.has(corridor.channel)) return [];
+      if (from_s === undefined || channelsOf(corridor).some((id) => !flight.columns.has(id))) return [];
       let from = sampleAt(flight, from_s);
       let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
       if (
         phase.reference &&
         isOverStation(phase.reference) &&
-        corridor.channel === 'offCourse' &&
+        corridor.channel === 'courseShare' &&
         phase.goal.lateral.kind === 'course'
       )
         [from, to] = awayFromStation(flight, from, to);
       return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
-        ? [measureCorridor(flight, corridor, span.phaseId, from, to)]
+        ? [measureCorridor(flight, corridor, span.phaseId, from, to, inputsOf(corridor.channel, phase.goal))]
         : [];
     });
   });
@@ -97,8 +98,7 @@ function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: P
   const heading = flight.columns.get('heading_deg');
   if (!heading) return Infinity;
   const lead =
-    Math.abs(corridor.channel === 'bank_deg' ? corridor.target : 6 * corridor.target) / 2 +
-    EARLY_ROLL_OUT_DEG;
+    Math.abs(firstTarget(corridor) * (corridor.channel === 'bank_deg' ? 1 : 6)) / 2 + EARLY_ROLL_OUT_DEG;
   const last = sampleAt(flight, span.end_s);
   let k = sampleAt(flight, span.start_s + 0.4 * phase.expected_s);
   for (; k < last; k++) {
@@ -114,9 +114,10 @@ export function measureCorridor(
   corridor: Corridor,
   phaseId: string,
   from: number,
-  to: number
+  to: number,
+  inputs?: ReturnType<typeof inputsOf>
 ): CorridorMeasure {
-  const values = column(flight, corridor.channel);
+  const deviationOf = deviationsOf(flight, corridor);
   let inside = 0;
   let sum = 0;
   let squares = 0;
@@ -128,7 +129,7 @@ export function measureCorridor(
   let worstFraction = -1;
   let worstAt = from;
   for (let k = from; k <= to; k++) {
-    const deviation = deviationFrom(corridor, values[k]!);
+    const deviation = deviationOf(k);
     const fraction = fractionOfTolerance(corridor, deviation);
     const size = Math.abs(fraction);
     if (size <= 1) inside += 1;
@@ -145,7 +146,7 @@ export function measureCorridor(
     }
   }
   const count = to - from + 1;
-  const exceedances = exceedancesOf(flight, corridor, from, to);
+  const exceedances = exceedancesOf(flight, corridor, from, to, inputs);
   return {
     phaseId,
     channel: corridor.channel,

@@ -1,6 +1,7 @@
-import type { Corridor, CorridorChannel } from '../drill/drill';
-import { column, type Flight } from '../flight/flight';
-import { deviationFrom, fractionOfTolerance } from './deviation';
+import type { Corridor, CorridorChannel } from '../drill/corridor';
+import type { Goal } from '../drill/drill';
+import type { Flight } from '../flight/flight';
+import { deviationsOf, fractionOfTolerance, targetsOf } from './deviation';
 
 /** A time outside a corridor that lasted long enough to count. */
 export interface Exceedance {
@@ -10,6 +11,8 @@ export interface Exceedance {
   peak_s: number;
   /** Deviation there, in the channel's unit, signed. */
   peak: number;
+  /** What was asked for there. Older grades do not say: it was the corridor's target. */
+  asked?: number;
   side: 'above' | 'below';
   /** From leaving the corridor to the first input the right way; null when none came, or none was recorded. */
   correctedAfter_s: number | null;
@@ -51,12 +54,31 @@ export const INPUTS: Record<
   heading_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
   bank_deg: [{ channel: 'bank_deg', direction: -1, least: 2 }],
   turnRate_degps: [{ channel: 'bank_deg', direction: -1, least: 2 }],
-  offCourse: [{ channel: 'bank_deg', direction: -1, least: 4 }]
+  courseShare: [{ channel: 'bank_deg', direction: -1, least: 4 }],
+  // Flown clockwise, the station is on the right; the other way round every input is the other one, see `inputsOf`.
+  arcError_nm: [{ channel: 'bank_deg', direction: 1, least: 4 }]
 };
 
+type Input = (typeof INPUTS)[CorridorChannel][number];
+
+/** What brings a quantity down again in a phase: off an arc, the bank toward its middle. */
+export function inputsOf(channel: CorridorChannel, { lateral }: Goal): readonly Input[] {
+  const inputs = INPUTS[channel];
+  return channel === 'arcError_nm' && lateral.kind === 'arc' && lateral.direction < 0
+    ? inputs.map((input) => ({ ...input, direction: -input.direction as 1 | -1 }))
+    : inputs;
+}
+
 /** Exceedances of a corridor between two samples (inclusive), by the 3 s / 2 s rule. */
-export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, to: number): Exceedance[] {
-  const values = column(flight, corridor.channel);
+export function exceedancesOf(
+  flight: Flight,
+  corridor: Corridor,
+  from: number,
+  to: number,
+  inputs: readonly Input[] = INPUTS[corridor.channel]
+): Exceedance[] {
+  const deviationOf = deviationsOf(flight, corridor);
+  const targetOf = targetsOf(flight, corridor);
   const rate = flight.rate_hz;
   const found: Exceedance[] = [];
   let outsideSince: number | null = null;
@@ -69,12 +91,13 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
   const close = (end: number, open: boolean) => {
     const start = outsideSince!;
     if (counts) {
-      const correctedAfter_s = firstCorrection(flight, corridor.channel, start, end, Math.sign(peak));
+      const correctedAfter_s = firstCorrection(flight, inputs, start, end, Math.sign(peak));
       found.push({
         start_s: start / rate,
         end_s: end / rate,
         peak_s: peakAt / rate,
         peak,
+        asked: targetOf(peakAt),
         side: peak > 0 ? 'above' : 'below',
         correctedAfter_s,
         ...(inputsUnknown ? { inputsUnknown } : {}),
@@ -91,10 +114,10 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
     counts = false;
   };
 
-  const inputsUnknown = INPUTS[corridor.channel].every((input) => !flight.columns.has(input.channel));
+  const inputsUnknown = inputs.every((input) => !flight.columns.has(input.channel));
   let continuousSince: number | null = null;
   for (let k = from; k <= to; k++) {
-    const deviation = deviationFrom(corridor, values[k]!);
+    const deviation = deviationOf(k);
     const fraction = fractionOfTolerance(corridor, deviation);
     const size = Math.abs(fraction);
     if (size > 1) {
@@ -122,7 +145,7 @@ export function exceedancesOf(flight: Flight, corridor: Corridor, from: number, 
 /** Seconds from `start` to the first input that works against an error of this sign, or null. */
 function firstCorrection(
   flight: Flight,
-  channel: CorridorChannel,
+  inputs: readonly Input[],
   start: number,
   end: number,
   sign: number
@@ -130,7 +153,7 @@ function firstCorrection(
   let first: number | null = null;
   // An input may have begun as the edge came near: what was moved just before leaving counts too.
   const from = Math.max(0, start - 2 * flight.rate_hz);
-  for (const input of INPUTS[channel]) {
+  for (const input of inputs) {
     const values = flight.columns.get(input.channel);
     if (!values) continue;
     const wanted = input.direction * sign;

@@ -116,7 +116,7 @@ export function composeDrill(
     if (phase.recovery) checks.push({ kind: 'recovery', phase: phase.id });
     before = phase;
     // A course is joined anew in every phase: what was off another course says nothing of it.
-    held = corridors.filter((corridor) => corridor.channel !== 'offCourse');
+    held = corridors.filter(({ channel }) => channel !== 'courseShare' && channel !== 'arcError_nm');
     altitude_ft = phase.ends_ft;
     heading_deg = headingAfter(phase, heading_deg, plan);
     place = placeAfter(phase, place);

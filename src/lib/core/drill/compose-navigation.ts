@@ -117,7 +117,7 @@ export function navigationEnd(
               of: [
                 {
                   is: 'within',
-                  channel: 'offCourse',
+                  channel: 'courseShare',
                   value: 0,
                   tolerance: ESTABLISHED_SHARE,
                   for_s: ESTABLISHED_S

@@ -1,4 +1,5 @@
-import type { Corridor, CorridorChannel, Goal, Phase } from './drill';
+import { narrowSide, type Corridor, type CorridorChannel } from './corridor';
+import type { Goal, Phase } from './drill';
 import type { Judged } from './drill-file';
 import type { ToleranceProfile } from './tolerance-profile';
 
@@ -10,7 +11,8 @@ const SETTLING: Record<CorridorChannel, { for_s: number; atLatest_s: number }> =
   heading_deg: { for_s: 2, atLatest_s: 10 },
   bank_deg: { for_s: 2, atLatest_s: 10 },
   turnRate_degps: { for_s: 2, atLatest_s: 10 },
-  offCourse: { for_s: 5, atLatest_s: 60 }
+  courseShare: { for_s: 5, atLatest_s: 60 },
+  arcError_nm: { for_s: 5, atLatest_s: 60 }
 };
 const SETTLING_S_PER_KNOT = 1.2;
 /** Unless a profile says otherwise: three quarters of full scale, and a mile on an arc. */
@@ -40,8 +42,8 @@ export function corridorsOf(
   else if (lateral.kind === 'course') {
     // While a course is being joined nothing lateral is held but the heading that joins it.
     if (lateral.intercept_deg === null)
-      lay('course', 'offCourse', 0, tolerance.courseNeedle ?? COURSE_NEEDLE);
-  } else if (lateral.kind === 'arc') lay('course', 'offCourse', 0, tolerance.arc_nm ?? ARC_NM);
+      lay('course', 'courseShare', 0, tolerance.courseNeedle ?? COURSE_NEEDLE);
+  } else if (lateral.kind === 'arc') lay('course', 'arcError_nm', 0, tolerance.arc_nm ?? ARC_NM);
   else if (lateral.kind !== 'turn') return corridors;
   else if (turning.attitudeCovered && lateral.rate_degps !== null)
     lay('turn', 'turnRate_degps', lateral.direction * lateral.rate_degps, tolerance.turnRate_degps);
@@ -60,6 +62,8 @@ export function settlingOf(
     const held = heldBefore.some((other) => other.channel === channel && other.target === target);
     if (held) return [];
     const { for_s, atLatest_s } = SETTLING[channel];
+    // A floor holds from the first moment; on a path the airplane is expected as it begins.
+    if (typeof target !== 'number') return [];
     return [
       {
         channel,
@@ -67,7 +71,7 @@ export function settlingOf(
           is: 'within' as const,
           channel,
           value: target,
-          tolerance: Math.min(corridor.above, corridor.below),
+          tolerance: narrowSide(corridor),
           for_s
         },
         atLatest_s:

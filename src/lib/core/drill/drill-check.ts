@@ -36,7 +36,8 @@ export function mustEnd(drill: Drill, startAltitude_ft: number): void {
 /** What comes with the way flown: it can come to anything. */
 const REACHED_BY_WAY: readonly ConditionChannel[] = [
   'track_deg',
-  'offCourse',
+  'courseShare',
+  'arcError_nm',
   'fixDistance_nm',
   'fixRadial_deg',
   'along_nm',

@@ -1,19 +1,7 @@
-import { Type, type Static } from '@sinclair/typebox';
+import { type Corridor, type CorridorChannel, corridorChannels } from './corridor';
 import type { CourseReversal } from '../procedure/course-reversal';
 import type { Hold } from '../procedure/hold';
 import type { Reference } from './reference';
-
-/** The quantities a corridor can be laid around; each is a channel of a recorded flight. */
-export const corridorChannels = [
-  'altitude_ft',
-  'ias_kt',
-  'verticalSpeed_fpm',
-  'heading_deg',
-  'bank_deg',
-  'turnRate_degps',
-  'offCourse'
-] as const;
-export type CorridorChannel = (typeof corridorChannels)[number];
 
 /** What the conditions of a phase may look at. */
 export const conditionChannels = [
@@ -26,19 +14,6 @@ export const conditionChannels = [
   'passages'
 ] as const;
 export type ConditionChannel = (typeof conditionChannels)[number];
-
-const Channel = Type.Union(corridorChannels.map((name) => Type.Literal(name)));
-
-/** A corridor: what is to be held, and how far on either side still counts as held (the channel's own unit). */
-export const Corridor = Type.Object({
-  channel: Channel,
-  target: Type.Number(),
-  /** Allowed above (or right of) the target, ≥ 0. */
-  above: Type.Number({ minimum: 0 }),
-  /** Allowed below (or left of) the target, ≥ 0. */
-  below: Type.Number({ minimum: 0 })
-});
-export type Corridor = Static<typeof Corridor>;
 
 /**
  * Something that can be seen to come true in the data. It counts from the first moment it held,

@@ -27,7 +27,7 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
     above: 'Set the rate with a little bank and hold it; it answers a second late.',
     below: 'Set the rate with a little bank and hold it; it answers a second late.'
   },
-  offCourse: {
+  courseShare: {
     above: 'Turn left by a known, small amount, level the wings and wait for the needle.',
     below: 'Turn right by a known, small amount, level the wings and wait for the needle.'
   }
@@ -41,7 +41,7 @@ const LEAN: Record<string, string> = {
   verticalSpeed_fpm:
     'The attitude is off for this rate: half a degree, held, and the power with it for the speed.',
   heading_deg: 'Check the bank: a wing is a little low. Level it, then take the heading back.',
-  offCourse:
+  courseShare:
     'The heading is right for the wind, the course is not regained: turn toward it, come back, and keep this correction.'
 };
 

@@ -1,4 +1,5 @@
-import type { Corridor, CorridorChannel, Phase } from '../drill/drill';
+import { firstTarget, isOneSided, type Corridor, type CorridorChannel } from '../drill/corridor';
+import type { Phase } from '../drill/drill';
 import { capital } from '../measure/capital';
 import { figure, heading } from '../measure/figure';
 
@@ -19,13 +20,14 @@ export const quantityWords: Record<
     below: 'to the left',
     decimals: 1
   },
-  offCourse: {
+  courseShare: {
     name: 'course',
     unit: ' of full scale',
     above: 'to the right',
     below: 'to the left',
     decimals: 2
-  }
+  },
+  arcError_nm: { name: 'arc', unit: ' NM', above: 'outside', below: 'inside', decimals: 1 }
 };
 
 /** The side of an error as an instructor says it: a descent is too steep or too shallow, a bank too steep or too shallow. */
@@ -43,19 +45,18 @@ export function targetWords(channel: CorridorChannel, target: number): string {
   return channel === 'heading_deg' ? heading(target) : figure(target, quantityWords[channel].decimals);
 }
 
-/** What is held in a phase where `offCourse` is its channel: an arc is measured in miles, a course in shares of scale. */
-export function isArc(phase: Phase): boolean {
-  return phase.goal.lateral.kind === 'arc';
-}
-
 /** Whether the nose holds the speed there, and not the power. */
 export function isSpeedByNose(phase: Phase): boolean {
   return phase.goal.vertical.kind === 'speed';
 }
 
 /** A title: `Too fast in the climb`. */
-export function sideTitle({ channel, target }: Corridor, side: 'above' | 'below', phase: Phase): string {
+export function sideTitle(corridor: Corridor, side: 'above' | 'below', phase: Phase): string {
+  const { channel } = corridor;
+  const target = firstTarget(corridor);
   const where = inPhase(phase);
+  if (channel === 'altitude_ft' && isOneSided(corridor))
+    return `${side === 'below' ? 'Below the minimum' : 'Above the maximum'} altitude ${where}`;
   const words = sideWords(channel, target, side);
   switch (channel) {
     case 'altitude_ft':
@@ -71,38 +72,41 @@ export function sideTitle({ channel, target }: Corridor, side: 'above' | 'below'
       return `Bank ${words} ${where}`;
     case 'turnRate_degps':
       return `Turn ${words} ${where}`;
-    case 'offCourse':
-      return isArc(phase) ? `${side === 'above' ? 'Outside' : 'Inside'} the arc` : `Off course ${words}`;
+    case 'courseShare':
+      return `Off course ${words}`;
+    case 'arcError_nm':
+      return `${capital(words)} the arc`;
   }
 }
 
-/** How far off, and from what: `160 ft above 4,000 ft`. */
-export function offWords({ channel, target }: Corridor, deviation: number, phase: Phase): string {
+/** How far off, and from what: `160 ft above 4,000 ft`. @param asked the target at that moment */
+export function offWords({ channel }: Corridor, deviation: number, asked: number): string {
   const { unit, decimals } = quantityWords[channel];
   const size = Math.abs(deviation);
   const above = deviation > 0;
   switch (channel) {
     case 'altitude_ft':
-      return `${figure(size)} ft ${above ? 'above' : 'below'} ${figure(target)} ft`;
+      return `${figure(size)} ft ${above ? 'above' : 'below'} ${figure(asked)} ft`;
     case 'ias_kt':
-      return `${figure(size)} kt ${above ? 'above' : 'below'} ${figure(target)} kt`;
+      return `${figure(size)} kt ${above ? 'above' : 'below'} ${figure(asked)} kt`;
     case 'verticalSpeed_fpm':
-      return `${figure(size)} ft/min ${above ? 'above' : 'below'} ${figure(target)} ft/min`;
+      return `${figure(size)} ft/min ${above ? 'above' : 'below'} ${figure(asked)} ft/min`;
     case 'heading_deg':
-      return `${figure(size)}° ${above ? 'right' : 'left'} of ${heading(target)}`;
-    case 'offCourse':
-      return isArc(phase)
-        ? `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`
-        : `${needleWords(size)} ${above ? 'right' : 'left'} of it`;
+      return `${figure(size)}° ${above ? 'right' : 'left'} of ${heading(asked)}`;
+    case 'courseShare':
+      return `${needleWords(size)} ${above ? 'right' : 'left'} of it`;
+    case 'arcError_nm':
+      return `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`;
     default:
-      return `${figure(size, decimals)}${unit} ${sideWords(channel, target, above ? 'above' : 'below').replace('too ', '')}er than ${figure(Math.abs(target), decimals)}${unit}`;
+      return `${figure(size, decimals)}${unit} ${sideWords(channel, asked, above ? 'above' : 'below').replace('too ', '')}er than ${figure(Math.abs(asked), decimals)}${unit}`;
   }
 }
 
 /** What is allowed on a side: `100 ft`. */
-export function allowedWords(corridor: Corridor, side: 'above' | 'below', phase: Phase): string {
-  const allowed = side === 'above' ? corridor.above : corridor.below;
-  if (corridor.channel === 'offCourse') return isArc(phase) ? `${allowed} NM` : shareOf(allowed);
+export function allowedWords(corridor: Corridor, side: 'above' | 'below'): string {
+  const allowed = (side === 'above' ? corridor.above : corridor.below) ?? Infinity;
+  if (allowed === 0) return 'nothing';
+  if (corridor.channel === 'courseShare') return shareOf(allowed);
   return `${figure(allowed, Number.isInteger(allowed) ? 0 : 1)}${quantityWords[corridor.channel].unit}`;
 }
 

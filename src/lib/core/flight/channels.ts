@@ -58,12 +58,13 @@ export const channelDefinitions = [
   channel('needle2', 'Second needle', '', 3),
   channel('bearing_deg', 'Bearing pointer', '°', 1),
   channel('distance_nm', 'Distance shown', 'NM', 1),
-  channel('offCourse', 'Off course', '', 3),
+  channel('courseShare', 'Off course, share of full scale', '', 3),
   channel('fixDistance_nm', 'Distance from the fix', 'NM', 3),
   channel('fixRadial_deg', 'Bearing from the fix', '°', 1),
   channel('along_nm', 'Along the course', 'NM', 3),
   channel('crossTrack_nm', 'Cross-track', 'NM', 3),
-  channel('passages', 'Fix passed', '', 0)
+  channel('passages', 'Fix passed', '', 0),
+  channel('arcError_nm', 'Off the arc', 'NM', 3)
 ] as const satisfies readonly ChannelDefinition[];
 
 /** Flights recorded before there were more channels have the first so many. */

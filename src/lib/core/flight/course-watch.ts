@@ -8,9 +8,13 @@ import { channelIndex, channelScales } from './channels';
 /** A fix counts as passed within this distance of it, and only after having been so far before it. */
 const PASSED_WITHIN_NM = 1.5;
 const ARMED_BEFORE_NM = 0.3;
-/** What is true of a course at one moment, by the names of its channels. */
+/**
+ * What is true of a course at one moment, by the names of its channels: `courseShare` is + right of the course, 1 = full scale, and 0
+ * where none is asked for; `arcError_nm` + outside, and 0 where no arc is.
+ */
 export const courseChannels = [
-  'offCourse',
+  'courseShare',
+  'arcError_nm',
   'fixDistance_nm',
   'fixRadial_deg',
   'along_nm',
@@ -43,19 +47,19 @@ export function courseFollower({ navigation, drill }: Lesson): CourseFollower | 
     const { lateral } = drill.phases[phase]!.goal;
     const course = lines[phase]!;
     const by = byCourseLine(course ?? plainLines[phase]!, place);
-    const offCourse =
-      lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : course === null ? 0 : by.offCourse;
+    const arcError_nm = lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : 0;
     if (by.along_nm < -ARMED_BEFORE_NM) armed = true;
     if (armed && by.along_nm >= 0) {
       armed = false;
       if (Math.abs(by.crossTrack_nm) < PASSED_WITHIN_NM) passages += 1;
     }
     return {
-      offCourse: Math.max(-99, Math.min(99, offCourse)),
+      courseShare: course === null ? 0 : Math.max(-99, Math.min(99, by.courseShare)),
+      arcError_nm,
       fixDistance_nm: by.distance_nm,
       fixRadial_deg: by.radial_deg,
       along_nm: course === null ? 0 : by.along_nm,
-      crossTrack_nm: lateral.kind === 'arc' ? offCourse : course === null ? 0 : by.crossTrack_nm,
+      crossTrack_nm: lateral.kind === 'arc' ? arcError_nm : course === null ? 0 : by.crossTrack_nm,
       passages
     };
   };

@@ -1,4 +1,5 @@
 import type { Lesson } from '../drill/lesson';
+import { withDerived } from './derived-columns';
 import type { Flight } from './flight';
 
 /**
@@ -22,8 +23,9 @@ export function judgedChannels({ covered, plan }: Lesson): ReadonlyMap<string, s
   return judged;
 }
 
-/** The flight as it is judged; channels that were not recorded stay as shown. */
-export function judgedFlight(flight: Flight, lesson: Lesson): Flight {
+/** The flight as it is judged: with what follows from what was recorded, and true channels for those that lied or were covered. */
+export function asJudged(recorded: Flight, lesson: Lesson): Flight {
+  const flight = withDerived(recorded, lesson);
   const columns = new Map(flight.columns);
   for (const [shown, truth] of judgedChannels(lesson)) {
     const values = flight.columns.get(truth);

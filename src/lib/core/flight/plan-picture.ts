@@ -1,3 +1,5 @@
+import type { CorridorChannel } from '../drill/corridor';
+import { ARC_NM } from '../drill/corridors-of-goal';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE } from '../measure/angle';
 import { placeAt } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
@@ -68,17 +70,16 @@ export function planPicture(lesson: Lesson): PlanPicture | null {
     const placed = (points: PlanPoint[]) => aboutOrigin(points, reference, navigation.origin, project);
     const asked = (points: PlanPoint[]) =>
       ideals.push({ phaseId: phase.id, about: placed([at(0, 0)])[0]!, points: placed(points) });
-    const share = corridors.find((c) => c.channel === 'offCourse')?.above;
+    const allowed = (channel: CorridorChannel) => corridors.find((c) => c.channel === channel)?.above ?? null;
     if (lateral.kind === 'course') {
       asked(line(lateral.course_deg, lateral.way, reach_nm));
-      if (share !== undefined) lanes.push(placed(courseLane(phase, lateral, share, reach_nm)));
+      const share = allowed('courseShare');
+      if (share !== null) lanes.push(placed(courseLane(phase, lateral, share, reach_nm)));
     } else if (lateral.kind === 'arc') {
       asked(circle(lateral.radius_nm));
+      const off_nm = allowed('arcError_nm') ?? ARC_NM;
       lanes.push(
-        placed([
-          ...circle(lateral.radius_nm + (share ?? 1)),
-          ...circle(lateral.radius_nm - (share ?? 1)).reverse()
-        ])
+        placed([...circle(lateral.radius_nm + off_nm), ...circle(lateral.radius_nm - off_nm).reverse()])
       );
     } else procedurePath(goal, tasOf(goal, plan), windAboutFix(lesson, reference)).forEach(asked);
   }

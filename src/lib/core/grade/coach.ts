@@ -112,7 +112,8 @@ const WATCHED = [
   'bank_deg',
   'turnRate_degps',
   'groundspeed_kt',
-  'offCourse',
+  'courseShare',
+  'arcError_nm',
   'fixDistance_nm',
   'along_nm',
   'crossTrack_nm'

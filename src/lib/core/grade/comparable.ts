@@ -1,4 +1,4 @@
-import type { CorridorChannel } from '../drill/drill';
+import type { CorridorChannel } from '../drill/corridor';
 import { type CheckMeasure, checkFigures } from './checks/checks';
 import type { ComparableFigure } from '../finding/comparable-figure';
 import { measureLean } from './lean';

@@ -1,3 +1,4 @@
+import { firstTarget } from '../drill/corridor';
 import { capital } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { type Phase, phaseById } from '../drill/drill';
@@ -10,7 +11,6 @@ import {
   allowedWords,
   inPhase,
   isSpeedByNose,
-  isArc,
   offWords,
   quantityWords,
   sideTitle,
@@ -34,7 +34,7 @@ export function exceedanceFindings({ drill }: Lesson, measures: readonly Corrido
 
 /** Times the tolerance × seconds outside. */
 function worthOf(measure: CorridorMeasure, e: Exceedance): number {
-  const allowed = e.side === 'above' ? measure.corridor.above : measure.corridor.below;
+  const allowed = (e.side === 'above' ? measure.corridor.above : measure.corridor.below) ?? Infinity;
   return (Math.abs(e.peak) / Math.max(allowed, 1e-9)) * Math.max(1, e.end_s - e.start_s);
 }
 
@@ -59,7 +59,7 @@ function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): F
     'fault',
     sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, phase))} (${allowedWords(corridor, e.side, phase)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
     {
       channel,
       side: e.side,
@@ -75,13 +75,9 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
   const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
   const prompt = measure.exceedances.filter((e) => e.prompt).length;
-  const arc = isArc(phase);
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
-    .map(
-      (side) =>
-        `${of(side)} × ${channel === 'offCourse' && arc ? (side === 'above' ? 'outside' : 'inside') : sideWords(channel, corridor.target, side)}`
-    );
+    .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);
   return finding(
     'exceedance',
     'fault',
@@ -91,7 +87,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
       start_s: measure.exceedances[0]!.start_s,
       end_s: measure.exceedances.at(-1)!.end_s
     },
-    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, phase)} (${allowedWords(corridor, worst.side, phase)} allowed). ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, worst.asked!)} (${allowedWords(corridor, worst.side)} allowed). ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
     {
       channel,
       side: worst.side,

@@ -6,8 +6,7 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
 import { duration, type Flight } from '../flight/flight';
-import { withDerived } from '../flight/derived-columns';
-import { judgedFlight } from '../flight/judged-channels';
+import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
 import { checkElements, checkFindings, judgeChecks, measureChecks, type CheckMeasure } from './checks/checks';
@@ -21,7 +20,7 @@ import type { GradeElement } from '../finding/grade-element';
 import { habitFindings, staringFindings } from './habits/habit-findings';
 import { habitsOf } from './habits/habits';
 import { heldWell } from './held-well';
-import { leanFindings, leansOfFlight } from './lean';
+import { isSaidByCheck, leanFindings, leansOfFlight } from './lean';
 import { looksOf } from '../scan/look';
 import { scanElements } from '../scan/scan-elements';
 import { scanReport, type ScanReport } from '../scan/scan-report';
@@ -29,7 +28,7 @@ import { orderFindings } from './order-findings';
 import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 7;
+export const GRADER_VERSION = 8;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -69,7 +68,7 @@ const SHARE_HARD = 0.5;
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const lesson = lessonOf(plan);
   const { drill } = lesson;
-  const flight = judgedFlight(withDerived(recorded, lesson), lesson);
+  const flight = asJudged(recorded, lesson);
   const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, lesson, phases);
   const checks = measureChecks(flight, lesson, phases);
@@ -103,7 +102,9 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
       ? scanning
       : [
           ...scanning,
-          ...measures.map((measure) => corridorElement(measure, lesson)),
+          ...measures
+            .filter((measure) => !isSaidByCheck(drill, measure))
+            .map((measure) => corridorElement(measure, lesson)),
           ...checkElements(lesson, judged),
           ...techniqueElement([...leaning, ...handling], measures)
         ];

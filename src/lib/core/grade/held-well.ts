@@ -1,3 +1,4 @@
+import { isOneSided } from '../drill/corridor';
 import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -20,7 +21,8 @@ export function heldWell(
   const channels = [...new Set(measures.map((m) => m.channel))];
   return channels
     .flatMap((channel) => {
-      const mine = measures.filter((m) => m.channel === channel);
+      const mine = measures.filter((m) => m.channel === channel && !isOneSided(m.corridor));
+      if (mine.length === 0) return [];
       const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
       const rms = Math.sqrt(
         mine.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0) / seconds

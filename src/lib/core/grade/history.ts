@@ -1,4 +1,4 @@
-import type { CorridorChannel } from '../drill/drill';
+import type { CorridorChannel } from '../drill/corridor';
 import type { Comparable } from './comparable';
 import type { ComparableFigure } from '../finding/comparable-figure';
 import { leanOf, trendOf, type Lean, type Trend } from './trend';

@@ -1,15 +1,9 @@
 import type { CorridorMeasure } from '../deviation/corridor-measure';
-import { type CorridorChannel, type Drill, type Phase, phaseById } from '../drill/drill';
+import { firstTarget, isOneSided, type CorridorChannel } from '../drill/corridor';
+import { type Drill, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { finding, type Finding } from '../finding/finding';
-import {
-  isArc,
-  isSpeedByNose,
-  needleWords,
-  quantityWords,
-  shareOf,
-  sideWords
-} from '../finding/quantity-words';
+import { isSpeedByNose, needleWords, quantityWords, shareOf, sideWords } from '../finding/quantity-words';
 import { capital } from '../measure/capital';
 import { figure, signedFigure } from '../measure/figure';
 
@@ -23,7 +17,7 @@ const LEANING: readonly CorridorChannel[] = [
   'ias_kt',
   'verticalSpeed_fpm',
   'heading_deg',
-  'offCourse'
+  'courseShare'
 ];
 
 /** An error of one quantity that lives on one side. */
@@ -48,7 +42,7 @@ export interface LeanMeasure {
 
 /** Whether an arc is judged and said once, by its own check, and not by its corridor as well. */
 export function isSaidByCheck({ checks }: Drill, { channel, phaseId }: CorridorMeasure): boolean {
-  return channel === 'offCourse' && checks.some(({ kind, phase }) => kind === 'arc' && phase === phaseId);
+  return channel === 'arcError_nm' && checks.some(({ kind, phase }) => kind === 'arc' && phase === phaseId);
 }
 
 /** null where the quantity was not judged at all. */
@@ -72,7 +66,9 @@ export function measureLean(
 
 /** Judges for each quantity whether it was flown to one side. */
 export function leansOfFlight({ drill }: Lesson, measures: readonly CorridorMeasure[]): Lean[] {
-  const judged = measures.filter((measure) => !isSaidByCheck(drill, measure));
+  const judged = measures.filter(
+    (measure) => !isSaidByCheck(drill, measure) && !isOneSided(measure.corridor)
+  );
   return LEANING.flatMap((channel) => {
     const mine = judged.filter((measure) => measure.channel === channel);
     const lean = measureLean(channel, mine);
@@ -106,17 +102,15 @@ function sayLean(lean: Lean, phase: Phase): Finding {
   const { channel, side, mean, worst } = lean;
   const { name, unit } = quantityWords[channel];
   const average =
-    channel === 'offCourse'
-      ? isArc(phase)
-        ? `${figure(Math.abs(mean), 1)} NM`
-        : needleWords(mean)
+    channel === 'courseShare'
+      ? needleWords(mean)
       : `${signedFigure(mean, channel === 'ias_kt' || channel === 'heading_deg' ? 1 : 0)}${unit}`;
   return finding(
     'bias-to-one-side',
     'fault',
-    channel === 'offCourse'
+    channel === 'courseShare'
       ? `Flown ${side === 'above' ? 'right' : 'left'} of the course`
-      : `${capital(name)} mostly ${sideWords(channel, worst.corridor.target, side)}`,
+      : `${capital(name)} mostly ${sideWords(channel, firstTarget(worst.corridor), side)}`,
     { moment_s: worst.worst_s, start_s: lean.from_s, end_s: lean.to_s },
     `${capital(average)} on average over ${figure(lean.seconds)} s, and on that side for ${shareOf(lean.ofTime)} of the time.`,
     {

@@ -53,7 +53,8 @@ const MENDS_CHANNEL: Record<string, string> = {
   verticalSpeed_fpm: 'constant-rate-climb',
   bank_deg: 'standard-rate-turns',
   turnRate_degps: 'standard-rate-turns',
-  offCourse: 'vor-tracking'
+  courseShare: 'vor-tracking',
+  arcError_nm: 'dme-arc'
 };
 
 /** What to fly next after a flight. */

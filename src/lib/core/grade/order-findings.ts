@@ -11,7 +11,8 @@ const FAMILY_OF_CHANNEL: Record<string, Family> = {
   heading_deg: 'lateral',
   bank_deg: 'lateral',
   turnRate_degps: 'lateral',
-  offCourse: 'lateral'
+  courseShare: 'lateral',
+  arcError_nm: 'lateral'
 };
 const FAMILY_OF_KIND: Partial<Record<FindingKind, Family>> = {
   pumping: 'vertical',

@@ -1,3 +1,5 @@
+import type { CorridorChannel } from '../drill/corridor';
+import { channelsOf } from '../deviation/deviation';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
@@ -12,12 +14,18 @@ export interface Unjudged {
   lacks: string[];
 }
 
+const channelName = (id: string) =>
+  channelDefinitions.find((channel) => channel.id === id)?.name.toLowerCase() ?? id;
+const nameOf = (channel: string) =>
+  channel in quantityWords ? quantityWords[channel as CorridorChannel].name : channelName(channel);
+
 /** What of a flown drill a flight says nothing about: an honest grade names it. */
 export function unjudgedOf(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]): Unjudged[] {
   const flown = drill.phases.filter((phase) => spans.some(({ phaseId }) => phaseId === phase.id));
-  const corridors = [...new Set(flown.flatMap((phase) => phase.corridors.map(({ channel }) => channel)))]
+  const channels = new Set(flown.flatMap((phase) => phase.corridors.flatMap(channelsOf)));
+  const corridors = [...channels]
     .filter((channel) => !flight.columns.has(channel))
-    .map((channel) => ({ name: quantityWords[channel].name, lacks: [channel] }));
+    .map((channel) => ({ name: nameOf(channel), lacks: [channel] }));
   const checks = drill.checks
     .filter((check) => flown.some(({ id }) => id === check.phase))
     .map((check) => ({
@@ -31,8 +39,6 @@ export function unjudgedOf(flight: Flight, { drill }: Lesson, spans: readonly Ph
 /** What was not recorded, as one sentence; null where nothing is missing. */
 export function unjudgedWords(unjudged: readonly Unjudged[]): string | null {
   if (unjudged.length === 0) return null;
-  const names = [...new Set(unjudged.flatMap(({ lacks }) => lacks))].map(
-    (id) => channelDefinitions.find((channel) => channel.id === id)?.name.toLowerCase() ?? id
-  );
+  const names = [...new Set(unjudged.flatMap(({ lacks }) => lacks))].map(channelName);
   return `Judged in part: ${unjudged.map(({ name }) => name.toLowerCase()).join(', ')} could not be judged, because this flight did not record ${names.join(', ')}.`;
 }

@@ -24,7 +24,7 @@ export interface ByCourseLine {
   /** Bearing from the fix, by its north, [0, 360). */
   radial_deg: number;
   /** Cross-track as a share of full scale, + = right of the course; not held at its stop. */
-  offCourse: number;
+  courseShare: number;
 }
 
 /** Nearer than this an angle runs away from anybody: the scale no longer narrows. */
@@ -41,7 +41,7 @@ export function byCourseLine(line: CourseLine, place: Place): ByCourseLine {
     crossTrack_nm,
     distance_nm,
     radial_deg,
-    offCourse: shareOf(line, place, crossTrack_nm)
+    courseShare: shareOf(line, place, crossTrack_nm)
   };
 }
 

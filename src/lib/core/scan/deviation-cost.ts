@@ -1,4 +1,4 @@
-import type { CorridorChannel } from '../drill/drill';
+import type { CorridorChannel } from '../drill/corridor';
 import type { CorridorMeasure } from '../deviation/corridor-measure';
 import type { ScanArea } from '../instrument/scan-area';
 import type { Look } from './look';
@@ -26,7 +26,8 @@ const SHOWN_BY: Record<CorridorChannel, ScanArea> = {
   heading_deg: 'heading',
   bank_deg: 'attitude',
   turnRate_degps: 'turn',
-  offCourse: 'navigation'
+  courseShare: 'navigation',
+  arcError_nm: 'navigation'
 };
 
 /** The instrument that shows a quantity, or stands in for it when it is covered. */

@@ -6,7 +6,7 @@ import { lessonOf } from '../../core/drill/lesson';
 import type { LessonPlan } from '../../core/drill/lesson-plan';
 import { detectPhases } from '../../core/flight/detected-phases';
 import { countsOf } from '../../core/flight/flight';
-import { judgedFlight } from '../../core/flight/judged-channels';
+import { asJudged } from '../../core/flight/judged-channels';
 import { flightFromChunks, type FlightChunk } from '../../core/flight/recorder';
 import { proposedLines } from '../../core/flight/steady-stretch';
 import { flightToCsv } from '../../core/format/flight-csv';
@@ -95,7 +95,7 @@ async function dwellReport(asked: {
 }): Promise<ScanReport | null> {
   const recorded = await flightFromParquet(asked.parquet, gunzip);
   const lesson = lessonOf(asked.plan);
-  const flight = judgedFlight(recorded, lesson);
+  const flight = asJudged(recorded, lesson);
   const end_s = flight.length / flight.rate_hz;
   const within = asked.looks.filter((look) => look.end_s > 0 && look.start_s < end_s);
   const spans = detectPhases(flight, lesson.drill);

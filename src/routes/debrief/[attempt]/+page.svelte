@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { lessonOf } from '$core/drill/lesson';
   import { duration, type Flight } from '$core/flight/flight';
-  import { judgedFlight } from '$core/flight/judged-channels';
+  import { asJudged } from '$core/flight/judged-channels';
   import { clock, heading } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$core/flight/replayed-readings';
@@ -55,7 +55,7 @@
   const recovers = $derived(drill.phases.some((phase) => phase.recovery));
   const strips = $derived(
     flight
-      ? stripsOf(judgedFlight(flight, lesson), grade.measures, aircraft.propulsion.kind, {
+      ? stripsOf(asJudged(flight, lesson), grade, lesson, {
           pitch: recovers,
           heights: drill.checks.flatMap((check) =>
             check.kind === 'decision' ? [{ name: 'decision altitude', value: check.altitude_ft }] : []

@@ -2,7 +2,7 @@ import type { Lesson } from '$core/drill/lesson';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { detectPhases } from '$core/flight/detected-phases';
 import type { Flight } from '$core/flight/flight';
-import { judgedFlight } from '$core/flight/judged-channels';
+import { asJudged } from '$core/flight/judged-channels';
 import { alignedValues } from '$core/flight/aligned-values';
 import { unwrapped, type Strip } from '$lib/draw/strip';
 import { fetchFlight } from '$lib/worker/fetch-flight';
@@ -22,7 +22,7 @@ export class Ghost {
     private readonly spans: () => readonly PhaseSpan[]
   ) {}
 
-  private readonly judged = $derived.by(() => this.shown && judgedFlight(this.shown.flight, this.lesson()));
+  private readonly judged = $derived.by(() => this.shown && asJudged(this.shown.flight, this.lesson()));
   private readonly phases = $derived.by(() =>
     this.judged ? detectPhases(this.judged, this.lesson().drill) : []
   );

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Corridor } from '$core/drill/drill';
+  import type { Corridor } from '$core/drill/corridor';
   import type { Lesson } from '$core/drill/lesson';
   import type { InstrumentId } from '$core/instrument/readings';
   import Panel from '$lib/panel/Panel.svelte';

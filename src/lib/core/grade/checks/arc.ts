@@ -7,7 +7,7 @@ import { column, type Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { figure } from '../../measure/figure';
 import { readByCourse } from './course-reading';
-import { type CheckKind, elementName, BY_COURSE } from './check-kind';
+import { type CheckKind, elementName } from './check-kind';
 
 /** How an arc was flown. Distances less the radius, NM; + = outside. */
 export interface ArcMeasure {
@@ -44,12 +44,14 @@ export function measureArc(
   span: PhaseSpan
 ): ArcMeasure | null {
   const reading = readByCourse(flight, lesson, span, 0);
+  const error = column(flight, 'arcError_nm');
+  const off_nm = (k: number) => error[k]!;
   const start = reading.sample(span.start_s) + 1;
   const to = reading.sample(span.end_s);
   let from = start;
   let within = 0;
   for (let k = start; k <= to; k++) {
-    within = Math.abs(reading.offCourse(k)) <= JOINED_NM ? within + 1 : 0;
+    within = Math.abs(off_nm(k)) <= JOINED_NM ? within + 1 : 0;
     if (within >= JOINED_FOR_S * reading.rate_hz) {
       from = k - within + 1;
       break;
@@ -67,11 +69,11 @@ export function measureArc(
   let turns = 0;
   let banked = 0;
   for (let k = from; k <= to; k++) {
-    const off = reading.offCourse(k);
+    const off = off_nm(k);
     squares += off * off;
     inside = Math.max(inside, -off);
     outside = Math.max(outside, off);
-    if (Math.abs(off) > Math.abs(reading.offCourse(worst))) worst = k;
+    if (Math.abs(off) > Math.abs(off_nm(worst))) worst = k;
     if (Math.abs(reading.bank(k)) > TURNING_DEG) {
       turning += 1;
       banked += 1;
@@ -122,7 +124,7 @@ function sayArc(m: ArcMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
       { moment_s: m.worst_s, start_s: m.from_s, end_s: m.to_s },
       `Up to ${figure(worst, 1)} NM ${side} the ${figure(m.radius_nm)} NM arc (${figure(arcAllowed_nm(lesson), 1)} NM allowed); ${turns}.`,
       {
-        channel: 'offCourse',
+        channel: 'arcError_nm',
         side: side === 'outside' ? 'above' : 'below',
         failed: true,
         worth: (MOMENT_S * 4 * worst) / arcAllowed_nm(lesson)
@@ -133,7 +135,15 @@ function sayArc(m: ArcMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
 
 export const arc: CheckKind<'arc', ArcMeasure, Verdict> = {
   name: 'arc',
-  measuredFrom: [...BY_COURSE, 'fixRadial_deg'],
+  measuredFrom: [
+    'heading_deg',
+    'track_deg',
+    'bank_deg',
+    'arcError_nm',
+    'fixDistance_nm',
+    'along_nm',
+    'fixRadial_deg'
+  ],
   measure: ({ flight, lesson, phase, span }) =>
     phase.goal.lateral.kind === 'arc' ? measureArc(flight, lesson, phase.goal.lateral, span) : null,
   judge: arcVerdict,

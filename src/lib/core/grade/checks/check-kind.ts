@@ -55,7 +55,14 @@ export function elementName({ drill }: Lesson, phaseId: string, what: string): s
 }
 
 /** What anything flown by a course is measured from. */
-export const BY_COURSE = ['heading_deg', 'track_deg', 'bank_deg', 'offCourse', 'fixDistance_nm', 'along_nm'];
+export const BY_COURSE = [
+  'heading_deg',
+  'track_deg',
+  'bank_deg',
+  'courseShare',
+  'fixDistance_nm',
+  'along_nm'
+];
 
 /** What was required and either was done or was not. */
 export const metIf = (done: boolean) => (done ? ('met' as const) : ('not met' as const));

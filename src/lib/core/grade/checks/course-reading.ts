@@ -18,7 +18,7 @@ export interface CourseReading {
   bank(k: number): number;
   /** Bank without what rough air makes of it. */
   steadyBank(k: number): number;
-  offCourse(k: number): number;
+  courseShare(k: number): number;
   along(k: number): number;
   crossTrack(k: number): number;
   fixDistance(k: number): number;
@@ -54,7 +54,7 @@ export function readByCourse(
     steadyBank: (k) =>
       (sums[Math.min(bank.length, k + half + 1)]! - sums[Math.max(0, k - half)]!) /
       (Math.min(bank.length, k + half + 1) - Math.max(0, k - half)),
-    offCourse: of('offCourse'),
+    courseShare: of('courseShare'),
     along: of('along_nm'),
     crossTrack: of('crossTrack_nm'),
     fixDistance: of('fixDistance_nm'),

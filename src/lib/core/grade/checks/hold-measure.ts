@@ -213,7 +213,7 @@ function circuitOf(
     outbound_s: due === null || turnsIn === null ? null : reading.time(turnsIn) - reading.time(due),
     inbound_s: inbound === null ? null : reading.time(to) - reading.time(inbound),
     rollOut_s: inbound === null ? null : reading.time(inbound),
-    rollOutOff: inbound === null ? null : reading.offCourse(inbound),
+    rollOutOff: inbound === null ? null : reading.courseShare(inbound),
     overshot_nm: inbound === null ? null : -side * reading.crossTrack(inbound),
     outboundCorrection_deg:
       level === null || turnsIn === null

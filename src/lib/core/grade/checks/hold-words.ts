@@ -186,7 +186,7 @@ function sayRollOuts(m: HoldMeasure, verdict: Verdict | null, stretch: Stretch):
       worst.overshot_nm! > 0 ? 'Turned through the inbound course' : 'Turn inbound ended short of the course',
       { moment_s: worst.rollOut_s!, start_s: stretch.start_s, end_s: stretch.end_s },
       `${capital(ways.join('; '))} as the wings came level inbound, in ${off.length} of ${judgedCircuits(m).length} circuits.`,
-      { channel: 'offCourse', failed: verdict === 'not met', worth: MOMENT_S * off.length * 1.5 }
+      { channel: 'courseShare', failed: verdict === 'not met', worth: MOMENT_S * off.length * 1.5 }
     )
   ];
 }

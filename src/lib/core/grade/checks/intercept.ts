@@ -46,7 +46,7 @@ export function measureIntercept(
   let overshoot = 0;
   let overshootAt = end;
   for (let k = from; k <= to; k++) {
-    const beyond = -side * reading.offCourse(k);
+    const beyond = -side * reading.courseShare(k);
     if (beyond > overshoot) {
       overshoot = beyond;
       overshootAt = k;
@@ -54,7 +54,7 @@ export function measureIntercept(
   }
   const angles: number[] = [];
   for (let k = from; k <= end; k++)
-    if (Math.abs(reading.bank(k)) < 4 && reading.offCourse(k) * side > 0.5)
+    if (Math.abs(reading.bank(k)) < 4 && reading.courseShare(k) * side > 0.5)
       angles.push(-side * reading.headingOff(k));
   return {
     kind: 'intercept',
@@ -63,7 +63,7 @@ export function measureIntercept(
     askedAngle_deg: goal.intercept_deg!,
     angle_deg: angles.length > 5 * flight.rate_hz ? median(angles) : null,
     established_s:
-      span.complete && Math.abs(reading.offCourse(end)) <= 0.6 ? span.end_s - span.start_s : null,
+      span.complete && Math.abs(reading.courseShare(end)) <= 0.6 ? span.end_s - span.start_s : null,
     overshoot,
     overshoot_s: reading.time(overshootAt)
   };
@@ -72,8 +72,8 @@ export function measureIntercept(
 /** The side a course is joined from: where it begins over the fix, the side it then lies on. */
 function sideBefore(reading: CourseReading, from: number, end: number): number {
   for (let k = from; k <= end; k++)
-    if (Math.abs(reading.offCourse(k)) > SIDE_TOLD_BY) return Math.sign(reading.offCourse(k));
-  return Math.sign(reading.offCourse(from)) || 1;
+    if (Math.abs(reading.courseShare(k)) > SIDE_TOLD_BY) return Math.sign(reading.courseShare(k));
+  return Math.sign(reading.courseShare(from)) || 1;
 }
 
 /** Through a course by no more than half of full scale; by this much it is still put right, not failed. */
@@ -104,7 +104,7 @@ function sayIntercept(m: InterceptMeasure, verdict: Verdict): Finding[] {
         `Never established on ${heading(m.course_deg)}`,
         { moment_s: m.overshoot_s },
         `Not within half of full scale by the end of the phase; ${m.angle_deg === null ? 'no intercept heading was held' : `flown at ${figure(m.angle_deg)}° to the course`}.`,
-        { channel: 'offCourse', failed: true, worth: 5 * MOMENT_S }
+        { channel: 'courseShare', failed: true, worth: 5 * MOMENT_S }
       )
     ];
   if (verdict === 'met') return [];
@@ -116,7 +116,7 @@ function sayIntercept(m: InterceptMeasure, verdict: Verdict): Finding[] {
       { moment_s: m.overshoot_s },
       `${capital(needleWords(m.overshoot))} beyond it (${shareOf(OVERSHOOT_SHARE)} allowed), joining at ${figure(m.angle_deg!)}°.`,
       {
-        channel: 'offCourse',
+        channel: 'courseShare',
         failed: verdict === 'not met',
         worth: (MOMENT_S * m.overshoot) / OVERSHOOT_SHARE
       }

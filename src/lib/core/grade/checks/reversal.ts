@@ -51,7 +51,7 @@ export function measureReversal(
     within_nm: goal.reversal.within_nm,
     farthest_nm: reading.fixDistance(farthest),
     farthest_s: reading.time(farthest),
-    rollOutOff: rollOut === null ? null : reading.offCourse(rollOut),
+    rollOutOff: rollOut === null ? null : reading.courseShare(rollOut),
     rollOut_s: rollOut === null ? null : reading.time(rollOut),
     outOfTime: span.complete && passagesOf(flight, span).length === 0,
     end_s: span.end_s

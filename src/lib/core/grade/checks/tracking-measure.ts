@@ -86,7 +86,7 @@ export function measureTracking(
   const { off_s, waited_s } = waitingOf(reading, from, to);
   const drift = driftingOf(reading, from, to);
   const { banked_s, rolls } = rollingOf(reading, from, to);
-  const steady = (k: number) => Math.abs(reading.bank(k)) < 5 && Math.abs(reading.offCourse(k)) < 0.35;
+  const steady = (k: number) => Math.abs(reading.bank(k)) < 5 && Math.abs(reading.courseShare(k)) < 0.35;
   const corrections: number[] = [];
   const needed: number[] = [];
   for (let k = from; k <= to; k++) {
@@ -98,7 +98,7 @@ export function measureTracking(
   let uncorrected = 0;
   let farthest = 0;
   for (let k = from; k <= to; k++) {
-    if (Math.abs(reading.offCourse(k)) > Math.abs(farthest)) farthest = reading.offCourse(k);
+    if (Math.abs(reading.courseShare(k)) > Math.abs(farthest)) farthest = reading.courseShare(k);
     if (Math.abs(reading.steadyBank(k)) >= WINGS_LEVEL_DEG) continue;
     level += 1;
     if (reading.headingOff(k) * Math.sign(wanted) < 0.5 * Math.abs(wanted)) uncorrected += 1;
@@ -144,9 +144,9 @@ function farFromStation(
 
 function peaksOf(reading: CourseReading, from: number, to: number): { at: number; off: number }[] {
   const peaks: { at: number; off: number }[] = [];
-  let peak = { at: from, off: reading.offCourse(from) };
+  let peak = { at: from, off: reading.courseShare(from) };
   for (let k = from; k <= to; k++) {
-    const off = reading.offCourse(k);
+    const off = reading.courseShare(k);
     if (off * peak.off < 0) {
       peaks.push(peak);
       peak = { at: k, off };
@@ -180,16 +180,16 @@ function waitingOf(reading: CourseReading, from: number, to: number) {
   let waited = 0;
   let run = 0;
   // Coming to the course at first is joining it, not correcting.
-  while (from < to && Math.abs(reading.offCourse(from)) > OFF) from += 1;
+  while (from < to && Math.abs(reading.courseShare(from)) > OFF) from += 1;
   for (let k = from; k <= to + 1; k++) {
     const level = k <= to && Math.abs(reading.bank(k)) < 5;
     if (level) run += 1;
     else {
       if (run >= WAIT_S * reading.rate_hz)
-        for (let back = k - run; back < k; back++) if (Math.abs(reading.offCourse(back)) > OFF) waited += 1;
+        for (let back = k - run; back < k; back++) if (Math.abs(reading.courseShare(back)) > OFF) waited += 1;
       run = 0;
     }
-    if (k <= to && Math.abs(reading.offCourse(k)) > OFF) off += 1;
+    if (k <= to && Math.abs(reading.courseShare(k)) > OFF) off += 1;
   }
   return { off_s: off / reading.rate_hz, waited_s: waited / reading.rate_hz };
 }
@@ -214,9 +214,9 @@ function keptTurningOf(reading: CourseReading, from: number, to: number): number
   const found: number[] = [];
   let peak = 0;
   for (let k = from + 1; k <= to; k++) {
-    const before = reading.offCourse(k - 1);
+    const before = reading.courseShare(k - 1);
     peak = Math.max(peak, Math.abs(before));
-    if (before * reading.offCourse(k) >= 0 && reading.offCourse(k) !== 0) continue;
+    if (before * reading.courseShare(k) >= 0 && reading.courseShare(k) !== 0) continue;
     const came = peak;
     peak = 0;
     if (came < OFF_WORTH) continue;
@@ -236,7 +236,7 @@ function driftingOf(reading: CourseReading, from: number, to: number) {
   let centred = false;
   let heading = 0;
   for (let k = from; k <= to; k++) {
-    const off = reading.offCourse(k);
+    const off = reading.courseShare(k);
     if (Math.abs(off) < CENTRED) {
       centred = true;
       heading = reading.headingOff(k);

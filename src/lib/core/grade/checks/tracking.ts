@@ -82,7 +82,7 @@ function rollsAlways(m: TrackingMeasure): boolean {
 
 function say(fault: TrackingFault, m: TrackingMeasure): Finding {
   const stretch = { moment_s: m.from_s, start_s: m.from_s, end_s: m.to_s };
-  const where = { channel: 'offCourse' };
+  const where = { channel: 'courseShare' };
   switch (fault) {
     case 'still-turning':
       return finding(
@@ -155,7 +155,7 @@ export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> =
   measuredFrom: BY_COURSE,
   measure: ({ flight, lesson, phase, span }) =>
     phase.goal.lateral.kind === 'course'
-      ? measureTracking(flight, lesson, phase.goal.lateral, span, span.settled_s.offCourse ?? span.start_s)
+      ? measureTracking(flight, lesson, phase.goal.lateral, span, span.settled_s.courseShare ?? span.start_s)
       : null,
   judge: trackingFaults,
   elements: (m, faults, lesson) => [

@@ -1,7 +1,8 @@
-import type { Corridor, Goal } from '../../drill/drill';
+import type { Corridor } from '../../drill/corridor';
+import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure, heading } from '../../measure/figure';
-import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
+import { deviationAt, fractionOfTolerance, targetAt } from '../../deviation/deviation';
 import { before, valueOf, type Advice, type Hint } from './coach-moment';
 
 /** Said when the edge is this near and coming nearer … */
@@ -23,24 +24,31 @@ export function corridorHint({ drill }: Lesson): Hint {
       for (const corridor of corridors) {
         const words = WORDS[corridor.channel];
         if (!words) continue;
-        const deviation = deviationFrom(corridor, valueOf(now, corridor.channel));
+        const deviation = deviationAt(corridor, (id) => valueOf(now, id));
         const share = fractionOfTolerance(corridor, deviation);
         const was = fractionOfTolerance(
           corridor,
-          deviationFrom(corridor, valueOf(earlier, corridor.channel))
+          deviationAt(corridor, (id) => valueOf(earlier, id))
         );
         const size = Math.abs(share);
         const leaving = size > NEAR_EDGE && size >= Math.abs(was) && share * was > 0;
         const outside = size > 1 && Math.abs(was) - size < COMING_BACK;
         if ((!leaving && !outside) || size <= (worst?.weight ?? 0)) continue;
-        worst = { ...words(deviation, corridor, goal), weight: size };
+        worst = {
+          ...words(
+            deviation,
+            targetAt(corridor, (id) => valueOf(now, id)),
+            goal
+          ),
+          weight: size
+        };
       }
       return worst;
     }
   };
 }
 
-type Words = (deviation: number, corridor: Corridor, goal: Goal) => Omit<Advice, 'weight'>;
+type Words = (deviation: number, target: number, goal: Goal) => Omit<Advice, 'weight'>;
 const WORDS: Partial<Record<Corridor['channel'], Words>> = {
   altitude_ft: (d) => ({
     words: d > 0 ? 'High: ease the nose down a touch.' : 'Low: a touch of nose up.',
@@ -55,18 +63,18 @@ const WORDS: Partial<Record<Corridor['channel'], Words>> = {
     words: `The rate: half a degree of nose ${d > 0 ? 'down' : 'up'}, then wait.`,
     hand: 'pitch'
   }),
-  heading_deg: (d, { target }) => ({
+  heading_deg: (d, target) => ({
     words: `Come ${d > 0 ? 'left' : 'right'} to ${heading(target)} and hold it.`,
     hand: 'roll'
   }),
-  bank_deg: (d, { target }) => ({
+  bank_deg: (d, target) => ({
     words:
       target === 0
         ? 'Level the wings.'
         : `${d * target > 0 ? 'Too steep' : 'Too shallow'}: ${figure(Math.abs(target))} degrees of bank.`,
     hand: 'roll'
   }),
-  turnRate_degps: (d, { target }) => ({
+  turnRate_degps: (d, target) => ({
     words:
       target === 0
         ? 'Stop the turn: wings level.'

@@ -51,7 +51,7 @@ export function coursesHint(lesson: Lesson): Hint {
       const { lateral } = goal;
       if (!reference) return null;
       if (lateral.kind === 'arc') {
-        if (Math.abs(valueOf(now, 'offCourse')) < JOINED_NM) joinedIn = now.phaseIndex;
+        if (Math.abs(valueOf(now, 'arcError_nm')) < JOINED_NM) joinedIn = now.phaseIndex;
         return joinedIn === now.phaseIndex ? onArc(now, lateral) : null;
       }
       if (lateral.kind !== 'course') return null;
@@ -68,7 +68,7 @@ export function coursesHint(lesson: Lesson): Hint {
 }
 
 function onArc(now: CoachMoment, { direction }: Extract<NavigationGoal, { kind: 'arc' }>): Advice | null {
-  const off = valueOf(now, 'offCourse');
+  const off = valueOf(now, 'arcError_nm');
   const flown = valueOf(now, 'heading_deg');
   if (off > OFF_ARC_NM)
     return roll(
@@ -95,7 +95,7 @@ function joining(
     turnRadius(tas_kt, procedureTurnRate(tas_kt)) * (1 - Math.cos(angle)) + closing_nmps * REACTION_S;
   if (closing_nmps > 0.001 && Math.abs(cross) < lead && angle > 0.25)
     return roll(`It is coming: turn to ${hold(held_deg)} now.`, 2 * COURSE_WEIGHT);
-  if (closing_nmps < 0.001 && now.inPhase_s > 30 && Math.abs(valueOf(now, 'offCourse')) > 0.5)
+  if (closing_nmps < 0.001 && now.inPhase_s > 30 && Math.abs(valueOf(now, 'courseShare')) > 0.5)
     return roll(
       `The course comes no nearer: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg - 45 * side)}.`
     );
@@ -109,7 +109,7 @@ function tracking(
   overStation: boolean
 ): Advice | null {
   const now = memory[memory.length - 1]!;
-  const off = valueOf(now, 'offCourse');
+  const off = valueOf(now, 'courseShare');
   const bank = valueOf(now, 'bank_deg');
   if (overStation && valueOf(now, 'fixDistance_nm') < NEAR_STATION_NM)
     return way === 'to' && Math.abs(bank) > TURNING_DEG
@@ -121,7 +121,7 @@ function tracking(
   const earlier = before(memory, 6);
   if (!earlier) return null;
   const side = Math.sign(off);
-  const coming = side * (valueOf(earlier, 'offCourse') - off);
+  const coming = side * (valueOf(earlier, 'courseShare') - off);
   if (coming > 0.04 && bank * -side > TURNING_DEG && Math.abs(off) < 0.6)
     return roll('It is coming back: take the bank out.');
   if (Math.abs(bank) > TURNING_DEG && !turnedFor(memory, TURNED_FOR_S)) return null;

@@ -1,6 +1,6 @@
 import type { Lesson } from '../../drill/lesson';
 import { capital } from '../../measure/capital';
-import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
+import { deviationAt, fractionOfTolerance } from '../../deviation/deviation';
 import { quantityWords } from '../../finding/quantity-words';
 import { valueOf, type Hint } from './coach-moment';
 
@@ -16,7 +16,7 @@ export function praiseHint({ drill }: Lesson): Hint {
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
-      const { corridors, goal } = drill.phases[now.phaseIndex]!;
+      const { corridors } = drill.phases[now.phaseIndex]!;
       const since = now.time_s - WELL_HELD_S;
       if (corridors.length === 0 || memory[0]!.time_s > since) return null;
       if (now.phaseIndex === lastPhase || now.time_s - last_s < AGAIN_AFTER_S) return null;
@@ -24,18 +24,12 @@ export function praiseHint({ drill }: Lesson): Hint {
         .filter((moment) => moment.time_s > since)
         .every((moment) =>
           corridors.every((corridor) => {
-            const deviation = deviationFrom(corridor, valueOf(moment, corridor.channel));
+            const deviation = deviationAt(corridor, (id) => valueOf(moment, id));
             return Math.abs(fractionOfTolerance(corridor, deviation)) <= WELL_HELD_SHARE;
           })
         );
       if (!held) return null;
-      const names = [
-        ...new Set(
-          corridors.map(({ channel }) =>
-            goal.lateral.kind === 'arc' && channel === 'offCourse' ? 'arc' : quantityWords[channel].name
-          )
-        )
-      ];
+      const names = [...new Set(corridors.map(({ channel }) => quantityWords[channel].name))];
       const listed = names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
       return {
         words: `${capital(listed)} well held.`,

@@ -1,8 +1,8 @@
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
-import { deviationFrom, fractionOfTolerance } from '../../deviation/deviation';
+import { deviationsOf, fractionOfTolerance } from '../../deviation/deviation';
 import { INPUTS } from '../../deviation/exceedance';
-import type { CorridorChannel } from '../../drill/drill';
-import { column, type Flight, sampleAt } from '../../flight/flight';
+import type { CorridorChannel } from '../../drill/corridor';
+import { type Flight, sampleAt } from '../../flight/flight';
 
 /**
  * What staring at one instrument looks like in the flying alone: the hands work at one quantity and keep it tight, while
@@ -66,15 +66,13 @@ function stretchesOf(
   wandered: CorridorMeasure,
   own: readonly { channel: string; least: number }[]
 ): Fixation['times'] {
-  const heldValues = column(flight, held.channel);
-  const values = column(flight, wandered.channel);
+  const heldOff = deviationsOf(flight, held.corridor);
+  const wanderedOff = deviationsOf(flight, wandered.corridor);
   const window = NO_INPUT_S * flight.rate_hz;
   const from = sampleAt(flight, Math.max(held.from_s, wandered.from_s));
   const to = sampleAt(flight, Math.min(held.to_s, wandered.to_s));
-  const share = (k: number) =>
-    fractionOfTolerance(wandered.corridor, deviationFrom(wandered.corridor, values[k]!));
-  const tight = (k: number) =>
-    Math.abs(fractionOfTolerance(held.corridor, deviationFrom(held.corridor, heldValues[k]!))) <= HELD_SHARE;
+  const share = (k: number) => fractionOfTolerance(wandered.corridor, wanderedOff(k));
+  const tight = (k: number) => Math.abs(fractionOfTolerance(held.corridor, heldOff(k))) <= HELD_SHARE;
   const found: Fixation['times'] = [];
   let tightSince = from;
   for (let k = from; k <= to; k++) {
@@ -91,7 +89,7 @@ function stretchesOf(
     found.push({
       start_s: (k - window) / flight.rate_hz,
       end_s: k / flight.rate_hz,
-      deviation: deviationFrom(wandered.corridor, values[k]!)
+      deviation: wanderedOff(k)
     });
     // The next one begins when this excursion is over.
     while (k < to && Math.abs(share(k + 1)) > 0.8) k += 1;

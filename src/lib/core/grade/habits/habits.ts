@@ -1,5 +1,6 @@
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
-import { type Corridor, type CorridorChannel, phaseById } from '../../drill/drill';
+import { type Corridor, type CorridorChannel } from '../../drill/corridor';
+import { phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { type Flight, lacking, sampleAt } from '../../flight/flight';
@@ -17,7 +18,8 @@ export const SHOWN_BY: Record<CorridorChannel, { instrument: InstrumentId | null
   heading_deg: { instrument: 'heading', name: 'heading indicator' },
   bank_deg: { instrument: 'attitude', name: 'attitude indicator' },
   turnRate_degps: { instrument: 'turn', name: 'turn indicator' },
-  offCourse: { instrument: null, name: 'course needle' }
+  courseShare: { instrument: null, name: 'course needle' },
+  arcError_nm: { instrument: null, name: 'distance' }
 };
 
 /** Ways of flying that show whatever the drill, the worst of each. */

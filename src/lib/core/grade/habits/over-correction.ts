@@ -1,6 +1,6 @@
-import type { Corridor } from '../../drill/drill';
-import { column, type Flight } from '../../flight/flight';
-import { normaliseSigned } from '../../measure/angle';
+import { deviationsOf } from '../../deviation/deviation';
+import { narrowSide, type Corridor } from '../../drill/corridor';
+import type { Flight } from '../../flight/flight';
 
 /** A quantity sent through its target again and again. */
 export interface OverCorrection {
@@ -36,11 +36,7 @@ export function overCorrectionOf(
   from: number,
   to: number
 ): OverCorrection | null {
-  const values = column(flight, corridor.channel);
-  const error = (k: number) =>
-    corridor.channel === 'heading_deg'
-      ? normaliseSigned(values[k]! - corridor.target)
-      : values[k]! - corridor.target;
+  const error = deviationsOf(flight, corridor);
   const peaks: { at: number; value: number }[] = [];
   let peak = { at: from, value: error(from) };
   for (let k = from; k <= to; k++) {
@@ -51,7 +47,7 @@ export function overCorrectionOf(
     } else if (Math.abs(value) > Math.abs(peak.value)) peak = { at: k, value };
   }
   peaks.push(peak);
-  const tolerance = Math.min(corridor.above, corridor.below);
+  const tolerance = narrowSide(corridor);
   const least =
     corridor.channel === 'heading_deg'
       ? Math.max(LEAST_HEADING_DEG, LEAST_PEAK_SHARE.heading * tolerance)

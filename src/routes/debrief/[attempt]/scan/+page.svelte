@@ -5,7 +5,7 @@
   import { lessonOf } from '$core/drill/lesson';
   import { patternNames } from '$core/drill/scan-pattern';
   import { duration, type Flight } from '$core/flight/flight';
-  import { judgedFlight } from '$core/flight/judged-channels';
+  import { asJudged } from '$core/flight/judged-channels';
   import { scanAreas, type Gaze } from '$core/instrument/scan-area';
   import { clock, figure, percent } from '$core/measure/figure';
   import { looksOf, type Look } from '$core/scan/look';
@@ -48,7 +48,7 @@
   );
   const strips = $derived(
     flight
-      ? stripsOf(judgedFlight(flight, lesson), attempt.measures, lesson.aircraft.propulsion.kind)
+      ? stripsOf(asJudged(flight, lesson), attempt, lesson)
           .filter((strip) => strip.corridors.length > 0)
           .map((strip) => ({ ...strip, height: 74 }))
       : []

@@ -1,5 +1,6 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
+  import { firstTarget } from '$core/drill/corridor';
   import type { Drill } from '$core/drill/drill';
   import { quantityWords, sideWords } from '$core/finding/quantity-words';
   import { areaNames } from '$core/instrument/scan-area';
@@ -12,9 +13,12 @@
     drill,
     onselect
   }: { costs: readonly DeviationCost[]; drill: Drill; onselect: (time_s: number) => void } = $props();
-  const target = (cost: DeviationCost) =>
-    drill.phases.find((p) => p.id === cost.phaseId)?.corridors.find((c) => c.channel === cost.channel)
-      ?.target ?? 0;
+  const target = (cost: DeviationCost) => {
+    const corridor = drill.phases
+      .find((p) => p.id === cost.phaseId)
+      ?.corridors.find((c) => c.channel === cost.channel);
+    return corridor ? firstTarget(corridor) : 0;
+  };
   /** Longer than this a primary instrument should not be out of sight. */
   const LONG_S = 5;
 </script>
