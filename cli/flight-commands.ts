@@ -6,6 +6,7 @@ import { briefingFor } from '../src/lib/core/drill/briefing';
 import { drillFileById } from '../src/lib/core/drill/catalogue/catalogue';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import { LessonPlan } from '../src/lib/core/drill/lesson-plan';
+import { upgradePlan } from '../src/lib/core/drill/plan-version';
 import { problemsOf } from '../src/lib/core/drill/plan-check';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreas } from '../src/lib/core/earth/training-area';
@@ -91,7 +92,7 @@ function briefed(plan: LessonPlan) {
 
 /** The plan of --plan, if it can be flown. */
 export function readPlan(): LessonPlan {
-  const plan = parse(LessonPlan, json('plan', readFileOf('plan')), 'plan');
+  const plan = parse(LessonPlan, upgradePlan(json('plan', readFileOf('plan'))), 'plan');
   const [problem] = problemsOf(plan);
   if (problem) throw new Rejection(problem.field, undefined, problem.message);
   return plan;

@@ -1,3 +1,5 @@
+import { upgradePlan } from '$core/drill/plan-version';
+import { drillCatalogue } from '$core/drill/catalogue/catalogue';
 import { describe, expect, test } from 'vitest';
 import { briefingFor, type Briefing } from '$core/drill/briefing';
 import type { Condition, Drill } from '$core/drill/drill';
@@ -132,6 +134,26 @@ describe('planning', () => {
     const found =
       problems.find((problem) => problem.field === field) ?? (words === '' ? problems[0] : undefined);
     expect(found?.message).toContain(words);
+  });
+
+  test('a plan of an older version is flown as it was meant, and one of a newer is refused in words', () => {
+    const arc = drillCatalogue.find(({ id }) => id === 'dme-arc')!;
+    const until = { is: 'within', channel: 'offCourse', value: 0, tolerance: 0.5, for_s: 5 };
+    const phases = arc.phases.map((phase) => ({ ...phase, until }));
+    const { version: _, ...first } = planOf({ drill: 'own-arc' });
+    const older = { ...first, ownDrill: { ...arc, id: 'own-arc', phases } };
+    const plan = parse(LessonPlan, upgradePlan(JSON.parse(JSON.stringify(older))), 'plan');
+    const speaksOf = plan.ownDrill!.phases.map((phase) => [
+      'arc' in phase && phase.arc !== undefined,
+      (phase.until as { channel: string }).channel
+    ]);
+    expect(speaksOf).toContainEqual([true, 'arcError_nm']);
+    expect(speaksOf).toContainEqual([false, 'courseShare']);
+    expect(speaksOf.every(([isArc, channel]) => (channel === 'arcError_nm') === isArc)).toBe(true);
+    expect(lessonOf(plan).drill.phases).toHaveLength(phases.length);
+    expect(upgradePlan(plan)).toEqual(plan);
+    expect(() => parse(LessonPlan, upgradePlan({ ...plan, version: 3 }))).toThrow(/version: 3 .*newer/);
+    expect(() => parse(LessonPlan, upgradePlan('no plan'))).toThrow('no plan');
   });
 
   test('a sensible plan has nothing against it and fits its schema', () => {

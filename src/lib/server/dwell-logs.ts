@@ -1,5 +1,5 @@
+import { keptPlan } from '../core/drill/plan-version';
 import type { Knex } from 'knex';
-import type { LessonPlan } from '../core/drill/lesson-plan';
 import { Rejection } from '../core/measure/rejection';
 import { looksOfLog, type DwellLog } from '../core/scan/dwell-log';
 import type { Look } from '../core/scan/look';
@@ -68,10 +68,10 @@ async function reportFor(identity: Identity, attemptId: string, looks: Look[]): 
       .join('lesson as l', 'l.id', 'a.lesson_id')
       .select('f.parquet', 'l.plan')
       .where('f.attempt_id', attemptId)
-      .first<{ parquet: Buffer; plan: LessonPlan } | undefined>()
+      .first<{ parquet: Buffer; plan: unknown } | undefined>()
   );
   if (!row) throw new Rejection('attempt', attemptId, 'a finished attempt of yours or of your students');
-  return heavily(identity, 'dwellReport', { ...row, looks });
+  return heavily(identity, 'dwellReport', { parquet: row.parquet, plan: keptPlan(row.plan), looks });
 }
 
 /** The dwell logs beside an attempt, newest first; those taken off the list are left out. */

@@ -1,3 +1,4 @@
+import { keptPlan } from '../core/drill/plan-version';
 import type { Knex } from 'knex';
 import { aircraftById } from '../core/aircraft/catalogue';
 import { drillFileOf } from '../core/drill/catalogue/catalogue';
@@ -36,8 +37,8 @@ export async function finishAttempt(identity: Identity, attemptId: string): Prom
     const lesson = await db('lesson')
       .select('plan')
       .where({ id: attempt.lessonId })
-      .first<{ plan: LessonPlan }>();
-    return { attempt, rows, plan: lesson.plan };
+      .first<{ plan: unknown }>();
+    return { attempt, rows, plan: keptPlan(lesson.plan) };
   });
   if (!stored) return;
   const { attempt, rows, plan } = stored;

@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
+import { completedPlan } from '../core/drill/completed-plan';
 import { placeOfWorld } from '../core/drill/lesson-place';
 import { LessonPlan } from '../core/drill/lesson-plan';
+import { keptPlan, upgradePlan } from '../core/drill/plan-version';
 import { problemsOf } from '../core/drill/plan-check';
 import { toleranceProfiles } from '../core/drill/tolerance-profile';
 import { Rejection } from '../core/measure/rejection';
@@ -40,7 +42,7 @@ const LONGEST_NOTE = 1000;
 
 /** The plan as it can be flown and kept. @throws Rejection at the first field that cannot be flown */
 async function flyable(identity: Identity, asked: unknown): Promise<LessonPlan> {
-  const plan = await completed(identity, parse(LessonPlan, asked, 'plan'));
+  const plan = await completed(identity, parse(LessonPlan, upgradePlan(asked), 'plan'));
   const [problem] = problemsOf(plan);
   if (problem) throw new Rejection(problem.field, valueAt(plan, problem.field), problem.message);
   return plan;
@@ -134,24 +136,21 @@ async function updateOpen(
   });
 }
 
-/** A school's own drill or profile goes into the plan as it is today, whatever the browser sent under its name. */
+/** The plan with what the school has of its own as it is today, whatever the browser sent under its name. */
 async function completed(identity: Identity, plan: LessonPlan): Promise<LessonPlan> {
-  const { ownDrill: _, ownTolerance: __, ownPlace: asked, ...bare } = plan;
-  const own = drillCatalogue.some((drill) => drill.id === plan.drill)
-    ? null
-    : (await schoolDrills(identity)).find(({ body }) => body.id === plan.drill);
-  const profile = toleranceProfiles.some((shipped) => shipped.id === plan.toleranceProfile)
-    ? null
-    : (await usableProfiles(identity)).find((usable) => usable.id === plan.toleranceProfile);
+  const { ownPlace: asked, ...bare } = plan;
+  const shipped = drillCatalogue.some((drill) => drill.id === plan.drill);
+  const known = toleranceProfiles.some((profile) => profile.id === plan.toleranceProfile);
   const world = asked
     ? (await schoolWorlds(identity)).find(({ body }) => body.id === asked.world.id)?.body
     : null;
   if (asked && !world)
     throw new Rejection('area', asked.world.id, 'a place that is still in use; this world has been put away');
   return {
-    ...bare,
-    ...(own ? { ownDrill: own.body } : {}),
-    ...(profile ? { ownTolerance: profile } : {}),
+    ...completedPlan(bare, {
+      drills: shipped ? [] : (await schoolDrills(identity)).map(({ body }) => body),
+      profiles: known ? [] : await usableProfiles(identity)
+    }),
     ...(world ? { ownPlace: placeOfWorld(world, new Date()) } : {})
   };
 }
@@ -210,7 +209,7 @@ interface LessonRow {
   student_name: string;
   planned_by_name: string;
   created_at: Date;
-  plan: LessonPlan;
+  plan: unknown;
   note: string;
   kind: Lesson['kind'];
   withdrawn_at: Date | null;
@@ -247,7 +246,7 @@ function lessonOf(row: LessonRow): Lesson {
     studentName: row.student_name,
     plannedBy: row.planned_by_name,
     createdAt: row.created_at.toISOString(),
-    plan: row.plan,
+    plan: keptPlan(row.plan),
     note: row.note,
     kind: row.kind,
     withdrawn: row.withdrawn_at !== null,

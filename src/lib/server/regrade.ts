@@ -1,6 +1,6 @@
+import { keptPlan } from '../core/drill/plan-version';
 import type { Knex } from 'knex';
 import { gunzipSync } from 'node:zlib';
-import type { LessonPlan } from '../core/drill/lesson-plan';
 import { flightFromParquet } from '../core/format/flight-parquet';
 import { GRADER_VERSION, gradeFlight, type Grade } from '../core/grade/grade';
 import { gradeSeal } from './seal';
@@ -22,7 +22,7 @@ export async function regradeOlder(owner: Knex): Promise<{ done: number; unreada
         school_id: string;
         student_id: string;
         parquet: Buffer;
-        plan: LessonPlan;
+        plan: unknown;
       }[];
     }>(
       `SELECT f.attempt_id, f.school_id, f.student_id, f.parquet, l.plan
@@ -62,10 +62,10 @@ export async function regradeOlder(owner: Knex): Promise<{ done: number; unreada
   }
 }
 
-async function gradedAgain(row: { parquet: Buffer; plan: LessonPlan }): Promise<Grade | null> {
+async function gradedAgain(row: { parquet: Buffer; plan: unknown }): Promise<Grade | null> {
   try {
     const flight = await flightFromParquet(new Uint8Array(row.parquet), (part) => gunzipSync(part));
-    return gradeFlight(flight, row.plan);
+    return gradeFlight(flight, keptPlan(row.plan));
   } catch {
     return null;
   }

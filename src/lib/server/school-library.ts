@@ -4,6 +4,7 @@ import { drillCatalogue } from '../core/drill/catalogue/catalogue';
 import { mustEnd } from '../core/drill/drill-check';
 import { DrillFile } from '../core/drill/drill-file';
 import { lessonOf } from '../core/drill/lesson';
+import { keptDrillFile, upgradeDrillFile } from '../core/drill/plan-version';
 import { sensiblePlan } from '../core/drill/sensible-plan';
 import {
   InheritingProfile,
@@ -86,8 +87,9 @@ export async function setRemoved(
   );
 }
 
-export function schoolDrills(identity: Identity): Promise<Kept<DrillFile>[]> {
-  return shelfOf<DrillFile>(identity, 'school_drill');
+export async function schoolDrills(identity: Identity): Promise<Kept<DrillFile>[]> {
+  const kept = await shelfOf<unknown>(identity, 'school_drill');
+  return kept.map(({ body, ...about }) => ({ ...about, body: keptDrillFile(body) }));
 }
 
 /**
@@ -95,7 +97,7 @@ export function schoolDrills(identity: Identity): Promise<Kept<DrillFile>[]> {
  * @throws Rejection at the place that does not fit
  */
 export function checkedDrill(asked: unknown): DrillFile {
-  const file = parse(DrillFile, asked, 'drill');
+  const file = parse(DrillFile, upgradeDrillFile(asked), 'drill');
   const plan = { ...sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!, file.id), ownDrill: file };
   mustEnd(lessonOf(plan).drill, plan.startAltitude_ft);
   return file;

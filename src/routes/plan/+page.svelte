@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { completedPlan } from '$core/drill/completed-plan';
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { navigating } from '$app/state';
@@ -11,7 +12,6 @@
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { problemsOf } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
-  import { toleranceProfiles } from '$core/drill/tolerance-profile';
   import { Rejection } from '$core/measure/rejection';
   import { trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
@@ -85,14 +85,7 @@
   const families = $derived([...new Set(drills.map((drill) => drill.family))]);
   const drillFile = $derived(drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!);
   /** As the server will complete it: a school's own drill and profile are part of the plan. */
-  const whole = $derived.by((): LessonPlan => {
-    const { ownDrill: _, ownTolerance: __, ...bare } = plan;
-    const own = data.ownDrills.find((drill) => drill.id === plan.drill);
-    const profile = toleranceProfiles.some((p) => p.id === plan.toleranceProfile)
-      ? null
-      : data.profiles.find((p) => p.id === plan.toleranceProfile);
-    return { ...bare, ...(own ? { ownDrill: own } : {}), ...(profile ? { ownTolerance: profile } : {}) };
-  });
+  const whole = $derived(completedPlan(plan, { drills: data.ownDrills, profiles: data.profiles }));
   const empty = $derived(
     Object.entries({
       ...plan,

@@ -5,6 +5,7 @@ import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
 import { DrillFile } from './drill-file';
 import { OwnPlace } from './lesson-place';
+import { PLAN_VERSION } from './plan-version';
 import { NavigationPlan } from './navigation-plan';
 import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
@@ -19,6 +20,9 @@ export type AssistLevel = (typeof assistLevels)[number];
 /** What an instructor asks for in one lesson's drill. Altitudes ft MSL, headings and wind magnetic. */
 export const LessonPlan = Type.Object(
   {
+    version: Type.Literal(PLAN_VERSION, {
+      accepted: `${PLAN_VERSION}: it was written by a Hanza newer than this one`
+    }),
     /** Id of a drill that ships with Hanza, or of `ownDrill`. */
     drill: Type.String({ minLength: 1, maxLength: 60, accepted: 'the id of a drill' }),
     /** A school's own drill as it was when the lesson was planned: later changes leave the lesson alone. */

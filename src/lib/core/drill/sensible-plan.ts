@@ -2,6 +2,7 @@ import type { TrainingArea } from '../earth/training-area';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { drillCatalogue } from './catalogue/catalogue';
 import type { LessonPlan } from './lesson-plan';
+import { PLAN_VERSION } from './plan-version';
 
 /** A plan to start from: the airplane's own figures, 4,000 ft above the ground of the area. */
 export function sensiblePlan(
@@ -13,6 +14,7 @@ export function sensiblePlan(
   const byRadio = drillCatalogue.some((file) => file.id === drill && file.navigation);
   const ground = Math.ceil(area.groundElevation_ft / 100) * 100;
   return {
+    version: PLAN_VERSION,
     drill,
     aircraft: aircraft.id,
     area: area.id,
