@@ -7,7 +7,7 @@ import { holdHint } from '$core/grade/coach/hold-hint';
 import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { normaliseBearing } from '$core/measure/angle';
 import { heading } from '$core/measure/figure';
-import { radioText, strangeRadios } from '$core/radio/radio-settings';
+import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor, turned } from './drawn-flight';
 
 /** What each channel reads at a time of the phase; what is not named reads nothing out of the ordinary. */
@@ -200,7 +200,7 @@ describe('the coach elsewhere', () => {
       [120, wanted, null]
     ];
     steps.forEach(([from_s, radios, words]) => {
-      voice.heard('radio', radioText(radios), from_s);
+      voice.heard({ kind: 'radio', time_s: from_s, radios });
       const said: string[] = [];
       for (let k = from_s * 10; k < (from_s + (words === null ? 90 : 30)) * 10; k++) {
         const hint = voice.watch(k / 10, 0, (channel) =>

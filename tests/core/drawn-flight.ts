@@ -10,7 +10,8 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { channelDefinitions, channelScales } from '$core/flight/channels';
 import { courseWatch } from '$core/flight/course-watch';
-import { flightFromCounts, type Flight, type FlightEvent } from '$core/flight/flight';
+import type { FlightEvent, Happening } from '$core/flight/flight-event';
+import { flightFromCounts, type Flight } from '$core/flight/flight';
 import { normaliseBearing, normaliseSigned } from '$core/measure/angle';
 import { procedureTurnRate } from '$core/procedure/turn';
 import { windTriangle, type WindTriangle } from '$core/procedure/wind-triangle';
@@ -136,8 +137,8 @@ export function pen(
       }
       return drawing;
     },
-    note(kind: FlightEvent['kind'], detail: string) {
-      events.push({ time_s: drawing.time_s(), kind, detail });
+    note(what: Happening) {
+      events.push({ time_s: drawing.time_s(), ...what });
       return drawing;
     },
     flight: (): Flight =>

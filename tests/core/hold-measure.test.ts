@@ -61,7 +61,9 @@ describe('a hold drawn by hand', () => {
             const level_s = drawing.time_s();
             drawing.until(() => drawing.by().along_nm <= 0);
             const due_s = drawing.time_s();
-            drawing.note('timer', 'start').straight(Math.max(20, solution.timed_s + extra_s));
+            drawing
+              .note({ kind: 'timer', detail: 'start' })
+              .straight(Math.max(20, solution.timed_s + extra_s));
             const turns_s = drawing.time_s();
             drawing.turn(solution.inbound.heading_deg, side);
             const [rollOut_s, off] = [drawing.time_s(), drawing.by().right_nm];
@@ -98,7 +100,7 @@ describe('a hold drawn by hand', () => {
         const { lesson, goal, drawing, solution, toFix, side } = holding(shape, 'vor-hold', arrival);
         for (let circuit = 0; circuit < 4; circuit++) {
           drawing.turn(solution.outboundHeading_deg, side).until(() => drawing.by().along_nm <= 0);
-          drawing.note('timer', 'start');
+          drawing.note({ kind: 'timer', detail: 'start' });
           drawing.straight(solution.timedFrom === 'abeam' ? solution.timed_s : solution.outbound_s);
           drawing.turn(solution.inbound.heading_deg, side);
           toFix();

@@ -251,7 +251,7 @@ describe('arcs, reversals, fixes drawn by hand', () => {
         heading_deg: 240
       });
       drawing.until(() => drawing.radial_deg() >= 160);
-      if (minutes) drawing.note('answer', `time to the station ${minutes} min`);
+      if (minutes) drawing.note({ kind: 'answer', answer: { to: 'station-time', minutes: Number(minutes) } });
       return { drawing, m: measureStationTime(drawing.flight(), drawing.span()) };
     };
     const { drawing, m } = said('7.1');
@@ -275,7 +275,8 @@ describe('arcs, reversals, fixes drawn by hand', () => {
         heading_deg: goal.course_deg
       });
       const fix_s = (4 / drawing.tas_kt) * 3600;
-      for (const after of after_s) drawing.straight(fix_s + after - drawing.time_s()).note('mark', 'fix');
+      for (const after of after_s)
+        drawing.straight(fix_s + after - drawing.time_s()).note({ kind: 'mark', detail: 'fix' });
       drawing.straight(Math.max(0, fix_s - drawing.time_s()));
       return measurePassage(drawing.flight(), { ...drawing.span(), end_s: fix_s }, 15)!;
     };

@@ -12,7 +12,6 @@ import { planPicture, planProjection } from '$core/flight/plan-picture';
 import { coach } from '$core/grade/coach';
 import { gradeFlight } from '$core/grade/grade';
 import { placeByName } from '$core/radio/station-geometry';
-import { radioSettingsFrom } from '$core/radio/radio-settings';
 import { aircraft, area, flown } from './flown';
 
 const shipped = drillFileById('arc-and-hold');
@@ -91,9 +90,7 @@ describe('an arc to the right about one fix, a hold to the left about another', 
     expect(held.circuits.map(({ inbound_s }) => Math.abs(inbound_s! - 60))).toSatisfy((off: number[]) =>
       off.every((seconds) => seconds < 12)
     );
-    const radios = flight.events
-      .filter(({ kind }) => kind === 'radio')
-      .map(({ detail }) => radioSettingsFrom(detail)!);
+    const radios = flight.events.flatMap((event) => (event.kind === 'radio' ? [event.radios] : []));
     expect([radios[0]!.pointer, radios.at(-1)!.pointer]).toEqual(['nav1', 'adf']);
     // At each sample the distance is to the fix of its phase.
     const place = (k: number) => ({

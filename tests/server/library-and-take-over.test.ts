@@ -160,7 +160,7 @@ describe('a school’s own drills and tolerances', () => {
     expect(Array.from(column(stored, 'courseShare'))).toEqual(
       Array.from(column(flightFromChunks(chunks), 'courseShare'))
     );
-    expect(stored.events.filter(({ kind }) => kind === 'radio')[0]!.detail).toContain('nav1 114.20/');
+    expect(stored.events.find((event) => event.kind === 'radio')?.radios.nav1.active_MHz).toBe(114.2);
   });
 
   test('profiles inherit, and one that would lead back to itself is refused', async () => {

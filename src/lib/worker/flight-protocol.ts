@@ -1,6 +1,7 @@
 import type { Place } from '$core/earth/local-plane';
 import type { NavigationShown } from '$core/radio/navigation-shown';
 import type { LessonPlan } from '$core/drill/lesson-plan';
+import type { Happening } from '$core/flight/flight-event';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
@@ -15,9 +16,6 @@ export interface SimulatedPilot {
   eyes: boolean;
 }
 
-/** What a person at the trainer adds to the flight. */
-export type NotedKind = 'assist' | 'cover' | 'distraction' | 'answer' | 'timer' | 'mark' | 'hint';
-
 /** What the interface tells the flight worker. */
 export type ToFlight =
   | { kind: 'start'; plan: LessonPlan; pilot: SimulatedPilot | null; resume: FlightChunk[] }
@@ -25,7 +23,7 @@ export type ToFlight =
   | { kind: 'run'; running: boolean }
   | { kind: 'rate'; rate: number }
   /** Something worth keeping with the flight: the assist changed, an instrument covered. */
-  | { kind: 'note'; what: NotedKind; detail: string }
+  | { kind: 'note'; what: Happening }
   /** The student's eyes have moved. */
   | { kind: 'look'; area: Gaze }
   /** Flies on to the end as fast as the machine can; only for a simulated pilot. */

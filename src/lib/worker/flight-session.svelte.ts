@@ -1,8 +1,9 @@
+import type { Happening } from '$core/flight/flight-event';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/flight-loop';
 import type { Gaze } from '$core/instrument/scan-area';
-import type { Frame, FromFlight, NotedKind, SimulatedPilot, ToFlight } from './flight-protocol';
+import type { Frame, FromFlight, SimulatedPilot, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';
 
 export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
@@ -85,8 +86,8 @@ export class FlightSession {
     this.tell({ kind: 'look', area });
   }
 
-  note(what: NotedKind, detail: string): void {
-    this.tell({ kind: 'note', what, detail });
+  note(what: Happening): void {
+    this.tell({ kind: 'note', what });
   }
 
   toTheEnd(): void {

@@ -49,7 +49,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   }
   // A simulated pilot shows how it is done: nobody talks to it.
   advice = message.pilot ? null : coach(lesson);
-  flown.onnote = (kind, detail, time_s) => advice?.heard(kind, detail, time_s);
+  flown.onnote = (event) => advice?.heard(event);
   hint = null;
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
@@ -88,7 +88,7 @@ function listen(): void {
   const words = advice!.watch(time_s, flown!.phase().index, flown!.read);
   if (words === null) return;
   hint = { words, time_s };
-  flown!.note('hint', words);
+  flown!.note({ kind: 'hint', detail: words });
 }
 
 function tick(): void {
@@ -129,19 +129,19 @@ function obey(message: ToFlight): void {
       running = message.running;
       last = performance.now();
       owed_s = 0;
-      flown.note(running ? 'continue' : 'pause', '');
-      if (running && eyesOn) flown.note('look', eyesOn);
+      flown.note({ kind: running ? 'continue' : 'pause', detail: '' });
+      if (running && eyesOn) flown.note({ kind: 'look', detail: eyesOn });
       return;
     case 'rate':
       rate = message.rate;
       return;
     case 'note':
-      flown?.note(message.what, message.detail);
+      flown?.note(message.what);
       return;
     case 'look':
       eyesOn = message.area;
       // While time stands still nothing is looked at.
-      if (running) flown?.note('look', message.area);
+      if (running) flown?.note({ kind: 'look', detail: message.area });
       return;
     case 'to the end':
       if (!flown || !nextHands) return;

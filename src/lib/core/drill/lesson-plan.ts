@@ -5,7 +5,6 @@ import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
 import { DrillFile } from './drill-file';
 import { OwnPlace } from './lesson-place';
-import { PLAN_VERSION } from './plan-version';
 import { NavigationPlan } from './navigation-plan';
 import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
@@ -16,6 +15,12 @@ const number = (unit: string, minimum: number, maximum: number) =>
 /** How much the airplane helps: hand on the stick; attitudes held; attitudes held and an autopilot. Each takes in the one before. */
 export const assistLevels = ['direct', 'attitude-hold', 'autopilot'] as const;
 export type AssistLevel = (typeof assistLevels)[number];
+
+/**
+ * The shape plans are written in today. 1: a course and an arc shared the channel `offCourse`; 2: `courseShare` and `arcError_nm`.
+ * Older ones are read by `plan-version.ts`.
+ */
+export const PLAN_VERSION = 2;
 
 /** What an instructor asks for in one lesson's drill. Altitudes ft MSL, headings and wind magnetic. */
 export const LessonPlan = Type.Object(

@@ -1,10 +1,5 @@
 import type { DrillFile } from './drill-file';
-import type { LessonPlan } from './lesson-plan';
-
-/**
- * The shape plans are written in today. 1: a course and an arc shared the channel `offCourse`; 2: `courseShare` and `arcError_nm`.
- */
-export const PLAN_VERSION = 2;
+import { PLAN_VERSION, type LessonPlan } from './lesson-plan';
 
 type Stored = Record<string, unknown>;
 const isObject = (value: unknown): value is Stored =>

@@ -1,8 +1,7 @@
 import type { TrainingArea } from '../earth/training-area';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { drillCatalogue } from './catalogue/catalogue';
-import type { LessonPlan } from './lesson-plan';
-import { PLAN_VERSION } from './plan-version';
+import { PLAN_VERSION, type LessonPlan } from './lesson-plan';
 
 /** A plan to start from: the airplane's own figures, 4,000 ft above the ground of the area. */
 export function sensiblePlan(

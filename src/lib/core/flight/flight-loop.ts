@@ -13,7 +13,7 @@ import { engagedAutopilot, stepAutopilot, type AutopilotModes } from '../aircraf
 import { coordinatedRudder } from '../aircraft/coordinated-feet';
 import { rigidBody, RATE_LENGTH } from '../aircraft/rigid-body';
 import { trim } from '../aircraft/trim';
-import { faultsAt, type StandingFaults } from '../instrument/instrument-fault';
+import { noFaults, type StandingFaults } from '../instrument/instrument-fault';
 import {
   INSTRUMENT_MEMORY_LENGTH,
   ballOf,
@@ -29,6 +29,7 @@ import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { RECEIVER_MEMORY_LENGTH, receivers } from '../radio/receivers';
 import { channelScales } from './channels';
+import type { Command } from './command';
 import { navigationValues, startingRadios } from './navigation-values';
 import { observer } from './observed-air';
 
@@ -60,6 +61,8 @@ export interface Hands {
 /** The airplane in the lesson's air, with its instruments; advances in fixed steps, the same inputs give the same flight. */
 export interface FlightLoop {
   step(hands: Hands): void;
+  /** From the next step on; what was commanded before a snapshot is commanded again after `restore`. */
+  obey(command: Command): void;
   time_s(): number;
   readings(): Readings;
   /** What the navigation instruments show; null where the lesson has none. */
@@ -157,7 +160,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     compassDeviation_deg: aircraft.compassDeviation_deg
   };
   const instruments = settledInstruments(set, truth, seededNoise(plan.seed + 77));
-  let faults: StandingFaults = faultsAt(plan.faults, 0);
+  let standing: StandingFaults = noFaults;
   receive();
 
   /** Navigation needles are slow: they are moved ten times a second. @param dt_s none to see again what is shown, without a needle moving */
@@ -244,9 +247,11 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       body.step(state, controls, air, STEP_S);
       steps += 1;
       observed.observe(controls);
-      if (plan.faults.length > 0 && steps % 100 === 0) faults = faultsAt(plan.faults, steps * STEP_S);
-      stepInstruments(set, instruments, truth, faults, alternateStatic, STEP_S);
+      stepInstruments(set, instruments, truth, standing, alternateStatic, STEP_S);
       if (radio && steps % RECEIVED_EVERY_STEPS === 0) receive();
+    },
+    obey({ what }) {
+      standing = { ...standing, [what]: true };
     },
     navigation: () => radio?.shown() ?? null,
     time_s: () => steps * STEP_S,
@@ -371,7 +376,6 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       controls.gearTarget = next();
       controls.propeller = next();
       noise = seededNoise(take(4));
-      faults = faultsAt(plan.faults, steps * STEP_S);
       observed.setWind(plan.gust_kt === 0 ? 0 : gustNow(gustMemory, plan.gust_kt));
       observed.observe(controls);
       truth.speedTrend_ktps = speedTrend;

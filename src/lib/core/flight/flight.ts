@@ -1,39 +1,6 @@
-import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
+import type { FlightEvent } from './flight-event';
 import { RECORDING_RATE_HZ, channelDefinitions, channelIndex, channelScales } from './channels';
-
-/** Something that happened at a moment of a flight. */
-export const FlightEvent = Type.Object(
-  {
-    time_s: Type.Number({ minimum: 0 }),
-    kind: Type.Union(
-      [
-        'phase',
-        'flaps',
-        'gear',
-        'pause',
-        'continue',
-        'resume',
-        'altimeter',
-        'assist',
-        'call',
-        'cover',
-        'look',
-        'distraction',
-        'answer',
-        'radio',
-        'timer',
-        'mark',
-        'hint',
-        'end'
-      ].map((kind) => Type.Literal(kind)),
-      { accepted: 'a known kind of event' }
-    ),
-    detail: Type.String({ maxLength: 200 })
-  },
-  { additionalProperties: false }
-);
-export type FlightEvent = Static<typeof FlightEvent>;
 
 /** A flight at rest: columns at an even rate from time zero, and events. A column may be missing. */
 export interface Flight {
@@ -57,7 +24,7 @@ export function lacking(flight: Flight, ids: readonly string[]): string[] {
   return ids.filter((id) => !flight.columns.has(id));
 }
 
-export function duration(flight: Flight): number {
+export function duration(flight: Pick<Flight, 'length' | 'rate_hz'>): number {
   return flight.length === 0 ? 0 : (flight.length - 1) / flight.rate_hz;
 }
 

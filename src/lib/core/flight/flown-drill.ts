@@ -1,13 +1,15 @@
 import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
-import { radioSettingsFrom, radioText, type RadioSettings } from '../radio/radio-settings';
+import type { RadioSettings } from '../radio/radio-settings';
+import type { Command } from './command';
 import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions } from './channels';
 import { courseWatch } from './course-watch';
-import { readerOf, type FlightEvent } from './flight';
+import type { FlightEvent, Happening } from './flight-event';
+import { readerOf } from './flight';
 import { STEP_S, type FlightLoop, type Hands } from './flight-loop';
 import { judgedChannels } from './judged-channels';
-import { recorder, type FlightChunk } from './recorder';
+import { eventsOf, recorder, type FlightChunk } from './recorder';
 
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
 
@@ -16,12 +18,15 @@ export interface FlownDrill {
   readonly loop: FlightLoop;
   /** One step; gives a chunk whenever one has filled. While the instructor has control, the hands given do nothing. */
   step(hands: Hands): FlightChunk | null;
-  note(kind: FlightEvent['kind'], detail: string): void;
+  /** Keeps what has happened at this moment. */
+  note(what: Happening): void;
+  /** Does something to the flight from outside, from the next step on, and keeps it. */
+  command(command: Command): void;
   phase(): ReturnType<PhaseTracker['current']>;
   /** Newest recorded value of a channel, as it is judged; 0 for what is not recorded. */
   read(channel: string): number;
   /** What is noted from now on is heard there, too. */
-  onnote: ((kind: FlightEvent['kind'], detail: string, time_s: number) => void) | null;
+  onnote: ((event: FlightEvent) => void) | null;
   /** True while the instructor has control and the student's eyes are closed. */
   eyesClosed(): boolean;
   ended(): 'flown' | 'ground' | null;
@@ -39,7 +44,9 @@ export function flyDrill(
 ): FlownDrill {
   const { drill, plan } = lesson;
   const tracker = trackPhases(drill);
-  const judged = judgedChannels(lesson);
+  let judged = judgedChannels(lesson);
+  /** Failures of the plan that are still to come. */
+  let coming = [...plan.faults];
   const counts = new Int32Array(lesson.navigation ? channelDefinitions.length : CHANNELS_WITHOUT_RADIO);
   const watchCourse = courseWatch(lesson);
   const kept = resume?.chunks ?? [];
@@ -51,9 +58,11 @@ export function flyDrill(
   let flaps: number | null = null;
   let gear: number | null = null;
   let altimeter: number | null = null;
-  let radios: string | null = null;
+  let radios: RadioSettings | null = null;
   let steps = 0;
 
+  const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
+  const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
   const readShown = readerOf(counts);
   const read = (id: string) => readShown(judged.get(id) ?? id);
   const track = () => {
@@ -80,7 +89,9 @@ export function flyDrill(
         track();
       }
     }
-    loop.restore(kept[kept.length - 1]!.snapshot, radiosLast(kept));
+    const events = eventsOf(kept);
+    loop.restore(kept[kept.length - 1]!.snapshot, events.findLast((event) => event.kind === 'radio')?.radios);
+    for (const event of events) if (event.kind === 'command') obey(event.command);
     record.note({
       time_s: (samples - 1) / RECORDING_RATE_HZ,
       kind: 'resume',
@@ -101,8 +112,6 @@ export function flyDrill(
     return record.add(counts, loop.snapshot);
   }
 
-  const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
-
   function noteLevers(hands: Hands): void {
     if (flaps !== null && flaps !== hands.flapsTarget_deg)
       record.note({ time_s: now_s(), kind: 'flaps', detail: `${hands.flapsTarget_deg}°` });
@@ -120,11 +129,29 @@ export function flyDrill(
   function noteRadios(hands: Hands): void {
     const set = hands.radios ?? loop.hands().radios;
     if (!set) return;
-    const text = radioText(set);
-    if (text === radios) return;
-    radios = text;
-    record.note({ time_s: now_s(), kind: 'radio', detail: text });
-    flown.onnote?.('radio', text, now_s());
+    if (set === radios || (radios && isSame(set, radios))) return;
+    radios = set;
+    keep({ time_s: now_s(), kind: 'radio', radios: structuredClone(set) });
+  }
+
+  function keep(event: FlightEvent): void {
+    record.note(event);
+    flown.onnote?.(event);
+  }
+
+  function obey(command: Command): void {
+    loop.obey(command);
+    coming = coming.filter(({ kind }) => kind !== command.what);
+    const failed = [...plan.faults, { kind: command.what, at_s: now_s() }];
+    judged = judgedChannels({ ...lesson, plan: { ...plan, faults: failed } });
+  }
+
+  /** The plan's own failures, each in the step that reaches its moment. */
+  function failAsPlanned(): void {
+    for (const { kind, at_s } of coming.filter((fault) => fault.at_s <= loop.time_s() + STEP_S + 1e-9)) {
+      obey({ does: 'fail', what: kind });
+      keep({ time_s: at_s, kind: 'command', command: { does: 'fail', what: kind } });
+    }
   }
 
   const flown: FlownDrill = {
@@ -135,6 +162,7 @@ export function flyDrill(
       return Number.isFinite(value) ? value : 0;
     },
     step(hands) {
+      if (coming.length > 0) failAsPlanned();
       if (upset) {
         const { pitch_deg, bank_deg, throttle } = upsetHands(upset, loop.time_s() - phaseSince_s);
         loop.step({ ...hands, stick: { kind: 'attitude', pitch_deg, bank_deg }, throttle });
@@ -145,10 +173,10 @@ export function flyDrill(
       steps += 1;
       return steps % STEPS_PER_SAMPLE === 0 ? take() : null;
     },
-    note(kind, detail) {
-      const time_s = Math.round(loop.time_s() / STEP_S) * STEP_S;
-      record.note({ time_s, kind, detail });
-      flown.onnote?.(kind, detail, time_s);
+    note: (what) => keep({ time_s: stepTime_s(), ...what }),
+    command(command) {
+      obey(command);
+      keep({ time_s: stepTime_s() + STEP_S, kind: 'command', command });
     },
     phase: () => tracker.current(),
     eyesClosed: () => upset !== null,
@@ -161,8 +189,4 @@ export function flyDrill(
   return flown;
 }
 
-/** The radios as they stood when the last of these chunks was closed. */
-function radiosLast(chunks: readonly FlightChunk[]): RadioSettings | undefined {
-  const last = chunks.flatMap((chunk) => chunk.events).findLast((event) => event.kind === 'radio');
-  return (last && radioSettingsFrom(last.detail)) ?? undefined;
-}
+const isSame = (a: RadioSettings, b: RadioSettings) => JSON.stringify(a) === JSON.stringify(b);

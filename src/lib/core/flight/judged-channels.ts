@@ -1,4 +1,5 @@
 import type { Lesson } from '../drill/lesson';
+import { lessonAsFlown } from './as-flown';
 import { withDerived } from './derived-columns';
 import type { Flight } from './flight';
 
@@ -24,7 +25,8 @@ export function judgedChannels({ covered, plan }: Lesson): ReadonlyMap<string, s
 }
 
 /** The flight as it is judged: with what follows from what was recorded, and true channels for those that lied or were covered. */
-export function asJudged(recorded: Flight, lesson: Lesson): Flight {
+export function asJudged(recorded: Flight, planned: Lesson): Flight {
+  const lesson = lessonAsFlown(planned, recorded);
   const flight = withDerived(recorded, lesson);
   const columns = new Map(flight.columns);
   for (const [shown, truth] of judgedChannels(lesson)) {

@@ -1,7 +1,9 @@
+import { OlderEvent, upgradeEvents } from './older-events';
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 import { FIRST_CHANNELS, channelDefinitions } from './channels';
-import { FlightEvent, flightFromCounts, type Flight } from './flight';
+import { FlightEvent } from './flight-event';
+import { flightFromCounts, type Flight } from './flight';
 
 /** Samples in one chunk: two seconds of flight. */
 export const CHUNK_SAMPLES = 20;
@@ -19,7 +21,7 @@ export const FlightChunk = Type.Object(
       minItems: FIRST_CHANNELS,
       maxItems: channelDefinitions.length
     }),
-    events: Type.Array(FlightEvent, { maxItems: 200 }),
+    events: Type.Array(Type.Union([FlightEvent, OlderEvent]), { maxItems: 200 }),
     snapshot: Type.Array(Type.Number(), { maxItems: 200 })
   },
   { $id: 'https://hanza.invalid/schema/flight-chunk.json', additionalProperties: false }
@@ -73,8 +75,13 @@ export function flightFromChunks(chunks: readonly FlightChunk[]): Flight {
   });
   return flightFromCounts(
     channelDefinitions.map((_, column) => ordered.flatMap((chunk) => chunk.counts[column] ?? [])),
-    ordered.flatMap((chunk) => chunk.events)
+    eventsOf(ordered)
   );
+}
+
+/** What happened in these chunks, in their order. */
+export function eventsOf(chunks: readonly FlightChunk[]): FlightEvent[] {
+  return upgradeEvents(chunks.flatMap((chunk) => chunk.events));
 }
 
 /** @throws Rejection when a chunk's columns differ in length */

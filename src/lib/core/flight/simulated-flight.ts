@@ -55,7 +55,7 @@ export function simulatedHands(
     if (pilot.looksAt() !== lookedAt) {
       lookedAt = pilot.looksAt();
       watch.looked?.(lookedAt, loop.time_s());
-      if (watch.recordLooks ?? lesson.plan.scan !== undefined) flown.note('look', lookedAt);
+      if (watch.recordLooks ?? lesson.plan.scan !== undefined) flown.note({ kind: 'look', detail: lookedAt });
     }
     if (flown.eyesClosed()) {
       // The instructor has moved stick and lever: the pilot takes them over as they are.

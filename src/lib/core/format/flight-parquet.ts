@@ -4,7 +4,9 @@ import type { SchemaElement } from 'hyparquet';
 import { Rejection } from '../measure/rejection';
 import { FIRST_CHANNELS, channelDefinitions, channelScales, RECORDING_RATE_HZ } from '../flight/channels';
 import { eventsFromLookText, lookText } from './look-text';
-import { countsOf, flightFromCounts, type Flight, type FlightEvent } from '../flight/flight';
+import { EVENTS_VERSION } from '../flight/flight-event';
+import { upgradeEvents } from '../flight/older-events';
+import { countsOf, flightFromCounts, type Flight } from '../flight/flight';
 
 /** How bytes are squeezed: given from outside, because the core knows neither browser nor server. */
 export type Squeeze = (bytes: Uint8Array) => Uint8Array;
@@ -64,6 +66,7 @@ export function flightToParquet(
         key: 'hanza.events',
         value: JSON.stringify(flight.events.filter((event) => event.kind !== 'look'))
       },
+      { key: 'hanza.events_version', value: String(EVENTS_VERSION) },
       { key: 'hanza.looks', value: lookText(flight.events) },
       ...Object.entries(about).map(([key, value]) => ({ key: `hanza.${key}`, value }))
     ],
@@ -95,11 +98,11 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
       return Math.round(value * channelScales[index]!);
     })
   );
-  const events = JSON.parse(about.get('hanza.events') ?? '[]') as FlightEvent[];
+  const events = JSON.parse(about.get('hanza.events') ?? '[]') as unknown;
   if (!Array.isArray(events)) throw new Rejection('hanza.events', events, 'a list of events');
   const looks = eventsFromLookText(about.get('hanza.looks') ?? '');
   return flightFromCounts(
     counts,
-    [...events, ...looks].sort((a, b) => a.time_s - b.time_s)
+    [...upgradeEvents(events), ...looks].sort((a, b) => a.time_s - b.time_s)
   );
 }

@@ -1,5 +1,5 @@
 import { scanAreas, type Gaze } from '../instrument/scan-area';
-import type { FlightEvent } from '../flight/flight';
+import type { FlightEvent } from '../flight/flight-event';
 
 /** Looks are many and short: in a file they stand as one letter and the hundredths of a second since the one before. */
 const CODES: readonly Gaze[] = [
@@ -13,10 +13,10 @@ const letter = (index: number) => String.fromCharCode(97 + index);
 export function lookText(events: readonly FlightEvent[]): string {
   let last = 0;
   let text = '';
-  for (const { kind, detail, time_s } of events) {
-    const code = kind === 'look' ? CODES.indexOf(detail as Gaze) : -1;
+  for (const event of events) {
+    const code = event.kind === 'look' ? CODES.indexOf(event.detail as Gaze) : -1;
     if (code < 0) continue;
-    const at = Math.round(time_s * 100);
+    const at = Math.round(event.time_s * 100);
     text += `${letter(code)}${at - last}`;
     last = at;
   }

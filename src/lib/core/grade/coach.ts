@@ -1,3 +1,4 @@
+import type { FlightEvent } from '../flight/flight-event';
 import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
@@ -29,7 +30,7 @@ export interface Coach {
   /** To be asked at every recorded sample. @param read the newest value of a channel */
   watch(time_s: number, phaseIndex: number, read: (channel: string) => number): string | null;
   /** What the student has done besides flying: the clock, the radios. */
-  heard(kind: string, detail: string, time_s: number): void;
+  heard(event: FlightEvent): void;
 }
 
 /** Speaks only in lessons with hints; what it says comes from the same measures a flight is graded by. */
@@ -93,7 +94,7 @@ export function coach(lesson: Lesson): Coach {
       advice.onsaid?.();
       return advice.words;
     },
-    heard: (kind, detail, time_s) => hints.forEach((hint) => hint.heard?.(kind, detail, time_s))
+    heard: (event) => hints.forEach((hint) => hint.heard?.(event))
   };
 }
 

@@ -6,6 +6,7 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
 import { duration, type Flight } from '../flight/flight';
+import { lessonAsFlown } from '../flight/as-flown';
 import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
@@ -66,7 +67,7 @@ const SHARE_HARD = 0.5;
 
 /** Grades a flight of a lesson's drill. The flight alone decides: nothing is taken from how it was flown. */
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
-  const lesson = lessonOf(plan);
+  const lesson = lessonAsFlown(lessonOf(plan), recorded);
   const { drill } = lesson;
   const flight = asJudged(recorded, lesson);
   const phases = detectPhases(flight, drill);

@@ -32,6 +32,14 @@ export type InstrumentFault = Static<typeof InstrumentFault>;
 /** Which faults stand at a moment. */
 export type StandingFaults = Readonly<Record<FaultKind, boolean>>;
 
+export const noFaults: StandingFaults = {
+  'pitot-blocked': false,
+  'pitot-and-drain-blocked': false,
+  'static-blocked': false,
+  vacuum: false,
+  electrical: false
+};
+
 export function faultsAt(faults: readonly InstrumentFault[], time_s: number): StandingFaults {
   const stands = (kind: FaultKind) => faults.some((fault) => fault.kind === kind && time_s >= fault.at_s);
   return {

@@ -1,3 +1,4 @@
+import type { Happening } from '../flight/flight-event';
 import { bankForTurnRate } from '../air/level-turn';
 import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
@@ -90,7 +91,7 @@ export function attitudePilot(
   habits: Habits,
   seed: number,
   told: (habit: keyof Habits, time_s: number) => void = () => {},
-  note: (kind: 'timer' | 'mark' | 'answer', detail: string) => void = () => {}
+  note: (what: Happening) => void = () => {}
 ): Pilot {
   const { plan, aircraft, drill } = lesson;
   const noise = seededNoise(seed);

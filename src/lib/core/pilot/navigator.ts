@@ -1,3 +1,4 @@
+import type { Happening } from '../flight/flight-event';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import type { Readings } from '../instrument/readings';
@@ -58,7 +59,7 @@ export function navigatorFor(
   lesson: Lesson,
   habits: Habits,
   told: (habit: keyof Habits, time_s: number) => void,
-  note: (kind: 'timer' | 'mark' | 'answer', detail: string) => void
+  note: (what: Happening) => void
 ): Navigator | null {
   const { drill, plan } = lesson;
   if (!lesson.navigation) return null;
@@ -249,7 +250,7 @@ export function navigatorFor(
         const level = Math.abs(normaliseSigned(step.heading_deg - heading_deg)) < ROLLED_OUT_DEG;
         if (clockFrom_s === null && level && (!step.abeam || along_nm <= 0)) {
           clockFrom_s = time_s;
-          if (step.timed) note('timer', 'start');
+          if (step.timed) note({ kind: 'timer', detail: 'start' });
         }
         const out =
           goal?.kind === 'hold' && goal.hold.leg.kind === 'distance' && step.abeam ? goal.hold.leg.nm : null;
@@ -258,7 +259,7 @@ export function navigatorFor(
             ? clockFrom_s !== null && time_s - clockFrom_s >= step.seconds
             : sense.distance_nm() >= out;
         if (over) {
-          if (step.timed) note('timer', 'stop');
+          if (step.timed) note({ kind: 'timer', detail: 'stop' });
           next();
         }
         return straight(step.heading_deg);
@@ -300,7 +301,7 @@ export function navigatorFor(
       drill.checks.some((check) => check.kind === kind && check.phase === drill.phases[phase]!.id);
     if (asks('passage') && goal?.kind === 'course' && sense.by(goal.course_deg).along_nm >= 0) {
       said = true;
-      note('mark', reference.fix);
+      note({ kind: 'mark', detail: reference.fix });
     }
     if (!asks('station-time')) return;
     const radial_deg = sense.radial_deg();
@@ -308,7 +309,7 @@ export function navigatorFor(
     if (!firstBearing || Math.abs(normaliseSigned(radial_deg - firstBearing.radial_deg)) < 10) return;
     said = true;
     const minutes = (60 * (time_s - firstBearing.at_s)) / 60 / 10;
-    note('answer', `time to the station ${minutes.toFixed(1)} min`);
+    note({ kind: 'answer', answer: { to: 'station-time', minutes: Number(minutes.toFixed(1)) } });
   }
 
   return {

@@ -33,7 +33,11 @@ export function measureDistractions(
   return distractions
     .filter((d) => d.at_s < end_s - 3)
     .map((d, index) => {
-      const answer = flight.events.find((e) => e.kind === 'answer' && e.detail.startsWith(`${index}:`));
+      const answer = flight.events.flatMap((e) =>
+        e.kind === 'answer' && e.answer.to === 'distraction' && e.answer.index === index
+          ? [{ time_s: e.time_s, option: e.answer.option }]
+          : []
+      )[0];
       const window = looksBetween(looks, d.at_s, Math.min(end_s, d.at_s + AFTER_S));
       let longest = 0;
       let gapArea: Gaze | null = null;
@@ -55,8 +59,7 @@ export function measureDistractions(
         kind: d.kind,
         words: d.words,
         answeredAfter_s: answer ? answer.time_s - d.at_s : null,
-        right:
-          answer !== undefined && (d.kind === 'gauge' || Number(answer.detail.split(':')[1]) === d.answer),
+        right: answer !== undefined && (d.kind === 'gauge' || answer.option === d.answer),
         longestGap_s: longest,
         gapArea
       };

@@ -1,5 +1,6 @@
 import { isGaze, type Gaze } from '../instrument/scan-area';
-import { duration, type Flight, type FlightEvent } from '../flight/flight';
+import { type FlightEvent } from '../flight/flight-event';
+import { duration, type Flight } from '../flight/flight';
 
 /** The eyes on one area, from when to when, in the flight's time. */
 export interface Look {
@@ -15,8 +16,10 @@ export function looksOf(flight: Flight): Look[] {
 
 export function looksFrom(events: readonly FlightEvent[], end_s: number): Look[] {
   const looks: Look[] = [];
-  for (const { kind, detail, time_s } of events) {
-    if (kind !== 'look' || !isGaze(detail)) continue;
+  for (const event of events) {
+    if (event.kind !== 'look') continue;
+    const { detail, time_s } = event;
+    if (!isGaze(detail)) continue;
     const last = looks.at(-1);
     if (last?.area === detail) continue;
     if (last) last.end_s = time_s;

@@ -2,6 +2,7 @@
   import { enhance } from '$app/forms';
   import { lessonOf } from '$core/drill/lesson';
   import { duration, type Flight } from '$core/flight/flight';
+  import { lessonAsFlown } from '$core/flight/as-flown';
   import { asJudged } from '$core/flight/judged-channels';
   import { clock, heading } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
@@ -64,7 +65,12 @@
       : []
   );
   const readings = $derived(
-    flight ? readingsAt(flight, player.time_s, { plan, propulsion: aircraft.propulsion.kind }) : null
+    flight
+      ? readingsAt(flight, player.time_s, {
+          plan: lessonAsFlown(lesson, flight).plan,
+          propulsion: aircraft.propulsion.kind
+        })
+      : null
   );
   const phaseNow = $derived(grade.phases.findLast((span) => span.start_s <= player.time_s));
   const corridorsNow = $derived(
@@ -72,7 +78,7 @@
   );
   const fromAbove = $derived(planPicture(lesson));
   const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
-  const hints = $derived(flight?.events.filter((event) => event.kind === 'hint') ?? []);
+  const hints = $derived(flight?.events.flatMap((event) => (event.kind === 'hint' ? [event] : [])) ?? []);
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));

@@ -45,9 +45,7 @@
   const task = plan.scan ?? null;
   const attention = task && new ScanAttention(task, lesson.covered, (area) => underWay.session?.look(area));
   const desk = task?.distractions
-    ? new DistractionDesk(distractionsOfLesson(lesson), (what, detail) =>
-        underWay.session?.note(what, detail)
-      )
+    ? new DistractionDesk(distractionsOfLesson(lesson), (what) => underWay.session?.note(what))
     : null;
   /** Seen from above; only where hints are allowed. */
   const hints = plan.corridors === 'hints';
@@ -84,7 +82,7 @@
   const { session, frame, flying, simulatedBy } = $derived(underWay);
   const stopwatch = new Stopwatch(
     () => underWay.frame?.time_s ?? 0,
-    (what) => underWay.session?.note('timer', what),
+    (what) => underWay.session?.note({ kind: 'timer', detail: what }),
     lesson.navigation !== null
   );
   const voice = new InstructorVoice((index) =>
@@ -173,7 +171,7 @@
       return;
     }
     hands.setAssist(level, frame.readings);
-    session?.note('assist', level);
+    session?.note({ kind: 'assist', detail: level });
   }
   function nextAssist() {
     const next = assistLevels[(assistLevels.indexOf(hands.assist) + 1) % assistLevels.length]!;
@@ -182,11 +180,11 @@
 
   function toggleCover(id: InstrumentId) {
     covered = covered.includes(id) ? covered.filter((other) => other !== id) : [...covered, id];
-    session?.note('cover', `${id} ${covered.includes(id) ? 'covered' : 'uncovered'}`);
+    session?.note({ kind: 'cover', detail: `${id} ${covered.includes(id) ? 'covered' : 'uncovered'}` });
   }
 
   function mark() {
-    session?.note('mark', phase?.reference?.fix ?? '');
+    session?.note({ kind: 'mark', detail: phase?.reference?.fix ?? '' });
     underWay.note = `Called at ${clock(frame?.time_s ?? 0)}.`;
   }
 
@@ -296,7 +294,7 @@
           onmark={mark}
           question={asksTime ? 'Minutes to the station?' : null}
           onanswer={(minutes) => {
-            session?.note('answer', `time to the station ${minutes.toFixed(1)} min`);
+            session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
             underWay.note = `Answered: ${minutes} min.`;
           }}
         />
@@ -337,7 +335,7 @@
     answers={benchAnswers}
     time_s={frame.time_s}
     running={flying}
-    onanswered={(words) => session?.note('answer', words)}
+    onanswered={(answer) => session?.note({ kind: 'answer', answer })}
   />
 {/if}
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Answer } from '$core/flight/flight-event';
   import { onDestroy } from 'svelte';
   import { dueKinds } from '$core/bench/repetition';
   import { spokenNumber } from '$core/bench/spoken-number';
@@ -18,7 +19,7 @@
     answers: BenchAnswers;
     time_s: number;
     running: boolean;
-    onanswered: (words: string) => void;
+    onanswered: (answer: Answer) => void;
   } = $props();
 
   const FIRST_S = 20;
@@ -72,7 +73,7 @@
           : `${figure(question.answer.value)} ${question.answer.unit}`;
     said = right ? `Right, ${figure(took_s)} s.` : `No: ${due}. ${question.working}`;
     saidAt_s = time_s;
-    onanswered(`sum ${kind} ${right ? 'right' : 'wrong'} after ${figure(took_s)} s`);
+    onanswered({ to: 'sum', sum: kind, right, took_s: Math.round(took_s) });
     question = null;
     next_s = time_s + BETWEEN_S;
   }

@@ -1,3 +1,4 @@
+import type { Happening } from '$core/flight/flight-event';
 import type { Distraction } from '$core/drill/distraction';
 import type { Shortcut } from '$lib/ui/shortcuts.svelte';
 
@@ -15,7 +16,7 @@ export class DistractionDesk {
   /** @param note hears each that comes and each answer, as they are kept with the flight */
   constructor(
     readonly list: readonly Distraction[],
-    private readonly note: (what: 'distraction' | 'answer', detail: string) => void
+    private readonly note: (what: Happening) => void
   ) {}
 
   begin(): void {
@@ -27,13 +28,13 @@ export class DistractionDesk {
   coming(time_s: number): Distraction | null {
     const coming = this.list[this.next];
     if (!coming || time_s < coming.at_s) return null;
-    this.note('distraction', `${this.next}:${coming.kind}`);
+    this.note({ kind: 'distraction', detail: `${this.next}:${coming.kind}` });
     this.next += 1;
     return coming;
   }
 
   answer(index: number, option: number): void {
-    this.note('answer', `${index}:${option}`);
+    this.note({ kind: 'answer', answer: { to: 'distraction', index, option } });
     if (index >= 0 && !this.answered.includes(index)) this.answered = [...this.answered, index];
   }
 

@@ -6,7 +6,7 @@ import type { Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { figure } from '../../measure/figure';
 import { identTones } from '../../radio/morse';
-import { type AudioSource, type RadioSettings, radioSettingsFrom } from '../../radio/radio-settings';
+import { type AudioSource, type RadioSettings } from '../../radio/radio-settings';
 import { type CheckKind, metIf } from './check-kind';
 import { signedFigure } from '../../measure/figure';
 
@@ -35,9 +35,8 @@ function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMea
   const index = drill.phases.findIndex((phase) => phase.id === span.phaseId);
   const next = drill.phases.slice(index).find(isByRadio);
   const changes = flight.events
-    .filter((event) => event.kind === 'radio' && event.time_s <= span.end_s)
-    .map((event) => ({ time_s: event.time_s, radios: radioSettingsFrom(event.detail) }))
-    .filter((change): change is { time_s: number; radios: RadioSettings } => change.radios !== null);
+    .filter((event) => event.kind === 'radio')
+    .filter(({ time_s }) => time_s <= span.end_s);
   const last = changes.at(-1)?.radios;
   if (!navigation || !next || !last) return null;
   const wanted = radiosFor(next);

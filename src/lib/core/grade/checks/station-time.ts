@@ -17,11 +17,11 @@ export interface StationTimeMeasure {
   change_deg: number;
 }
 
-const STATION_TIME_ANSWER = /^time to the station ([\d.]+) min$/;
-
 export function measureStationTime(flight: Flight, span: PhaseSpan): StationTimeMeasure {
-  const answer = flight.events.find(
-    (e) => e.kind === 'answer' && STATION_TIME_ANSWER.test(e.detail) && e.time_s <= span.end_s + 30
+  const [answer] = flight.events.flatMap(({ time_s, ...event }) =>
+    event.kind === 'answer' && event.answer.to === 'station-time' && time_s <= span.end_s + 30
+      ? [{ time_s, minutes: event.answer.minutes }]
+      : []
   );
   const radial = column(flight, 'fixRadial_deg');
   const tas = column(flight, 'tas_kt');
@@ -33,7 +33,7 @@ export function measureStationTime(flight: Flight, span: PhaseSpan): StationTime
     kind: 'station-time',
     phaseId: span.phaseId,
     at_s: answer?.time_s ?? span.end_s,
-    answered_min: answer ? Number(STATION_TIME_ANSWER.exec(answer.detail)![1]) : null,
+    answered_min: answer?.minutes ?? null,
     due_min: change_deg < 2 ? null : stationTime(seconds / 60, change_deg, tas[to]!).rule_min,
     change_deg
   };

@@ -1,3 +1,5 @@
+import type { FlightEvent } from '../../flight/flight-event';
+
 /** What the coach sees at one moment. */
 export interface CoachMoment {
   time_s: number;
@@ -27,7 +29,7 @@ export const COURSE_WEIGHT = 1.2;
 export interface Hint {
   /** @param memory the last moments of this phase, the newest last */
   look(memory: readonly CoachMoment[]): Advice | null;
-  heard?(kind: string, detail: string, time_s: number): void;
+  heard?(event: FlightEvent): void;
 }
 
 export const valueOf = (moment: CoachMoment, channel: string): number => moment.values.get(channel) ?? 0;

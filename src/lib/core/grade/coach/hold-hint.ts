@@ -80,8 +80,8 @@ export function holdHint(lesson: Lesson): Hint {
   }
 
   return {
-    heard(kind, detail, time_s) {
-      if (kind === 'timer') clockFrom_s = detail === 'start' ? time_s : null;
+    heard(event) {
+      if (event.kind === 'timer') clockFrom_s = event.detail === 'start' ? event.time_s : null;
     },
     look(memory) {
       const now = memory[memory.length - 1]!;

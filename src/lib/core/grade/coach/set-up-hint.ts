@@ -1,7 +1,7 @@
 import type { Lesson } from '../../drill/lesson';
 import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import { frequencyOf } from '../../radio/world-check';
-import { radioSettingsFrom, type RadioSettings } from '../../radio/radio-settings';
+import { type RadioSettings } from '../../radio/radio-settings';
 import { COURSE_SET_WITHIN_DEG } from '../checks/set-up';
 import type { Advice, Hint } from './coach-moment';
 
@@ -20,10 +20,10 @@ export function setUpHint(lesson: Lesson): Hint {
   let radios: RadioSettings | null = null;
   let listened = false;
   return {
-    heard(kind, detail) {
-      if (kind !== 'radio') return;
-      radios = radioSettingsFrom(detail) ?? radios;
-      if (radios?.listening) listened = true;
+    heard(event) {
+      if (event.kind !== 'radio') return;
+      radios = event.radios;
+      if (radios.listening) listened = true;
     },
     look(memory) {
       const now = memory[memory.length - 1]!;
