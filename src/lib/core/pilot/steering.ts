@@ -1,0 +1,102 @@
+import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+import { tasOf } from '../drill/goal-in-air';
+import { isNavigation, type NavigationGoal } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import { courseLineOf } from '../drill/phase-course';
+import type { Reference } from '../drill/reference';
+import type { Happening } from '../flight/flight-event';
+import { windTriangle } from '../procedure/wind-triangle';
+import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
+import type { Habits } from './habits';
+import { positionSense, type PositionSense } from './position-sense';
+
+/** A heading to be flown, and which way round to it; 0: the shorter. */
+export interface SteeringOrder {
+  heading_deg: number;
+  direction: 1 | -1 | 0;
+  /** A bank to be kept whatever the heading, degrees; null: as the heading asks. */
+  bank_deg: number | null;
+}
+
+export const straight = (heading_deg: number): SteeringOrder => ({
+  heading_deg,
+  direction: 0,
+  bank_deg: null
+});
+
+/** So far ahead of the airplane the pilot aims, s. */
+const AIMS_S = 38;
+/** A correction smaller than this is not worth a turn; between two of them the wings are level so long. */
+const WORTH_DEG = 2;
+const WAITS_S = 8;
+const AT_ONCE_DEG = 12;
+
+/** What a simulated navigator goes by while a phase lasts: where it believes to be, and the heading it last settled on. */
+export class Steering {
+  readonly sense: PositionSense;
+  phase = 0;
+  reference: Reference;
+  goal: NavigationGoal | null = null;
+  tas_kt: number;
+  order = { heading_deg: 0, at_s: -Infinity };
+  /** On the course, or the turn onto it begun. */
+  joined = false;
+
+  /** @param told hears when a habit acts; @param note keeps what is done and said */
+  constructor(
+    readonly lesson: Lesson,
+    origin: Reference,
+    readonly habits: Habits,
+    readonly told: (habit: keyof Habits, time_s: number) => void,
+    readonly note: (what: Happening) => void
+  ) {
+    this.reference = origin;
+    this.sense = positionSense(lesson, origin);
+    this.tas_kt = tasOf(lesson.drill.phases[0]!.goal, lesson.plan);
+  }
+
+  /** @param heading_deg by the panel; gives it by the north of the phase's fix */
+  enter(phaseIndex: number, heading_deg: number): number {
+    const phase = this.lesson.drill.phases[phaseIndex]!;
+    const { lateral } = phase.goal;
+    this.phase = phaseIndex;
+    this.reference = phase.reference ?? this.reference;
+    this.sense.about(this.reference);
+    this.tas_kt = tasOf(phase.goal, this.lesson.plan);
+    this.goal = isNavigation(lateral) ? lateral : null;
+    this.joined = this.goal?.kind === 'course' && this.goal.intercept_deg === null;
+    const heading = this.sense.toFix(heading_deg);
+    this.order = { heading_deg: heading, at_s: -Infinity };
+    return heading;
+  }
+
+  /** The heading that makes a course good in the wind as it is believed to be; against too much of it, the course. */
+  headingFor(course_deg: number): number {
+    const triangle = windTriangle(course_deg, this.tas_kt, this.sense.wind());
+    return triangle.kind === 'impossible' ? course_deg : triangle.heading_deg;
+  }
+
+  /** Cross-track as the needle would show it, share of full scale, + = right of course. */
+  needle(course_deg: number): number {
+    const { right_nm } = this.sense.by(course_deg);
+    const { scale } = courseLineOf(this.lesson.drill.phases[this.phase]!)!;
+    if (scale.kind === 'distance') return right_nm / scale.nm;
+    const away = Math.max(LEAST_SCALE_DISTANCE_NM, this.sense.distance_nm() + this.reference.distance_nm);
+    return (Math.asin(clamp(right_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
+  }
+
+  /** The angle at which a course is come back to from so far right of it. */
+  angleBack(right_nm: number, largest_deg: number): number {
+    const aim_nm = Math.max(0.5, (this.tas_kt * AIMS_S) / 3600);
+    return clamp(Math.atan2(-right_nm, aim_nm) * DEGREES_PER_RADIAN, -largest_deg, largest_deg);
+  }
+
+  /** Goes on with the heading settled on, until another is worth the turn. */
+  hold(time_s: number, wanted_deg: number, atOnce = false): SteeringOrder {
+    const change = Math.abs(normaliseSigned(wanted_deg - this.order.heading_deg));
+    if (change > WORTH_DEG && (atOnce || change > AT_ONCE_DEG || time_s - this.order.at_s > WAITS_S))
+      this.order = { heading_deg: normaliseBearing(wanted_deg), at_s: time_s };
+    return straight(this.order.heading_deg);
+  }
+}

@@ -1,0 +1,107 @@
+import { turnRadius } from '../air/level-turn';
+import type { NavigationGoal } from '../drill/drill';
+import { isOverStation } from '../drill/reference';
+import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+import { procedureTurnRate } from '../procedure/turn';
+import { straight, type Steering, type SteeringOrder } from './steering';
+
+/** Largest angle at which a course is come back to: while it is held, and once it was joined. */
+const CORRECTION_DEG = 25;
+const JOINED_CORRECTION_DEG = 30;
+/** So near the station the heading is held. */
+const HOLDS_WITHIN_NM = 0.8;
+const REACTION_S = 2.5;
+
+/** Joins and holds courses, well or by habit. */
+export interface CourseTracker {
+  begin(): void;
+  /** A course goal: intercepted first where it asks for that. */
+  fly(time_s: number, heading_deg: number, goal: Extract<NavigationGoal, { kind: 'course' }>): SteeringOrder;
+  track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder;
+}
+
+export function courseTracker(steering: Steering): CourseTracker {
+  const { sense, habits, told } = steering;
+  let leaning = 0;
+  /** The side a correction goes to, while one stands. */
+  let correcting = 0;
+
+  function track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder {
+    const { right_nm } = sense.by(course_deg);
+    const off = steering.needle(course_deg);
+    const near = isOverStation(steering.reference) && sense.distance_nm() < HOLDS_WITHIN_NM;
+    if (steering.joined && habits.ignoresWind > 0) return withoutWind(time_s, course_deg, off, near);
+    if (steering.joined && habits.chasesNeedle > 0 && !near) return chase(time_s, course_deg, off);
+    if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);
+    if (near) return straight(steering.headingFor(course_deg));
+    return steering.hold(time_s, steering.headingFor(course_deg + steering.angleBack(right_nm, largest_deg)));
+  }
+
+  /** Flies the course as a heading, and goes back to that whenever the needle is back. */
+  function withoutWind(time_s: number, course_deg: number, off: number, near: boolean): SteeringOrder {
+    if (correcting === 0 && Math.abs(off) > 0.3 && !near) {
+      correcting = -Math.sign(off);
+      told('ignoresWind', time_s);
+    } else if (correcting !== 0 && off * -correcting < 0.04) correcting = 0;
+    return steering.hold(time_s, course_deg + 25 * correcting, true);
+  }
+
+  /** Another correction every few seconds, before the last has acted. */
+  function chase(time_s: number, course_deg: number, off: number): SteeringOrder {
+    if (time_s - steering.order.at_s > 3) {
+      if (Math.abs(off) > 0.04) {
+        leaning = clamp(leaning - 11 * Math.sign(off), -38, 38);
+        told('chasesNeedle', time_s);
+      }
+      const heading_deg = normaliseBearing(steering.headingFor(course_deg) + leaning);
+      steering.order = { heading_deg, at_s: time_s };
+    }
+    return straight(steering.order.heading_deg);
+  }
+
+  /** Keeps the bank in until the needle is centred, and so goes through the course. */
+  function stillTurning(time_s: number, course_deg: number, off: number): SteeringOrder {
+    if (correcting === 0 && Math.abs(off) > 0.1) {
+      correcting = -Math.sign(off);
+      told('keepsTurning', time_s);
+    } else if (correcting !== 0 && off * -correcting < 0.02) correcting = 0;
+    if (correcting === 0) return straight(course_deg);
+    return { heading_deg: steering.headingFor(course_deg), direction: 0, bank_deg: 9 * correcting };
+  }
+
+  /** How far from the course the turn onto it begins, NM. */
+  function lead_nm(angle_rad: number): number {
+    const { tas_kt } = steering;
+    if (habits.turnsOnLate > 0) return -0.7 * habits.turnsOnLate;
+    return (
+      turnRadius(tas_kt, procedureTurnRate(tas_kt)) * (1 - Math.cos(angle_rad)) +
+      (tas_kt * Math.sin(angle_rad) * REACTION_S) / 3600
+    );
+  }
+
+  return {
+    begin() {
+      leaning = 0;
+      correcting = 0;
+    },
+    track,
+    fly(time_s, heading_deg, { course_deg, intercept_deg }) {
+      if (intercept_deg === null || steering.joined) {
+        steering.joined = true;
+        return track(time_s, course_deg, intercept_deg === null ? CORRECTION_DEG : JOINED_CORRECTION_DEG);
+      }
+      const { right_nm } = sense.by(course_deg);
+      if (correcting === 0) correcting = right_nm > 0 ? -1 : 1;
+      const heading = course_deg + correcting * intercept_deg;
+      const angle = Math.abs(normaliseSigned(heading_deg - course_deg)) * RADIANS_PER_DEGREE;
+      if (right_nm * -correcting < lead_nm(angle)) {
+        steering.joined = true;
+        correcting = 0;
+        steering.order.at_s = -Infinity;
+        if (habits.turnsOnLate > 0) told('turnsOnLate', time_s);
+      }
+      return straight(normaliseBearing(heading));
+    }
+  };
+}

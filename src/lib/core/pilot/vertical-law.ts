@@ -1,0 +1,185 @@
+import type { CardLine } from '../aircraft/configuration-card';
+import type { Readings } from '../instrument/readings';
+import { DEGREES_PER_RADIAN } from '../measure/angle';
+import { clamp } from '../measure/clamp';
+import type { Flying } from './flying';
+
+/** A degree of path is so many ft/min for each knot. */
+const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
+/** Who levels off too soon stays there so long before seeing it. */
+const LEVEL_TOO_SOON_S = 24;
+
+/** Nose and power. */
+export interface VerticalHands {
+  pitch_deg: number;
+  throttle: number;
+}
+
+/** What a simulated pilot does with nose and power for a phase's vertical goal. */
+export interface VerticalLaw {
+  /** @param sameVertical the phase asks for what the one before asked for: its corrections are kept */
+  begin(sameVertical: boolean): void;
+  act(time_s: number, r: Readings, line: CardLine): VerticalHands;
+}
+
+/** @param pumpPeriod_s of whoever pumps the nose */
+export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
+  const { settings, habits, told } = flying;
+  const { aircraft, drill } = flying.lesson;
+  const zeroLift = (flaps_deg: number) =>
+    ((aircraft.lift.zeroAngle + aircraft.flaps.lift_pdeg * flaps_deg) / aircraft.lift.slope_prad) *
+    DEGREES_PER_RADIAN;
+  let pitchCorrection = 0;
+  let powerCorrection = 0;
+  /** Once begun, a level-off is carried through. */
+  let levellingSince_s: number | null = null;
+  let push = 0;
+
+  /** The faster, the more a degree of pitch does: corrections are meant at 90 kt. */
+  function gentleness(r: Readings): number {
+    return clamp(90 / Math.max(50, r.ias_kt), 0.4, 1.2);
+  }
+
+  /** Nose for a path at this speed, flap setting and load: the wing's angle goes with load over speed squared. */
+  function pitchFor(line: CardLine, r: Readings, loadFactor: number, path_deg: number): number {
+    const linePath = line.verticalSpeed_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
+    const wing = line.pitch_deg - linePath + zeroLift(line.flaps_deg);
+    const speedRatio = clamp(line.ias_kt / Math.max(30, r.ias_kt), 0.6, 1.8);
+    return wing * loadFactor * speedRatio ** 2 - zeroLift(r.flaps_deg) + path_deg;
+  }
+
+  function level(time_s: number, r: Readings, altitude_ft: number, line: CardLine, loadFactor: number) {
+    const error = altitude_ft - r.altitude_ft;
+    let pitch_deg: number;
+    const levelled = levellingSince_s === null ? time_s - flying.since_s : time_s - levellingSince_s;
+    if (habits.overControls > 0 && Math.abs(error) < 400 && levelled > 8) {
+      // Pushes one way until the altitude has been passed, then the other way.
+      const seen = altitude_ft - flying.sight!.known.altitude_ft;
+      if (Math.abs(seen) > 25) push = Math.sign(seen);
+      told('overControls', time_s);
+      pitch_deg = pitchFor(line, r, loadFactor, push * 2.6 * gentleness(r) * habits.overControls);
+    } else {
+      const rate = clamp(8 * error, -500, 500);
+      const asked = rate / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * Math.max(50, r.ias_kt));
+      if (Math.abs(error) < 120)
+        pitchCorrection = clamp(
+          pitchCorrection + flying.fresh.altitude * 0.0016 * gentleness(r) * clamp(error, -60, 60),
+          -2.5,
+          2.5
+        );
+      pitch_deg =
+        pitchFor(line, r, loadFactor, asked) +
+        pitchCorrection +
+        (levelled > 6 ? clamp(0.002 * gentleness(r) * (rate - r.verticalSpeed_fpm), -2, 2) : 0);
+    }
+    const slow = line.ias_kt - r.ias_kt;
+    const changing = Math.abs(slow) > 5;
+    if (!changing) powerCorrection = clamp(powerCorrection + flying.fresh.speed * clamp(0.002 * slow - 0.02 * flying.trend_ktps(), -0.02, 0.02), -0.3, 0.4); // prettier-ignore
+    const throttle =
+      slow < -5 && flying.trend_ktps() > -2.5
+        ? 0.35 * line.throttle
+        : slow > 6
+          ? Math.min(1, line.throttle + 0.25)
+          : line.throttle + powerCorrection + clamp(0.01 * slow, -0.08, 0.1) + 0.35 * (loadFactor - 1);
+    return { pitch_deg, throttle };
+  }
+
+  function upOrDown(time_s: number, r: Readings, line: CardLine, loadFactor: number) {
+    const { vertical } = drill.phases[flying.step]!.goal as {
+      vertical: { to_ft: number; kind: 'rate' | 'speed' };
+    };
+    const after = drill.phases[flying.step + 1]?.goal.vertical;
+    const toGo = Math.abs(vertical.to_ft - r.altitude_ft);
+    const way = Math.sign(line.verticalSpeed_fpm) || 1;
+    const passed = (r.altitude_ft - vertical.to_ft) * way;
+    const lead = Math.max(30, Math.abs(r.verticalSpeed_fpm) / 10);
+    const begins =
+      habits.levelsOffLate > 0
+        ? passed > 70 * habits.levelsOffLate
+        : toGo < lead + 130 * habits.levelsOffEarly || passed > 0;
+    if (after?.kind !== 'rate' && after?.kind !== 'speed' && (levellingSince_s !== null || begins)) {
+      if (levellingSince_s === null) {
+        levellingSince_s = time_s;
+        if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
+        if (habits.levelsOffEarly > 0) told('levelsOffEarly', time_s);
+      }
+      const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < LEVEL_TOO_SOON_S;
+      const target = early ? vertical.to_ft - way * 130 * habits.levelsOffEarly : vertical.to_ft;
+      return level(time_s, r, target, settings[flying.step + 1]?.line ?? line, loadFactor);
+    }
+    const in_s = time_s - flying.since_s;
+    if (vertical.kind === 'rate') {
+      const rateError = line.verticalSpeed_fpm - r.verticalSpeed_fpm;
+      const slow = line.ias_kt - r.ias_kt;
+      const gentle = gentleness(r);
+      if (in_s > 5) {
+        pitchCorrection = clamp(
+          pitchCorrection + flying.fresh.rate * clamp(0.0012 * gentle * rateError, -0.35, 0.35),
+          -4,
+          4
+        );
+        powerCorrection = clamp(
+          powerCorrection +
+            flying.fresh.speed * clamp(0.003 * slow - 0.02 * flying.trend_ktps(), -0.03, 0.03),
+          -0.4,
+          0.4
+        );
+      }
+      const path = line.verticalSpeed_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
+      if (habits.pumpsPitch > 0) told('pumpsPitch', time_s);
+      const chase = -4.5 * gentle * habits.pumpsPitch * Math.sin((2 * Math.PI * in_s) / pumpPeriod_s);
+      const fast = -slow > 12;
+      return {
+        pitch_deg:
+          pitchFor(line, r, loadFactor, path) +
+          pitchCorrection +
+          (in_s > 5 ? clamp(0.0065 * gentle * rateError, -2, 2) : 0) +
+          chase,
+        throttle: (fast ? 0.6 * line.throttle : line.throttle) + powerCorrection + 0.35 * (loadFactor - 1)
+      };
+    }
+    // Pitch for speed.
+    const fast = r.ias_kt - line.ias_kt;
+    // Coming down at a set power the rate is known: the nose does not wander while it looks for the speed.
+    const known = drill.phases[flying.step]!.goal.vertical;
+    const wandering =
+      known.kind === 'speed' && known.verticalSpeed_fpm !== null && in_s > 6
+        ? clamp(0.003 * gentleness(r) * (line.verticalSpeed_fpm - r.verticalSpeed_fpm), -1.5, 1.5)
+        : 0;
+    // A fast airplane is not thrown into its climb: spare speed is given up at no more than the climb's own rate and a bit.
+    const steepest = 1.25 * Math.max(400, line.verticalSpeed_fpm) + 200;
+    const zooming = clamp(0.004 * gentleness(r) * (r.verticalSpeed_fpm - steepest), 0, 8);
+    if (in_s > 8 && zooming === 0)
+      pitchCorrection = clamp(
+        pitchCorrection + flying.fresh.speed * gentleness(r) * clamp(0.055 * fast, -0.33, 0.33),
+        -6,
+        6
+      );
+    return {
+      pitch_deg:
+        line.pitch_deg +
+        pitchCorrection +
+        clamp(gentleness(r) * (0.17 * fast + 0.45 * flying.trend_ktps()), -3, 2) -
+        zooming +
+        wandering,
+      throttle: line.throttle
+    };
+  }
+
+  return {
+    begin(sameVertical) {
+      if (!sameVertical) {
+        pitchCorrection = 0;
+        powerCorrection = 0;
+      }
+      levellingSince_s = null;
+    },
+    act(time_s, r, line) {
+      const { vertical } = flying.phase().goal;
+      const loadFactor = 1 / Math.max(0.4, Math.cos(r.bank_deg / DEGREES_PER_RADIAN));
+      return vertical.kind === 'level'
+        ? level(time_s, r, vertical.altitude_ft, line, loadFactor)
+        : upOrDown(time_s, r, line, loadFactor);
+    }
+  };
+}
