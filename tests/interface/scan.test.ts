@@ -142,8 +142,10 @@ test('the bench: a question answered, its working shown, the standing kept', asy
   await student.getByRole('button', { name: 'Back to the bench' }).click();
   await student.getByRole('button', { name: 'Ask me Hold entries' }).click();
   await expect(student.getByRole('img', { name: /^Heading dial/ })).toBeVisible();
+  const kept = student.waitForResponse('**/api/bench/answers');
   await student.keyboard.press('1');
   await expect(student.getByText(/^(Right, |No: )/)).toBeVisible();
+  expect((await kept).ok()).toBe(true);
   await student.reload();
   await expect(student.getByRole('row').filter({ hasText: 'Hold entries' })).toContainText('1 answered');
   await expect(student.getByRole('listitem').filter({ hasText: 'Which one lies?' })).toContainText(

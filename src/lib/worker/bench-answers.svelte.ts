@@ -61,6 +61,8 @@ export class BenchAnswers {
       try {
         const response = await fetch('/api/bench/answers', {
           method: 'POST',
+          // An answer given as the page is left arrives all the same.
+          keepalive: true,
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify(body)
         });

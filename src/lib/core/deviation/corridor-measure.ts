@@ -1,3 +1,4 @@
+import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
 import { firstTarget, type Corridor, type CorridorChannel } from '../drill/corridor';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -37,19 +38,12 @@ export interface CorridorMeasure {
 
 /** Prompt corrections that are still forgiven; more is "consistently exceeding". */
 export const FORGIVEN_CORRECTIONS = 2;
-
 /** A stretch shorter than this says nothing about how a corridor was held. */
 const SHORTEST_JUDGED_S = 1;
-
-/** Nearer to a station than this a course to or from it is not judged by its needle. */
-const OVER_STATION_NM = 1;
-
 /** To one side, plainly: beyond this share of the tolerance. */
 const TO_ONE_SIDE = 0.2;
-
 /** A roll-out begun this much before its lead is still the roll-out. */
 const EARLY_ROLL_OUT_DEG = 16;
-
 const TIMED_ROLL_OUT_S = 6;
 
 /** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
@@ -84,8 +78,8 @@ export function measureCorridors(
 function awayFromStation(flight: Flight, from: number, to: number): [number, number] {
   const distance = flight.columns.get('fixDistance_nm');
   if (!distance) return [from, to];
-  while (from < to && distance[from]! < OVER_STATION_NM) from += 1;
-  while (to > from && distance[to]! < OVER_STATION_NM) to -= 1;
+  while (from < to && distance[from]! < LEAST_SCALE_DISTANCE_NM) from += 1;
+  while (to > from && distance[to]! < LEAST_SCALE_DISTANCE_NM) to -= 1;
   return [from, to];
 }
 

@@ -25,15 +25,11 @@ export interface Exceedance {
 
 /** Outside for this long counts … */
 export const COUNTS_AFTER_S = 3;
-
 /** … until this long has been spent inside `BACK_INSIDE` of the tolerance. */
 export const ENDS_AFTER_S = 2;
-
 export const BACK_INSIDE = 0.8;
-
 /** Prompt: the first input the right way within this time of leaving … */
 export const PROMPT_INPUT_S = 5;
-
 /** … and back inside within this. */
 export const PROMPT_RETURN_S = 15;
 

@@ -121,7 +121,7 @@ const cures: Record<FindingKind, string> = {
   'still-turning': 'Take the bank out when the needle starts to move, not when it is in the middle.',
   'no-wind-correction':
     'When it is back in the middle keep half of the correction: that is the wind, and it will not go away.',
-  'chased-near-station': 'Within half a mile hold the heading: the needle has nothing to say there.',
+  'chased-near-station': 'Close to the station hold the heading: the needle has nothing to say there.',
   'arc-off':
     'Outside: ten or twenty degrees in, at once. Inside: hold the heading, the arc comes back to you.',
   'wrong-entry':

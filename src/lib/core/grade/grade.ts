@@ -60,7 +60,6 @@ export interface Grade {
 
 /** In a climb or descent at a rate, the rate and the speed are what the drill is about. */
 const WEIGHT_RATE = 3;
-
 /** What is left of the figure when something required was not met, and when a hard finding stands. */
 const SHARE_NOT_MET = 0.7;
 const SHARE_HARD = 0.5;

@@ -51,7 +51,6 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
 const FOLLOWS_WITHIN_S = 30;
 /** Of the shorter one's time, so much must be common for two to be one. */
 const COMMON_SHARE = 0.5;
-
 /** So many are said first; the rest is there for who looks. */
 export const HEADLINES = 5;
 

@@ -4,13 +4,12 @@ import { isOverStation } from '../drill/reference';
 import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { procedureTurnRate } from '../procedure/turn';
+import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { straight, type Steering, type SteeringOrder } from './steering';
 
 /** Largest angle at which a course is come back to: while it is held, and once it was joined. */
 const CORRECTION_DEG = 25;
 const JOINED_CORRECTION_DEG = 30;
-/** So near the station the heading is held. */
-const HOLDS_WITHIN_NM = 0.8;
 const REACTION_S = 2.5;
 
 /** Joins and holds courses, well or by habit. */
@@ -30,7 +29,7 @@ export function courseTracker(steering: Steering): CourseTracker {
   function track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder {
     const { right_nm } = sense.by(course_deg);
     const off = steering.needle(course_deg);
-    const near = isOverStation(steering.reference) && sense.distance_nm() < HOLDS_WITHIN_NM;
+    const near = isOverStation(steering.reference) && sense.distance_nm() < NEAR_STATION_NM;
     if (steering.joined && habits.ignoresWind > 0) return withoutWind(time_s, course_deg, off, near);
     if (steering.joined && habits.chasesNeedle > 0 && !near) return chase(time_s, course_deg, off);
     if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);

@@ -29,11 +29,8 @@ export interface ArcMeasure {
 }
 
 const JOINED_NM = 0.5;
-
 const JOINED_FOR_S = 10;
-
 const TURNING_DEG = 6;
-
 const LEAST_TURN_S = 1.5;
 
 /** null when the arc was never reached. */

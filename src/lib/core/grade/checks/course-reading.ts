@@ -65,7 +65,6 @@ export function readByCourse(
 
 /** Bank is smoothed over so long to either side. */
 const SMOOTHED_S = 1.5;
-
 /** Wings count as level within this bank. */
 export const WINGS_LEVEL_DEG = 5;
 

@@ -22,7 +22,6 @@ export interface DecisionMeasure {
 
 /** A climb begun early is confirmed some seconds after its lowest point. */
 const LOWEST_BEFORE_S = 20;
-
 /** Seconds after the decision altitude in which the lowest point is looked for. */
 const LOWEST_WITHIN_S = 30;
 

@@ -70,24 +70,16 @@ export interface LeftHoldMeasure {
 
 /** A leg is steady when the wings have been level for so long. */
 const STEADY_S = 4;
-
 const OUTBOUND_WITHIN_DEG = 65;
-
 /** An entry's leg, with a teardrop's angle and the wind's correction in it. */
 const ENTRY_WITHIN_DEG = 75;
-
 const INBOUND_WITHIN_DEG = 50;
-
 const TURN_BEGINS_DEG = 8;
-
 const GOES_ON_ROUND_DEG = 35;
-
 /** Long enough to be a leg: against a strong wind there is little more of it. */
 const ENTRY_LEG_S = 8;
-
 /** A teardrop's heading is turned to by the shorter way. */
 const MORE_THAN_A_TEARDROP_DEG = 200;
-
 /** Two entries' headings nearer than this to the one flown cannot be told apart by it. */
 const ALIKE_DEG = 12;
 

@@ -3,9 +3,7 @@ import type { CircuitMeasure, HoldMeasure } from './hold-measure';
 
 /** An inbound leg may be off by this much; and a clock started or a turn begun. */
 export const INBOUND_WITHIN_S = 10;
-
 export const CLOCK_WITHIN_S = 6;
-
 /** Rolled out inbound this near to the course, share of full scale. */
 export const ROLL_OUT_WITHIN = 0.75;
 

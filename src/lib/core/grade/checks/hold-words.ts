@@ -9,10 +9,8 @@ import type { HoldJudged } from './hold-verdict';
 
 /** The timing is judged by the circuits' mean: one leg is a try. */
 const TURNED_LATE_S = 12;
-
 /** A correction is looked for where at least this much is needed outbound. */
 const CORRECTION_MATTERS_DEG = 8;
-
 const CORRECTION_SHARE = 0.5;
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;

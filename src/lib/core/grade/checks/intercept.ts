@@ -27,7 +27,6 @@ export interface InterceptMeasure {
 }
 
 const AFTER_INTERCEPT_S = 45;
-
 const SIDE_TOLD_BY = 0.25;
 
 export function measureIntercept(
@@ -78,9 +77,7 @@ function sideBefore(reading: CourseReading, from: number, end: number): number {
 
 /** Through a course by no more than half of full scale; by this much it is still put right, not failed. */
 export const OVERSHOOT_SHARE = 0.5;
-
 const OVERSHOOT_PUT_RIGHT = 1;
-
 /** A heading this far from the course was flown to meet it. */
 const LEAST_INTERCEPT_DEG = 10;
 

@@ -29,15 +29,11 @@ export interface LevelOffMeasure {
 
 /** Level: over so long the altitude changes at less than this rate; averaged, so that rough air's sinks do not count. */
 const LEVEL_FPM = 150;
-
 const LEVEL_FOR_S = 11;
-
 /** A last half swing may follow the last turn of the rate. */
 const AFTER_SWING_S = 8;
-
 /** So much of the way, ft or share, must have been climbed or descended before it can be levelled off. */
 const BEGUN_FT = 100;
-
 const BEGUN_SHARE = 0.4;
 
 /**

@@ -18,7 +18,6 @@ export interface PassageMeasure {
 }
 
 const CALLED_BEFORE_S = 60;
-
 const CALLED_AFTER_S = 45;
 
 export function measurePassage(flight: Flight, span: PhaseSpan, within_s: number): PassageMeasure | null {

@@ -28,25 +28,16 @@ export interface RecoveryMeasure {
 
 /** Stick moved by so much of its travel is meant; less is a hand at rest, and what the nose does by itself is no input. */
 const STICK_MOVED = 0.06;
-
 const STEEP_BANK_DEG = 20;
-
 const WINGS_LEVEL_DEG = 12;
-
 const NOSE_MOVED_DEG = 5;
-
 const POWER_MOVED = 0.1;
-
 const FULL_POWER = 0.85;
-
 const IDLE = 0.2;
-
 /** Inputs within this of each other count as together. */
 const TOGETHER_S = 0.7;
-
 /** A stall counts as a second one once the wing has flown this far below its angle, degrees. */
 const FLOWN_AGAIN_DEG = 4;
-
 /** How long after the recovery phase peaks are still its own. */
 const AFTER_S = 8;
 

@@ -24,12 +24,9 @@ export interface RollOutMeasure {
 }
 
 const WINGS_LEVEL_DEG = 5;
-
 const WINGS_LEVEL_FOR_S = 1;
-
 /** A turn has begun with this much bank. */
 const BANKED_DEG = 8;
-
 /** A turn that never ends is followed for longer: it may go round. */
 const TURNING_ON_S = 150;
 

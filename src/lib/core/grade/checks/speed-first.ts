@@ -18,22 +18,15 @@ export interface SpeedFirstMeasure {
 
 /** Sinking at this share of the rate asked for is no longer level flight. */
 const LEFT_LEVEL_SHARE = 0.4;
-
 /** The rate needle's lag at most, and the sinking that is looked for behind it: this share of the rate, over so long. */
 const NEEDLE_LAG_S = 8;
-
 const SINK_OVER_S = 2;
-
 const SINKING_SHARE = 0.3;
-
 /** A nose pumped eases the sinking for so long, to this rate, and goes on down. */
 const EASED_FOR_S = 4;
-
 const STILL_SINKING_FPM = -50;
-
 /** So long before the sinking the level may have been left for good; longer, and it was flown low. */
 const LEFT_WITHIN_S = 25;
-
 /** A level is left at so little below it. */
 const LEFT_FT = 10;
 

@@ -1,3 +1,4 @@
+import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -46,28 +47,16 @@ export interface TrackingMeasure {
 }
 
 const COUNTS_AS_PEAK = 0.12;
-
 const NOT_SHRINKING = 0.7;
-
 /** Off course by this share of full scale, a correction is due. */
 const OFF = 0.1;
-
 const WAIT_S = 5;
-
 const KEPT_BANK_DEG = 4;
-
 const KEPT_S = 5;
-
 /** A swing smaller than this is no correction to keep a bank in for. */
 const OFF_WORTH = 0.15;
-
 const CENTRED = 0.1;
-
 const DRIFTED = 0.22;
-
-/** Near the station angles run away: heading is held from here. */
-const NEAR_NM = 0.7;
-
 const AWAY_NM = 1.5;
 
 /** @param from_s where the course counts as reached; null when nothing of it was flown */
@@ -256,14 +245,14 @@ function driftingOf(reading: CourseReading, from: number, to: number) {
     : { at_s: times[side], side, held_deg: held.length > 0 ? median(held) : null };
 }
 
-/** How far the heading was turned from where it stood within `NEAR_NM` of the station; null when that was not flown. */
+/** How far the heading was turned from where it stood within `NEAR_STATION_NM` of the station; null when that was not flown. */
 function nearStationOf(reading: CourseReading, span: PhaseSpan): number | null {
   let to = reading.sample(span.end_s);
   const start = reading.sample(span.start_s);
   // Behind the station the next thing begins.
   while (to > start && reading.along(to) > 0) to -= 1;
   let from = to;
-  while (from > start && reading.fixDistance(from) < NEAR_NM) from -= 1;
+  while (from > start && reading.fixDistance(from) < NEAR_STATION_NM) from -= 1;
   if (to - from < 3 * reading.rate_hz) return null;
   let turned = 0;
   let largest = 0;

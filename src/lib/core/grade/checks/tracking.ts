@@ -1,3 +1,4 @@
+import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { needleWords, shareOf } from '../../finding/quantity-words';
 import { clock, figure } from '../../measure/figure';
@@ -8,29 +9,18 @@ import { measureTracking } from './tracking-measure';
 
 /** Most of the swings end in a bank that was kept: otherwise it is chasing. */
 const SWING_SHARE = 0.15;
-
 const KEPT_OF_SWINGS = 0.6;
-
 const CHASE_LEAST_OFF_S = 30;
-
 const CHASE_WAITED_SHARE = 0.3;
-
 /** Rolling from side to side all the time is chasing too, however well the needle stays in the middle. */
 const CHASE_ROLLS = 8;
-
 const CHASE_ROLLS_EVERY_S = 15;
-
 const CHASE_BANKED_SHARE = 0.3;
-
 /** A drift smaller than this is not worth a correction. */
 const WIND_MATTERS_DEG = 3;
-
 const CORRECTION_MISSING_SHARE = 0.5;
-
 const UNCORRECTED_S = 60;
-
 const UNCORRECTED_SHARE = 0.6;
-
 const NEAR_STATION_DEG = 12;
 
 type TrackingFault =
@@ -138,7 +128,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'Turned after the needle close to the station',
         { moment_s: m.to_s },
-        `The heading was changed by ${figure(m.nearStation_deg!)}° in the last three quarters of a mile.`,
+        `The heading was changed by ${figure(m.nearStation_deg!)}° in the last ${figure(NEAR_STATION_NM, 1)} NM.`,
         { channel: 'heading_deg' }
       );
   }

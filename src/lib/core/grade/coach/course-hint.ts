@@ -1,3 +1,4 @@
+import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import {
   DEGREES_PER_RADIAN,
   RADIANS_PER_DEGREE,
@@ -30,7 +31,6 @@ const LEAST_TOO_MUCH_DEG = 12;
 /** The course should be regained within so long. */
 const REGAINED_IN_S = 90;
 const WIND_MATTERS_DEG = 4;
-const NEAR_STATION_NM = 0.6;
 const REACTION_S = 3;
 const OFF_ARC_NM = 0.35;
 /** Within this of the arc it has been joined: until then being inside it is the way to it. */

@@ -10,7 +10,6 @@ const TUNE_S = 15;
 const IDENTIFY_S = 25;
 const COURSE_S = 38;
 const SOURCE_S = 48;
-
 const WEIGHT = 1.5;
 const radio = (words: string): Advice => ({ words, weight: WEIGHT, hand: 'other' });
 

@@ -20,11 +20,8 @@ export interface Fixation {
 const WANDERING: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'ias_kt'];
 
 const HELD_SHARE = 1 / 3;
-
 const NO_INPUT_S = 10;
-
 const LEAST_TIMES = 2;
-
 /** So many movements of its own control within the stretch are working at it. */
 const WORKED_TIMES = 2;
 

@@ -37,7 +37,6 @@ const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg'
 
 /** Transitions at the beginning of a phase say nothing about steady hands. */
 const STEADY_AFTER_S = 12;
-
 /** Phases in which the same is held go on from one to the next across so short a gap. */
 const GOES_ON_S = 15;
 

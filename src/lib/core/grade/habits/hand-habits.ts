@@ -10,9 +10,7 @@ export interface PowerHunting {
 
 /** A swing of the throttle counts from this much of its travel. */
 const SWING = 0.06;
-
 const LEAST_REVERSALS = 7;
-
 /** The minute in which it is counted: an average over the whole flight hides a bad one. */
 const WINDOW_S = 60;
 
@@ -75,14 +73,10 @@ export interface OutOfTrim {
 }
 
 const STEADY_BANK_DEG = 8;
-
 const OUT_OF_TRIM = 0.08;
-
 const LEAST_S = 30;
-
 /** After the start of a stretch trim is given this long to be set. */
 const TRIMMED_WITHIN_S = 12;
-
 /** Trim that moves less than this was not touched. */
 const TRIM_UNTOUCHED = 0.01;
 

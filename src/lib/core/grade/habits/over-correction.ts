@@ -13,16 +13,12 @@ export interface OverCorrection {
 
 /** A peak between two crossings counts from this share of the tolerance; headings swing by themselves in rough air. */
 const LEAST_PEAK_SHARE = { altitude: 0.3, heading: 0.6 };
-
 /** In degrees: three of them are what rough air does by itself. */
 const LEAST_HEADING_DEG = 5;
-
 /** So many peaks in a row, to one side and the other … */
 const LEAST_PEAKS = 4;
-
 /** … of which each is at least this share of the one before … */
 const NOT_SHRINKING = 0.7;
-
 /** … and none farther apart than this. */
 const LONGEST_HALF_SWING_S = 35;
 

@@ -14,14 +14,10 @@ export interface Swinging {
 
 /** The nose goes with it by at least this much: swings of the air leave it nearly still. */
 const NOSE_DEG = 2;
-
 /** Each side of the middle by more than this is a swing worth the name. */
 const SWING_FPM = 300;
-
 const SHORTEST_PERIOD_S = 5;
-
 const LONGEST_PERIOD_S = 40;
-
 /** Turning points in a row that make a habit: two full cycles. */
 const LEAST_TURNS = 4;
 
