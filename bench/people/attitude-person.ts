@@ -6,7 +6,8 @@
 import { bankOf } from '../../src/lib/core/drill/goal-in-air';
 import type { Lesson } from '../../src/lib/core/drill/lesson';
 import { phaseSettings } from '../../src/lib/core/drill/settings';
-import { flightLoop, STEP_S, type Hands } from '../../src/lib/core/flight/flight-loop';
+import { flightLoop, STEP_S } from '../../src/lib/core/flight/flight-loop';
+import { type Hands } from '../../src/lib/core/flight/hands';
 import { flyDrill } from '../../src/lib/core/flight/flown-drill';
 import { flightFromChunks, type FlightChunk } from '../../src/lib/core/flight/recorder';
 import type { Flight } from '../../src/lib/core/flight/flight';

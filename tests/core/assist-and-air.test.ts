@@ -8,7 +8,8 @@ import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
-import { flightLoop, type Hands } from '$core/flight/flight-loop';
+import { flightLoop } from '$core/flight/flight-loop';
+import { type Hands } from '$core/flight/hands';
 import { normaliseSigned } from '$core/measure/angle';
 import { seededNoise } from '$core/measure/seeded-noise';
 

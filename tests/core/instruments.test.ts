@@ -13,7 +13,8 @@ import { stillAir, trim, type Trim } from '$core/aircraft/trim';
 import { lessonOf } from '$core/drill/lesson';
 import { magneticDip } from '$core/earth/magnetic-dip';
 import { trainingAreas } from '$core/earth/training-area';
-import { flightLoop, type Hands } from '$core/flight/flight-loop';
+import { flightLoop } from '$core/flight/flight-loop';
+import { type Hands } from '$core/flight/hands';
 import { compassCardHeading, compassDeviation } from '$core/instrument/compass';
 import { faultsAt, type FaultKind } from '$core/instrument/instrument-fault';
 import {

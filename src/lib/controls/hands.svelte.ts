@@ -3,7 +3,7 @@ import type { AircraftFile } from '$core/aircraft/aircraft-file';
 import { LARGEST_BANK_DEG, LARGEST_PITCH_DEG } from '$core/aircraft/attitude-hold';
 import type { AutopilotModes } from '$core/aircraft/autopilot';
 import type { AssistLevel } from '$core/drill/lesson-plan';
-import type { Hands } from '$core/flight/flight-loop';
+import type { Hands } from '$core/flight/hands';
 import type { Readings } from '$core/instrument/readings';
 import type { RadioSettings } from '$core/radio/radio-settings';
 import { SUSPICIOUS_JUMPS, freshGuard, guarded } from './axis-guard';

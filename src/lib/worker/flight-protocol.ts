@@ -3,7 +3,7 @@ import type { NavigationShown } from '$core/radio/navigation-shown';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { Happening } from '$core/flight/flight-event';
 import type { FlightChunk } from '$core/flight/recorder';
-import type { Hands } from '$core/flight/flight-loop';
+import type { Hands } from '$core/flight/hands';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Readings } from '$core/instrument/readings';
 import type { Habits } from '$core/pilot/habits';

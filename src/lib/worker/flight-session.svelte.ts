@@ -1,7 +1,7 @@
 import type { Happening } from '$core/flight/flight-event';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { FlightChunk } from '$core/flight/recorder';
-import type { Hands } from '$core/flight/flight-loop';
+import type { Hands } from '$core/flight/hands';
 import type { Gaze } from '$core/instrument/scan-area';
 import type { Frame, FromFlight, SimulatedPilot, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';

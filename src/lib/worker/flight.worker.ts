@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { lessonOf } from '$core/drill/lesson';
-import { STEP_S, flightLoop, type Hands } from '$core/flight/flight-loop';
+import { STEP_S, flightLoop } from '$core/flight/flight-loop';
+import { type Hands } from '$core/flight/hands';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import { coach, type Coach } from '$core/grade/coach';

@@ -7,7 +7,8 @@ import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions } from '.
 import { courseWatch } from './course-watch';
 import type { FlightEvent, Happening } from './flight-event';
 import { readerOf } from './flight';
-import { STEP_S, type FlightLoop, type Hands } from './flight-loop';
+import { STEP_S, type FlightLoop } from './flight-loop';
+import { type Hands } from './hands';
 import { judgedChannels } from './judged-channels';
 import { eventsOf, recorder, type FlightChunk } from './recorder';
 

@@ -6,7 +6,8 @@ import { attitudePilot } from '../pilot/attitude-pilot';
 import { ROLL_DEGPS } from '../pilot/flying';
 import type { ScanArea } from '../instrument/scan-area';
 import type { Habits } from '../pilot/habits';
-import { STEP_S, flightLoop, type Hands } from './flight-loop';
+import { STEP_S, flightLoop } from './flight-loop';
+import { type Hands } from './hands';
 import { flyDrill, type FlownDrill } from './flown-drill';
 import type { FlightChunk } from './recorder';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import { figure, signedFigure } from '$core/measure/figure';
-  import type { Hands } from '$core/flight/flight-loop';
+  import type { Hands } from '$core/flight/hands';
   import type { Readings } from '$core/instrument/readings';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import Lever from '$lib/panel/Lever.svelte';
