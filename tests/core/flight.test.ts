@@ -2,7 +2,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import { groundTrack } from '$core/air/wind';
 import { channelDefinitions } from '$core/flight/channels';
-import { column } from '$core/flight/flight';
+import { column, duration } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { FlightChunk, flightFromChunks } from '$core/flight/recorder';
@@ -112,6 +112,20 @@ describe('the recording', () => {
     expect(await flightFromParquet(bytes, gunzip)).toEqual(flight);
     expect((flight.length * channelDefinitions.length * 4) / bytes.byteLength).toBeGreaterThan(8);
     await expect(flightFromParquet(bytes.slice(0, 500), gunzip)).rejects.toThrow();
+  });
+
+  test('a recording of a few channels at its own rate is read as it is; a file of none is refused', async () => {
+    const whole = flown(planOf());
+    const ids = ['latitude_deg', 'longitude_deg', 'altitude_ft'];
+    const columns = new Map(ids.map((id) => [id, column(whole, id).filter((_, k) => k % 4 === 0)] as const));
+    const sparse = { ...whole, rate_hz: 2.5, length: columns.get('altitude_ft')!.length, columns };
+    const read = await flightFromParquet(flightToParquet(sparse, gzip), gunzip);
+    expect(read).toEqual(sparse);
+    expect(duration(read)).toBeCloseTo(duration(whole), 0);
+    const none = flightToParquet({ ...sparse, columns: new Map() }, gzip);
+    await expect(flightFromParquet(none, gunzip)).rejects.toThrow(/at least one channel of a flight/);
+    const still = flightToParquet({ ...sparse, rate_hz: 0.1 }, gzip);
+    await expect(flightFromParquet(still, gunzip)).rejects.toThrow(/hanza\.rate_hz: "0\.1" .*0\.2 to 100/);
   });
 
   test('CSV has a row a sample with as many decimals as the channel carries', () => {

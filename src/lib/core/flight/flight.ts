@@ -36,7 +36,8 @@ export function sampleAt(flight: Flight, time_s: number): number {
 /** Whole-number samples (see `channelDefinitions` for their scale), one array a channel, to a flight. */
 export function flightFromCounts(
   counts: readonly ArrayLike<number>[],
-  events: readonly FlightEvent[]
+  events: readonly FlightEvent[],
+  rate_hz = RECORDING_RATE_HZ
 ): Flight {
   const columns = new Map<string, Float32Array | Float64Array>();
   channelDefinitions.forEach((definition, index) => {
@@ -49,7 +50,7 @@ export function flightFromCounts(
     for (let k = 0; k < source.length; k++) values[k] = source[k]! / scale;
     columns.set(definition.id, values);
   });
-  return { rate_hz: RECORDING_RATE_HZ, length: counts[0]?.length ?? 0, columns, events };
+  return { rate_hz, length: counts[0]?.length ?? 0, columns, events };
 }
 
 /**
