@@ -2,9 +2,16 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 
+/** The browser never validates by schema: what only builds one is left out of its scripts. */
+const treeshake = {
+  manualPureFunctions: ['Type', 'oneOf', 'number', 'name', 'tolerance', 'hours'],
+  propertyReadSideEffects: false as const,
+  moduleSideEffects: [{ test: /node_modules.@sinclair.typebox|src.lib.core/, sideEffects: false }]
+};
+
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
-  worker: { format: 'es' },
-  build: { rolldownOptions: { checks: { pluginTimings: false } } },
+  worker: { format: 'es', rolldownOptions: { treeshake } },
+  build: { rolldownOptions: { checks: { pluginTimings: false }, treeshake } },
   ssr: { external: ['@node-rs/argon2'] }
 });

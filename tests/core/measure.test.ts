@@ -1,3 +1,5 @@
+import { Matrix, solve } from 'ml-matrix';
+import { solveLinear } from '$core/measure/solve-linear';
 import fc from 'fast-check';
 import { Type } from '@sinclair/typebox';
 import { describe, expect, test } from 'vitest';
@@ -80,4 +82,30 @@ test('input that does not fit is refused with its field, its value and what is a
     /^wind\.speed_kt: missing is not accepted; it is required$/
   );
   expect(() => parse(schema, { wind: { speed_kt: NaN } })).toThrow(Rejection);
+});
+
+test('small systems are solved to the bit as by another package, and a singular one is said', () => {
+  const entry = fc.double({ min: -100, max: 100, noNaN: true });
+  const system = fc
+    .integer({ min: 1, max: 5 })
+    .chain((size) =>
+      fc.tuple(
+        fc.array(fc.array(entry, { minLength: size, maxLength: size }), { minLength: size, maxLength: size }),
+        fc.array(entry, { minLength: size, maxLength: size })
+      )
+    );
+  fc.assert(
+    fc.property(system, ([rows, rightSide]) => {
+      const mine = solveLinear(rows, rightSide);
+      let theirs: number[] | null;
+      try {
+        theirs = solve(new Matrix(rows), Matrix.columnVector(rightSide)).to1DArray();
+      } catch {
+        theirs = null;
+      }
+      expect(mine).toEqual(theirs);
+    })
+  );
+  expect(solveLinear([[2, 1], [1, 3]], [3, 5])).toEqual([0.8, 1.4]); // prettier-ignore
+  expect(solveLinear([[1, 2], [2, 4]], [1, 2])).toBeNull(); // prettier-ignore
 });

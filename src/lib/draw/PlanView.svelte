@@ -1,7 +1,5 @@
 <script lang="ts">
-  import { select } from 'd3-selection';
-  import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
-  import { onMount } from 'svelte';
+  import { Zoomed } from './zoomed.svelte';
   import type { PlanPicture, PlanPoint } from '$core/flight/plan-picture';
   import { figure, heading } from '$core/measure/figure';
 
@@ -36,10 +34,9 @@
   /** Drawn in hundredths of a mile, so that the path keeps whole numbers. */
   const UNIT = 100;
   const WIND_WIDTH_PX = 100;
-  let svg: SVGSVGElement | undefined = $state();
-  let view = $state.raw<ZoomTransform>(zoomIdentity);
+  const zoomed = new Zoomed([0.3, 30]);
+  const view = $derived(zoomed.view);
   let trackUp = $state(false);
-  const zooming = zoom<SVGSVGElement, unknown>().scaleExtent([0.3, 30]);
 
   const shown = $derived(seconds === null ? track : track.slice(0, Math.max(1, Math.round(seconds) + 1)));
   const here = $derived(shown[shown.length - 1] ?? null);
@@ -89,17 +86,11 @@
     });
     return inLeftCorner ? width - WIND_WIDTH_PX : 0;
   });
-
-  onMount(() => {
-    zooming.on('zoom', (event: { transform: ZoomTransform }) => (view = event.transform));
-    select(svg!).call(zooming);
-  });
-  const zoomBy = (factor: number) => svg && select(svg).call(zooming.scaleBy, factor);
 </script>
 
 <figure class="relative m-0">
   <svg
-    bind:this={svg}
+    {@attach zoomed.attach}
     viewBox="0 0 {width} {height}"
     class="block w-full cursor-grab touch-none border border-line bg-paper"
     role="img"
@@ -184,12 +175,12 @@
     <button
       class="min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet"
       aria-label="Nearer"
-      onclick={() => zoomBy(1.5)}>+</button
+      onclick={() => zoomed.nearer(1.5)}>+</button
     >
     <button
       class="min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet"
       aria-label="Farther"
-      onclick={() => zoomBy(1 / 1.5)}>−</button
+      onclick={() => zoomed.nearer(1 / 1.5)}>−</button
     >
   </div>
 </figure>

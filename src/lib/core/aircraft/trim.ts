@@ -1,4 +1,4 @@
-import { Matrix, solve as solveLinear } from 'ml-matrix';
+import { solveLinear } from '../measure/solve-linear';
 import { DEGREES_PER_RADIAN } from '../measure/angle';
 import { figure } from '../measure/figure';
 import {
@@ -183,8 +183,8 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
       const nudged = apply(x.map((other, k) => (k === i ? other + h : other)));
       return nudged.map((f, k) => (f - residual[k]!) / h);
     });
-    const jacobian = new Matrix(residual.map((_, row) => columns.map((column) => column[row]!)));
-    const change = solved(jacobian, residual);
+    const jacobian = residual.map((_, row) => columns.map((column) => column[row]!));
+    const change = solveLinear(jacobian, residual);
     if (!change) break;
     const stride = change.reduce(
       (most, step, i) => Math.min(most, longest[i]! / Math.max(1e-12, Math.abs(step))),
@@ -213,16 +213,6 @@ function solve(file: AircraftFile, condition: TrimCondition, fixedThrottle: numb
 
 function no(reason: NoTrim['reason'], explanation: string): NoTrim {
   return { kind: 'impossible', reason, explanation };
-}
-
-/** Solution of a small system, or null when it has none. */
-function solved(matrix: Matrix, rightSide: readonly number[]): number[] | null {
-  try {
-    return solveLinear(matrix, Matrix.columnVector([...rightSide])).to1DArray();
-  } catch {
-    // The one thing it throws is that the matrix is singular: there is no way on from here.
-    return null;
-  }
 }
 
 /** Air of this density without wind or gusts. */

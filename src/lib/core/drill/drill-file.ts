@@ -232,12 +232,7 @@ export const DrillFile = Type.Object(
     /** Flown by radio: by what, where usually, and from where it begins. */
     navigation: Type.Optional(NavigationFile),
     /** Instruments covered in this drill whatever the plan says. */
-    covers: Type.Array(
-      Type.Unsafe<InstrumentId>(
-        Type.String({ enum: [...instrumentIds], accepted: `one of ${instrumentIds.join(', ')}` })
-      ),
-      { maxItems: instrumentIds.length, uniqueItems: true }
-    ),
+    covers: Type.Array(oneOf(instrumentIds), { maxItems: instrumentIds.length, uniqueItems: true }),
     checks: Type.Array(CheckFile, { maxItems: 10 }),
     phases: Type.Array(PhaseFile, { minItems: 1, maxItems: 60 })
   },

@@ -1,3 +1,4 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 
 export const faultKinds = [
@@ -20,9 +21,7 @@ export const faultNames: Record<FaultKind, string> = {
 /** Something that stops working at a moment of the flight, and stays so. */
 export const InstrumentFault = Type.Object(
   {
-    kind: Type.Unsafe<FaultKind>(
-      Type.String({ enum: [...faultKinds], accepted: `one of ${faultKinds.join(', ')}` })
-    ),
+    kind: oneOf(faultKinds),
     at_s: Type.Number({ minimum: 0, maximum: 7200, accepted: 'a number from 0 to 7200 s' })
   },
   { additionalProperties: false }

@@ -1,3 +1,4 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 
@@ -18,9 +19,7 @@ export const approachKinds = ['ILS', 'LOC', 'LPV', 'LNAV/VNAV', 'LNAV', 'VOR', '
 export const TrainingEntry = Type.Object(
   {
     date: Type.String({ format: 'date', accepted: 'a date, as 2026-11-23' }),
-    device: Type.Unsafe<Device>(
-      Type.String({ enum: [...devices], accepted: `one of ${devices.join(', ')}` })
-    ),
+    device: oneOf(devices),
     aircraft: Type.String({
       minLength: 1,
       maxLength: 60,
@@ -36,9 +35,7 @@ export const TrainingEntry = Type.Object(
       Type.Object(
         {
           place: Type.String({ minLength: 1, maxLength: 40, accepted: 'where the approach was flown' }),
-          kind: Type.Unsafe<(typeof approachKinds)[number]>(
-            Type.String({ enum: [...approachKinds], accepted: `one of ${approachKinds.join(', ')}` })
-          )
+          kind: oneOf(approachKinds)
         },
         { additionalProperties: false }
       ),

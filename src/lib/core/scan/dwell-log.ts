@@ -1,3 +1,4 @@
+import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 import { areaNames, type Gaze } from '../instrument/scan-area';
@@ -24,7 +25,7 @@ export const DwellLog = Type.Object(
     notes: Type.Array(Type.String({ maxLength: 300 }), { maxItems: 20 }),
     looks: Type.Array(
       Type.Tuple([
-        Type.Unsafe<Gaze>(Type.String({ enum: gazes, accepted: `one of ${gazes.join(', ')}` })),
+        oneOf(gazes),
         Type.Number({ minimum: -3600, maximum: 36000, accepted: 'a time in seconds' }),
         Type.Number({ minimum: -3600, maximum: 36000, accepted: 'a time in seconds' })
       ]),
