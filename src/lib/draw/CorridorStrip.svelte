@@ -94,7 +94,9 @@
   const now = $derived(
     strip.values[Math.min(strip.values.length - 1, Math.round(cursor_s * strip.rate_hz))] ?? 0
   );
-  const shown = $derived(strip.unit === '°' ? heading(now) : figure(now, strip.decimals));
+  const shown = $derived(
+    Number.isNaN(now) ? '–' : strip.unit === '°' ? heading(now) : figure(now, strip.decimals)
+  );
   const bound = (value: number) => (strip.unit === '°' ? heading(value) : figure(value));
 
   function seek(event: PointerEvent) {
@@ -189,7 +191,7 @@
   {/each}
 
   <line x1={x(cursor_s)} x2={x(cursor_s)} y1="0" y2={height} stroke="var(--now)" />
-  <circle cx={x(cursor_s)} cy={y(now)} r="4" fill="var(--now)" />
+  {#if !Number.isNaN(now)}<circle cx={x(cursor_s)} cy={y(now)} r="4" fill="var(--now)" />{/if}
   <text x={width - RIGHT + 10} y="16" font-size="15" fill="var(--now)" class="figure">{shown}</text>
   {#if strip.shareInside !== null}
     <text x={width - RIGHT + 10} y="33" font-size="11" fill="var(--soft)" class="figure"

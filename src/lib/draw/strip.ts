@@ -232,8 +232,9 @@ function whileAsked(flight: Flight, during: readonly PhaseSpan[], id: string): F
   const values = new Float32Array(recorded.length).fill(NaN);
   for (const { start_s, end_s } of during) {
     const to = sampleAt(flight, end_s);
-    // At the sample in which a phase begins what is recorded is still about the one before.
-    for (let k = sampleAt(flight, start_s) + 1; k <= to; k++) values[k] = clamp(recorded[k]!, -stop, stop);
+    // At the sample in which a phase begins what is recorded is still about the one before, if there was one.
+    const from = start_s === 0 ? 0 : sampleAt(flight, start_s) + 1;
+    for (let k = from; k <= to; k++) values[k] = clamp(recorded[k]!, -stop, stop);
   }
   return values;
 }

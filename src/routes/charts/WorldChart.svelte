@@ -131,6 +131,7 @@
       <ChartSymbol kind={point.kind} chosen={on} />
       <text
         x="12"
+        pointer-events="none"
         y="-5"
         font-size={point.kind === 'fix' ? 10.5 : 12}
         font-weight={point.kind === 'fix' ? 400 : 700}
