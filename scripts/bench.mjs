@@ -95,7 +95,7 @@ try {
   const scan = measure('scan.ts');
   const navigation = measure('navigation.ts');
   const flights = await gradeTheGrader();
-  const people = measure('people.ts', {}, ['--json', '--seed', '130000', '--flights', '12']);
+  const people = measure('people.ts', {}, ['--json', '--seed', '150000', '--flights', '12']);
   const postgres = await startPostgres('bench', { throwaway: true });
   try {
     await prepareDatabase(postgres.url, { seed: true });

@@ -9,6 +9,7 @@ import { normaliseBearing } from '$core/measure/angle';
 import { heading } from '$core/measure/figure';
 import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor, turned } from './drawn-flight';
+import { even } from './even';
 
 /** What each channel reads at a time of the phase; what is not named reads nothing out of the ordinary. */
 type Scene = Record<string, number | ((t: number) => number)>;
@@ -87,7 +88,7 @@ describe('the coach on a course', () => {
   });
 
   test('what it says on one side it says mirrored on the other', () => {
-    const share = fc.double({ min: -1, max: 1, noNaN: true });
+    const share = even(-1, 1);
     const angle = fc.integer({ min: -45, max: 45 });
     let spoken = 0;
     fc.assert(
@@ -105,13 +106,10 @@ describe('the coach on a course', () => {
   test('it never talks into itself: a pause after every hint, a longer one before the same again', () => {
     fc.assert(
       fc.property(
-        fc.array(
-          fc.tuple(fc.double({ min: -0.9, max: 0.9, noNaN: true }), fc.integer({ min: -40, max: 40 })),
-          {
-            minLength: 4,
-            maxLength: 8
-          }
-        ),
+        fc.array(fc.tuple(even(-0.9, 0.9), fc.integer({ min: -40, max: 40 })), {
+          minLength: 4,
+          maxLength: 8
+        }),
         (legs) => {
           const leg = (t: number) => legs[Math.floor(t / 30) % legs.length]!;
           const scene = {
@@ -173,14 +171,14 @@ describe('the coach elsewhere', () => {
       // On the way to it there is nothing to say; once joined, the heading to hold.
       const joined = (then: number) => ({
         heading_deg: 90,
-        courseShare: (t: number) => (t < 20 ? 0.1 : then)
+        arcError_nm: (t: number) => (t < 20 ? 0.1 : then)
       });
-      expect(first(lesson, 'arc', { courseShare: -0.6 })).toBeNull();
+      expect(first(lesson, 'arc', { arcError_nm: -0.6 })).toBeNull();
       expect(first(lesson, 'arc', joined(0.6))).toBe(
         `Outside the arc: come ${turn} to ${turn === 'right' ? '100' : '080'}°.`
       );
       expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
-      expect(first(lesson, 'arc', { courseShare: 0.2 })).toBe('Altitude, speed and arc well held.');
+      expect(first(lesson, 'arc', { arcError_nm: 0.2 })).toBe('Altitude, speed and arc well held.');
     }
   });
 

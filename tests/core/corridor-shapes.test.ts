@@ -1,13 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { measureCorridor } from '$core/deviation/corridor-measure';
+import { exceedancesOf, inputsOf } from '$core/deviation/exceedance';
+import type { Goal } from '$core/drill/drill';
+import { gradeFlight } from '$core/grade/grade';
 import { deviationAt } from '$core/deviation/deviation';
 import { profileAt, type Corridor, type Profile } from '$core/drill/corridor';
 import { lessonOf } from '$core/drill/lesson';
 import { exceedanceFindings } from '$core/grade/exceedance-findings';
 import { leansOfFlight } from '$core/grade/lean';
 import { samplesBetween, stripsOf } from '$lib/draw/strip';
-import { madeFlight, planOf } from './flown';
+import { flown, madeFlight, planOf } from './flown';
+import { even } from './even';
 
 /** Heights above a 3.00° path through 50 ft, computed apart: 318.4 ft for each NM (6,076.12 ft × tan 3°). */
 const PATH: Profile = {
@@ -45,15 +49,11 @@ describe('a target that changes along the way', () => {
 
   test('flown on the line nothing is off, and off it by as much as it is moved, wherever on the path', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: -12, max: 1, noNaN: true }),
-        fc.integer({ min: -400, max: 400 }),
-        (nm, off) => {
-          const corridor: Corridor = { channel: 'altitude_ft', target: PATH, above: 100, below: 100 };
-          const read = (id: string) => (id === 'along_nm' ? nm : profileAt(PATH, nm) + off);
-          expect(deviationAt(corridor, read)).toBeCloseTo(off, 6);
-        }
-      )
+      fc.property(even(-12, 1), fc.integer({ min: -400, max: 400 }), (nm, off) => {
+        const corridor: Corridor = { channel: 'altitude_ft', target: PATH, above: 100, below: 100 };
+        const read = (id: string) => (id === 'along_nm' ? nm : profileAt(PATH, nm) + off);
+        expect(deviationAt(corridor, read)).toBeCloseTo(off, 6);
+      })
     );
   });
 });
@@ -104,5 +104,57 @@ describe('a floor', () => {
     expect([...new Set(drawn)]).toEqual([3000, 2400, 1800]);
     expect(bounds[0]).toBeLessThan(1800);
     expect(bounds[1]).toBeGreaterThan(3000);
+  });
+});
+
+describe('an arc', () => {
+  const goalOf = (direction: 1 | -1) => {
+    const { goal } = lessonOf(planOf({ drill: 'dme-arc' })).drill.phases.find(
+      ({ goal: { lateral } }) => lateral.kind === 'arc'
+    )!;
+    return { ...goal, lateral: { ...goal.lateral, direction } as Goal['lateral'] };
+  };
+  /** A mile and a half off it for 12 s, and a bank rolled into two seconds after leaving its corridor. */
+  const off = (side: 1 | -1, bank_deg: number) =>
+    madeFlight(80, {
+      arcError_nm: (t) => (t >= 30 && t < 42 ? 1.5 * side : 0),
+      bank_deg: (t) => (t >= 32 && t < 45 ? bank_deg : 0)
+    });
+  const corridor: Corridor = { channel: 'arcError_nm', target: 0, above: 1, below: 1 };
+  const found = (side: 1 | -1, bank_deg: number, direction: 1 | -1) => {
+    const flight = off(side, bank_deg);
+    return exceedancesOf(flight, corridor, 0, flight.length - 1, inputsOf('arcError_nm', goalOf(direction)));
+  };
+
+  test('is come back to by a bank toward its middle: right on an arc to the right, left on one to the left', () => {
+    for (const direction of [1, -1] as const)
+      for (const side of [1, -1] as const) {
+        expect(found(side, 12 * side * direction, direction)).toMatchObject([
+          { side: side > 0 ? 'above' : 'below', correctedAfter_s: 2, prompt: true }
+        ]);
+        expect(found(side, -12 * side * direction, direction)).toMatchObject([{ prompt: false }]);
+      }
+  });
+
+  test('and a course are drawn where they were asked for, and nowhere else', () => {
+    const plan = planOf({ drill: 'arc-and-hold', seed: 3 });
+    const lesson = lessonOf(plan);
+    const flight = flown(plan);
+    const grade = gradeFlight(flight, plan);
+    const strips = stripsOf(flight, grade, lesson);
+    const values = (id: string) => strips.find((strip) => strip.id === id)!.values;
+    for (const { phaseId, start_s, end_s } of grade.phases) {
+      const arc = lesson.drill.phases.find(({ id }) => id === phaseId)!.goal.lateral.kind === 'arc';
+      for (let k = Math.round(start_s * 10) + 2; k < end_s * 10 - 2; k += 37) {
+        expect(Number.isNaN(values('arcError_nm')[k]!)).toBe(!arc);
+        expect(Number.isNaN(values('courseShare')[k]!)).toBe(arc);
+      }
+    }
+    expect(strips.every(({ bounds }) => bounds.every(Number.isFinite))).toBe(true);
+    // Judged once, by its own check: no second element of the grade for the same miles.
+    expect(grade.elements.filter(({ name }) => /arc/i.test(name)).map(({ name }) => name)).not.toContain(
+      'Arc: arc'
+    );
+    expect(grade.measures.some(({ channel }) => channel === 'arcError_nm')).toBe(true);
   });
 });

@@ -8,6 +8,7 @@ import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
 import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
 import { goalOf, lessonFor, pen, turned, type Drawing } from './drawn-flight';
 import { findingsOf, elementsOf } from './told';
+import { even } from './even';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const hold = fc.record({
@@ -47,48 +48,40 @@ const DRILLS = fc.constantFrom('vor-hold', 'rnav-hold');
 describe('a hold drawn by hand', () => {
   test('is measured as it was drawn: times, headings, and where it rolled out', () => {
     fc.assert(
-      fc.property(
-        hold,
-        DRILLS,
-        fc.double({ min: -20, max: 30, noNaN: true }),
-        fc.double({ min: -8, max: 8, noNaN: true }),
-        (shape, drill, late_s, aside_deg) => {
-          const arrival = holding(shape, drill).solution.inbound.heading_deg;
-          const { lesson, goal, drawing, solution, toFix, side } = holding(shape, drill, arrival);
-          const drawn = [late_s, 0].map((extra_s) => {
-            const start_s = drawing.time_s();
-            drawing.turn(solution.outboundHeading_deg + aside_deg, side);
-            const level_s = drawing.time_s();
-            drawing.until(() => drawing.by().along_nm <= 0);
-            const due_s = drawing.time_s();
-            drawing
-              .note({ kind: 'timer', detail: 'start' })
-              .straight(Math.max(20, solution.timed_s + extra_s));
-            const turns_s = drawing.time_s();
-            drawing.turn(solution.inbound.heading_deg, side);
-            const [rollOut_s, off] = [drawing.time_s(), drawing.by().right_nm];
-            toFix();
-            return { start_s, level_s, due_s, turns_s, rollOut_s, off, end_s: drawing.time_s() };
-          });
-          const m = measured(lesson, goal, drawing);
-          expect(m.circuits).toHaveLength(2);
-          m.circuits.forEach((circuit, i) => {
-            const d = drawn[i]!;
-            expect(Math.abs(circuit.end_s - d.end_s)).toBeLessThan(0.31);
-            expect(Math.abs(circuit.clockDue_s! - d.due_s)).toBeLessThan(1.6);
-            expect(circuit.clockStarted_s).toBeCloseTo(d.due_s, 6);
-            expect(Math.abs(circuit.outbound_s! - (d.turns_s - d.due_s))).toBeLessThan(2);
-            expect(Math.abs(circuit.inbound_s! - (d.end_s - d.rollOut_s))).toBeLessThan(1.6);
-            expect(
-              Math.abs(circuit.outboundCorrection_deg! - solution.outboundCorrection_deg - aside_deg)
-            ).toBeLessThan(0.2);
-            expect(
-              Math.abs(circuit.inboundCorrection_deg! - solution.inbound.windCorrectionAngle_deg)
-            ).toBeLessThan(0.2);
-            expect(Math.abs(circuit.overshot_nm! + side * d.off)).toBeLessThan(0.03);
-          });
-        }
-      ),
+      fc.property(hold, DRILLS, even(-20, 30), even(-8, 8), (shape, drill, late_s, aside_deg) => {
+        const arrival = holding(shape, drill).solution.inbound.heading_deg;
+        const { lesson, goal, drawing, solution, toFix, side } = holding(shape, drill, arrival);
+        const drawn = [late_s, 0].map((extra_s) => {
+          const start_s = drawing.time_s();
+          drawing.turn(solution.outboundHeading_deg + aside_deg, side);
+          const level_s = drawing.time_s();
+          drawing.until(() => drawing.by().along_nm <= 0);
+          const due_s = drawing.time_s();
+          drawing.note({ kind: 'timer', detail: 'start' }).straight(Math.max(20, solution.timed_s + extra_s));
+          const turns_s = drawing.time_s();
+          drawing.turn(solution.inbound.heading_deg, side);
+          const [rollOut_s, off] = [drawing.time_s(), drawing.by().right_nm];
+          toFix();
+          return { start_s, level_s, due_s, turns_s, rollOut_s, off, end_s: drawing.time_s() };
+        });
+        const m = measured(lesson, goal, drawing);
+        expect(m.circuits).toHaveLength(2);
+        m.circuits.forEach((circuit, i) => {
+          const d = drawn[i]!;
+          expect(Math.abs(circuit.end_s - d.end_s)).toBeLessThan(0.31);
+          expect(Math.abs(circuit.clockDue_s! - d.due_s)).toBeLessThan(1.6);
+          expect(circuit.clockStarted_s).toBeCloseTo(d.due_s, 6);
+          expect(Math.abs(circuit.outbound_s! - (d.turns_s - d.due_s))).toBeLessThan(2);
+          expect(Math.abs(circuit.inbound_s! - (d.end_s - d.rollOut_s))).toBeLessThan(1.6);
+          expect(
+            Math.abs(circuit.outboundCorrection_deg! - solution.outboundCorrection_deg - aside_deg)
+          ).toBeLessThan(0.2);
+          expect(
+            Math.abs(circuit.inboundCorrection_deg! - solution.inbound.windCorrectionAngle_deg)
+          ).toBeLessThan(0.2);
+          expect(Math.abs(circuit.overshot_nm! + side * d.off)).toBeLessThan(0.03);
+        });
+      }),
       { numRuns: 12 }
     );
   });

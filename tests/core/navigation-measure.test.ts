@@ -14,6 +14,7 @@ import { planReversal } from '$core/procedure/course-reversal';
 import { flyArc } from '$core/procedure/dme-arc';
 import { goalOf, lessonFor, pen, triangle, turned, type Drawing } from './drawn-flight';
 import { findingsOf } from './told';
+import { even } from './even';
 
 const angle = fc.integer({ min: 1, max: 360 });
 const wind = fc.record({ windFrom_deg: angle, windSpeed_kt: fc.integer({ min: 0, max: 25 }) });
@@ -38,26 +39,21 @@ describe('a course drawn by hand', () => {
 
   test('is measured through it by as much as it was turned late, at the angle it was joined', () => {
     fc.assert(
-      fc.property(
-        angle,
-        fc.integer({ min: 25, max: 90 }),
-        fc.double({ min: 0, max: 1.5, noNaN: true }),
-        (course_deg, angle_deg, late_nm) => {
-          const { lesson, goal, drawing } = joined({ windSpeed_kt: 0 }, course_deg, angle_deg, late_nm);
-          const m = measureIntercept(drawing.flight(), lesson, goal, drawing.span(), drawing.time_s());
-          const { right_nm, along_nm } = drawing.by();
-          const off = Math.abs(Math.atan2(right_nm, -along_nm) * 18) / Math.PI;
-          expect(m.angle_deg).toBeCloseTo(angle_deg, 0);
-          expect(Math.abs(m.overshoot - off)).toBeLessThan(0.05);
-          expect(m.established_s === null).toBe(off > 0.6);
-          const kinds = (measure: typeof m) => findingsOf(lesson, measure).map(({ kind }) => kind);
-          expect(kinds(m)).toEqual(
-            off > 0.6 ? ['not-established'] : m.overshoot > OVERSHOOT_SHARE ? ['intercept-overshoot'] : []
-          );
-          // Beyond the course without a heading to meet it is no intercept flown late.
-          expect(kinds({ ...m, established_s: 60, overshoot: 0.8, angle_deg: 4 })).toEqual([]);
-        }
-      ),
+      fc.property(angle, fc.integer({ min: 25, max: 90 }), even(0, 1.5), (course_deg, angle_deg, late_nm) => {
+        const { lesson, goal, drawing } = joined({ windSpeed_kt: 0 }, course_deg, angle_deg, late_nm);
+        const m = measureIntercept(drawing.flight(), lesson, goal, drawing.span(), drawing.time_s());
+        const { right_nm, along_nm } = drawing.by();
+        const off = Math.abs(Math.atan2(right_nm, -along_nm) * 18) / Math.PI;
+        expect(m.angle_deg).toBeCloseTo(angle_deg, 0);
+        expect(Math.abs(m.overshoot - off)).toBeLessThan(0.05);
+        expect(m.established_s === null).toBe(off > 0.6);
+        const kinds = (measure: typeof m) => findingsOf(lesson, measure).map(({ kind }) => kind);
+        expect(kinds(m)).toEqual(
+          off > 0.6 ? ['not-established'] : m.overshoot > OVERSHOOT_SHARE ? ['intercept-overshoot'] : []
+        );
+        // Beyond the course without a heading to meet it is no intercept flown late.
+        expect(kinds({ ...m, established_s: 60, overshoot: 0.8, angle_deg: 4 })).toEqual([]);
+      }),
       { numRuns: 10 }
     );
   });

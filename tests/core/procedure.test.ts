@@ -22,9 +22,10 @@ import { stationTime } from '$core/procedure/station-time';
 import { turnRadius } from '$core/air/level-turn';
 import { procedureTurnRate } from '$core/procedure/turn';
 import { maximumDrift, windTriangle } from '$core/procedure/wind-triangle';
+import { even } from './even';
 
-const angle = fc.double({ min: 0, max: 360, noNaN: true, maxExcluded: true });
-const speed = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
+const angle = even(0, 360);
+const speed = (low: number, high: number) => even(low, high);
 
 /** Flies a circuit through the moving air in hundredths of a second, knowing nothing of the solution's formulas. */
 function flown(hold: Hold, { tas_kt, wind }: HoldAir, s: HoldSolution) {

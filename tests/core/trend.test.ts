@@ -4,8 +4,9 @@ import { historyOf, leansOf } from '$core/grade/history';
 import type { Comparable } from '$core/grade/comparable';
 import { leanOf, trendLine, trendOf } from '$core/grade/trend';
 import { seededNoise } from '$core/measure/seeded-noise';
+import { even } from './even';
 
-const figures = fc.array(fc.double({ min: -100, max: 100, noNaN: true }), { minLength: 5, maxLength: 40 });
+const figures = fc.array(even(-100, 100), { minLength: 5, maxLength: 40 });
 
 /** Share of Student's distribution within ±t, by the trapezium rule over its density (Abramowitz and Stegun, 26.7). */
 function within(t: number, freedom: number): number {
@@ -130,7 +131,7 @@ describe('attempts laid side by side', () => {
     expect(leanOf([0.04, 0.04, 0.04, 0.04, 0.04])).toBeNull();
     expect(leanOf([0.4, 0.3, 0.2])).toBeNull();
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { maxLength: 12 }), (shares) => {
+      fc.property(fc.array(even(-1, 1), { maxLength: 12 }), (shares) => {
         const lean = leanOf(shares);
         const mirrored = leanOf(shares.map((share) => -share));
         const uneven = shares.filter((s) => s > 0.05).length !== shares.filter((s) => s < -0.05).length;

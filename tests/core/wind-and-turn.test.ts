@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { STANDARD_RATE_DEGPS, bankForTurnRate, turnRadius, turnRateAtBank } from '$core/air/level-turn';
 import { descentAngle, groundTrack, windAt, windFromVelocity, windVelocity } from '$core/air/wind';
+import { even } from './even';
 
-const knots = fc.double({ min: 40, max: 300, noNaN: true });
-const bearing = fc.double({ min: 0, max: 359.99, noNaN: true });
+const knots = even(40, 300);
+const bearing = even(0, 359.99);
 
 describe('a level turn', () => {
   // By hand: 120 kt are 61.733 m/s; tan(bank) = 61.733 × 3π/180 / 9.80665 = 0.32961.
@@ -19,7 +20,7 @@ describe('a level turn', () => {
 
   test('left is the mirror of right, rate and bank undo each other, and a circle is as long as its time at that speed', () => {
     fc.assert(
-      fc.property(knots, fc.double({ min: 0.2, max: 6, noNaN: true }), (tas, rate) => {
+      fc.property(knots, even(0.2, 6), (tas, rate) => {
         const bank = bankForTurnRate(tas, rate);
         expect(bankForTurnRate(tas, -rate)).toBeCloseTo(-bank, 9);
         expect(turnRateAtBank(tas, bank)).toBeCloseTo(rate, 9);
@@ -41,7 +42,7 @@ describe('wind', () => {
 
   test('velocity and direction undo each other; no wind comes from nowhere', () => {
     fc.assert(
-      fc.property(bearing, fc.double({ min: 0.5, max: 80, noNaN: true }), (from_deg, speed_kt) => {
+      fc.property(bearing, even(0.5, 80), (from_deg, speed_kt) => {
         const back = windFromVelocity(windVelocity({ from_deg, speed_kt }));
         expect(back.speed_kt).toBeCloseTo(speed_kt, 9);
         expect(Math.abs(((back.from_deg - from_deg + 540) % 360) - 180)).toBeLessThan(1e-6);

@@ -17,6 +17,9 @@ export interface RigidBody {
 /** At the stall: share by which roll damping goes, beyond one it drives; and the pitching moment that drops the nose. */
 const WING_DROP = 1.3;
 const NOSE_DROP = 0.07;
+/** Rate of autorotation, p·b/2V, and how strongly rolling beyond it is damped, in times the damping of an unstalled wing. */
+const AUTOROTATION = 0.25;
+const SPIN_DAMPING = 1.5;
 
 /** The derivatives of the state, followed by the specific force that made them. */
 export const RATE_LENGTH = STATE_LENGTH + 3;
@@ -123,12 +126,14 @@ export function rigidBody(file: AircraftFile): RigidBody {
     const rHat = r * halfSpanRate;
     // Past the stall the wing that sinks lifts less: rolling is no longer damped, one wing drops.
     const stallDamping = 1 - WING_DROP * stalled;
+    // Beyond autorotation both wings are stalled however they move, and the rolling is damped again.
+    const spun = pHat > AUTOROTATION ? pHat - AUTOROTATION : pHat < -AUTOROTATION ? pHat + AUTOROTATION : 0;
     const unbalancedTorque = engine[SHAFT_TORQUE]! - rigging * qS;
     const rollMoment =
       qS *
         span *
         (roll.sideslip_prad * beta +
-          roll.rollRate * stallDamping * pHat +
+          roll.rollRate * (stallDamping * pHat + SPIN_DAMPING * stalled * spun) +
           roll.yawRate * rHat +
           roll.aileron * (1 - 0.7 * stalled) * c.aileron +
           roll.rudder * c.rudder) -
