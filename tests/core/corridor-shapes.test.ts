@@ -107,6 +107,18 @@ describe('a floor', () => {
   });
 });
 
+test('a speed may be as much faster and as much slower as the profile says of each', () => {
+  const plan = planOf({ drill: 'straight-and-level' });
+  const lesson = lessonOf(plan);
+  const ownTolerance = { ...lesson.tolerance, speedAbove_kt: 5, speedBelow_kt: 15 };
+  const [phase] = lessonOf({ ...plan, ownTolerance }).drill.phases;
+  const speed = phase!.corridors.find(({ channel }) => channel === 'ias_kt')!;
+  expect(speed).toMatchObject({ target: plan.startSpeed_kt, above: 5, below: 15 });
+  const off = (kt: number) =>
+    measureCorridor(madeFlight(20, { ias_kt: () => plan.startSpeed_kt + kt }), speed, phase!.id, 0, 200);
+  expect([6, 4, -14, -16].map((kt) => off(kt).shareInside)).toEqual([0, 1, 1, 0]);
+});
+
 describe('an arc', () => {
   const goalOf = (direction: 1 | -1) => {
     const { goal } = lessonOf(planOf({ drill: 'dme-arc' })).drill.phases.find(

@@ -125,6 +125,25 @@ describe('radios', () => {
     expect(Math.abs(stuck! - moving!)).toBeLessThan(0.05);
   });
 
+  test('the groundspeed of a DME is there at once, stays what it is, and a new station is no speed', () => {
+    const radio = receivers(vesterlund, [], -9);
+    const shown = (from_s: number, to_s: number, settings: RadioSettings) => {
+      const speeds: number[] = [];
+      for (let k = from_s * 10; k < to_s * 10; k++) {
+        // Straight in on the 060 radial from 30 NM at 120 kt: two miles a minute.
+        radio.step(settings, at(60, 30 - k / 300), k / 10, 0.1);
+        const speed = radio.shown().distance?.groundspeed_kt;
+        if (speed !== undefined) speeds.push(speed);
+      }
+      return speeds;
+    };
+    const first = shown(0, 60, onVlb);
+    expect(Math.abs(first[5]! - 120)).toBeLessThan(2);
+    expect(first.slice(5).every((speed) => Math.abs(speed - 120) < 2)).toBe(true);
+    const kor = { ...onVlb, nav1: { ...onVlb.nav1, active_MHz: 115.8 } };
+    expect(shown(60, 75, kor).every((speed) => speed >= 0 && speed < 130)).toBe(true);
+  });
+
   test('waypoints: direct from where one is, then leg by leg, linear to a mile', () => {
     const radio = receivers(vesterlund, [], -9);
     const settings: RadioSettings = {

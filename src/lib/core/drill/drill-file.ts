@@ -1,6 +1,6 @@
 import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
-import { instrumentIds, type InstrumentId } from '../instrument/readings';
+import { instrumentIds } from '../instrument/readings';
 import { reversalKinds } from '../procedure/course-reversal';
 import { conditionChannels } from './drill';
 import { fixedBy } from './reference';

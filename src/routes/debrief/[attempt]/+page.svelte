@@ -4,26 +4,25 @@
   import { duration, type Flight } from '$core/flight/flight';
   import { lessonAsFlown } from '$core/flight/as-flown';
   import { asJudged } from '$core/flight/judged-channels';
-  import { clock, heading } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf } from '$lib/draw/strip';
-  import { unjudgedWords } from '$core/grade/unjudged';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
   import { atTime } from '$lib/draw/when';
   import Panel from '$lib/panel/Panel.svelte';
   import { button } from '$lib/ui/button';
-  import Key from '$lib/ui/Key.svelte';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
-  import Verdict from '$lib/ui/Verdict.svelte';
   import { Player } from '$lib/draw/player.svelte';
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
   import AttemptTable from './AttemptTable.svelte';
+  import CoachSpoke from './CoachSpoke.svelte';
+  import DebriefHeader from './DebriefHeader.svelte';
+  import FlightActions from './FlightActions.svelte';
   import GradeArithmetic from './GradeArithmetic.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
@@ -78,7 +77,6 @@
   );
   const fromAbove = $derived(planPicture(lesson));
   const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
-  const hints = $derived(flight?.events.flatMap((event) => (event.kind === 'hint' ? [event] : [])) ?? []);
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
@@ -133,50 +131,7 @@
 
 <svelte:head><title>Debrief, {debrief.lesson.studentName} · Hanza</title></svelte:head>
 
-<header class="flex items-start justify-between gap-4">
-  <div class="min-w-0">
-    <div class="flex flex-wrap items-baseline gap-x-3">
-      <h1>{drill.name}</h1>
-      <p class="text-[13px] text-soft">
-        <a href="/students/{debrief.lesson.studentId}" class="text-soft">{debrief.lesson.studentName}</a> ·
-        <a href="/plan/{debrief.lesson.id}" class="text-soft">lesson {debrief.lesson.number}</a> · {aircraft.name}
-        · wind {heading(plan.windFrom_deg)}/{plan.windSpeed_kt}
-        kt · {plan.turbulence} · {atTime(debrief.finishedAt)}
-        {#if debrief.pilot === 'eyes'}· the reference pilot flew, the scan is the student’s{:else if debrief.pilot !== 'student'}·
-          <strong class="text-below">demonstration</strong>{/if}
-        {#if debrief.takenFrom}· <a href="/debrief/{debrief.takenFrom.attemptId}"
-            >taken over at {clock(debrief.takenFrom.at_s)}</a
-          >{/if}
-      </p>
-    </div>
-    {#if unjudgedWords(grade.unjudged ?? []) !== null}
-      <p class="mt-0.5 text-[13px]">{unjudgedWords(grade.unjudged ?? [])}</p>
-    {/if}
-    {#if (grade.circumstances ?? []).length > 0}
-      <p class="mt-0.5 text-[13px]">Made harder on purpose: {grade.circumstances.join('; ')}.</p>
-    {/if}
-    {#if !debrief.genuine}
-      <p class="mt-0.5 text-[13px] text-hard" role="alert">
-        This grade was not made by this school’s Hanza: it counts for nothing.
-      </p>
-    {/if}
-    {#if debrief.unusual.length > 0}
-      <p class="mt-0.5 text-[13px] text-below">Unusual, worth a look: {debrief.unusual.join('; ')}.</p>
-    {/if}
-  </div>
-  <button
-    class="shrink-0 text-right"
-    onclick={() => (arithmetic = true)}
-    aria-label="Verdict: {standing}. Show the arithmetic"
-  >
-    <Verdict verdict={standing} large />
-    <span class="mt-1 block text-xs text-soft"
-      >{debrief.overrides.length > 0
-        ? `instructor’s; computed: ${grade.verdict}`
-        : `${grade.learningStep} · score ${grade.score}`}</span
-    >
-  </button>
-</header>
+<DebriefHeader {debrief} {lesson} {standing} onarithmetic={() => (arithmetic = true)} />
 
 <AfterLanding
   findings={grade.findings}
@@ -211,39 +166,7 @@
         marked_s={debrief.takenFrom?.at_s ?? null}
         onseek={() => (player.playing = false)}
       />
-      <div class="no-print mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs text-soft">
-        <button class={button.plain} onclick={() => player.toggle()}
-          >{player.playing ? 'Stop' : 'Play'}</button
-        >
-        <button
-          class={button.plain}
-          aria-pressed={ghost.shown?.id === REFERENCE}
-          disabled={ghost.coming}
-          onclick={() => void ghost.show(REFERENCE)}
-          >{ghost.coming
-            ? 'Flying…'
-            : ghost.shown?.id === REFERENCE
-              ? 'Hide the reference'
-              : 'Reference pilot'}</button
-        >
-        {#if debrief.canTakeOver}
-          <a
-            class={button.plain}
-            href="/fly/{debrief.lesson.id}?from={debrief.attemptId}&at={player.time_s.toFixed(1)}"
-            >Take over from {clock(player.time_s)}</a
-          >
-        {/if}
-        <a class={button.plain} href="/debrief/{debrief.attemptId}/scan"
-          >{grade.scan ? 'Where the eyes went' : 'Scan'}</a
-        >
-        <span><Key>[ ]</Key> finding</span>
-        <span><Key>G</Key> ghost</span>
-        <span><Key>?</Key> keys</span>
-        <span class="ml-auto">
-          <a href="/api/attempts/{debrief.attemptId}/flight.parquet" download>Parquet</a>,
-          <a href="/api/attempts/{debrief.attemptId}/flight.csv" download>CSV</a>
-        </span>
-      </div>
+      <FlightActions {player} {ghost} {debrief} />
       {#if hold}
         <HoldCircuits
           {lesson}
@@ -254,15 +177,6 @@
             player.go(time_s);
           }}
         />
-      {/if}
-      {#if ghost.shown?.id === REFERENCE}
-        <p class="mt-1 text-xs text-soft">
-          Dashed: the reference pilot at the same drill in the same air, phase by phase.
-        </p>
-      {:else if debrief.takenFrom && ghost.shown?.id === debrief.takenFrom.attemptId}
-        <p class="mt-1 text-xs text-soft">
-          Dashed: the first try, from which this one was taken over at the mark.
-        </p>
       {/if}
     {/if}
   </section>
@@ -306,25 +220,7 @@
       {/if}
     </section>
 
-    {#if hints.length > 0}
-      <details class="mt-3 text-[13px]">
-        <summary class="cursor-pointer text-now"
-          >The coach spoke {hints.length} {hints.length === 1 ? 'time' : 'times'}</summary
-        >
-        <ol class="mt-1 grid gap-0.5">
-          {#each hints as hint (hint.time_s)}
-            <li class="grid grid-cols-[44px_1fr] gap-1">
-              <button
-                class="figure text-left text-xs text-now underline underline-offset-2"
-                onclick={() => {
-                  player.go(hint.time_s);
-                }}>{clock(hint.time_s)}</button
-              ><span>{hint.detail}</span>
-            </li>
-          {/each}
-        </ol>
-      </details>
-    {/if}
+    <CoachSpoke {flight} onmoment={(time_s) => player.go(time_s)} />
 
     <section class="mt-4">
       <div class="flex items-baseline justify-between">
