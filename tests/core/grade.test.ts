@@ -1,3 +1,4 @@
+import { measureCorridor } from '$core/deviation/corridor-measure';
 import { describe, expect, test } from 'vitest';
 import type { Corridor } from '$core/drill/corridor';
 import { deviationAt, fractionOfTolerance } from '$core/deviation/deviation';
@@ -49,6 +50,27 @@ describe('exceedances', () => {
     expect(of(excursion(10, 28, 160, 2))[0]).toMatchObject({ prompt: false });
     expect(of(excursion(10, 20, -160, 2))[0]).toMatchObject({ correctedAfter_s: null, prompt: false });
     expect(of(excursion(50, 99))[0]).toMatchObject({ open: true, prompt: false });
+  });
+
+  test('two prompt corrections are forgiven, a third is not; one that was not prompt never is', () => {
+    // High by 160 ft for 8 s, put right a second after leaving; every 30 s.
+    const times = (count: number, after_s = 1) => {
+      const inside = (t: number, from: number, to: number) =>
+        t > 20 && t < 20 + 30 * count && t % 30 >= from && t % 30 < to;
+      const flight = madeFlight(160, {
+        altitude_ft: (t) => (inside(t, 0, 8) ? 4160 : 4000),
+        pitch_deg: (t) => (inside(t, after_s, 14) ? 0 : 2)
+      });
+      return measureCorridor(flight, altitude, 'x', 0, flight.length - 1);
+    };
+    expect([0, 1, 2, 3].map((count) => times(count).exceedances.length)).toEqual([0, 1, 2, 3]);
+    expect([0, 1, 2, 3].map((count) => times(count).verdict)).toEqual([
+      'met',
+      'met with prompt correction',
+      'met with prompt correction',
+      'not met'
+    ]);
+    expect(times(1, 7).verdict).toBe('not met');
   });
 
   test('headings are measured the short way round; a side that allows nothing is broken by anything', () => {

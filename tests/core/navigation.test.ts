@@ -9,6 +9,8 @@ import { areaOf, placeOfWorld } from '$core/drill/lesson-place';
 import { LessonPlan as LessonPlanSchema, type LessonPlan } from '$core/drill/lesson-plan';
 import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
+import { courseLineOf } from '$core/drill/phase-course';
+import { courseFollower } from '$core/flight/course-watch';
 import { placeAt } from '$core/earth/geodesic';
 import { courseWatch } from '$core/flight/course-watch';
 import { CHANNELS_WITHOUT_RADIO, channelDefinitions } from '$core/flight/channels';
@@ -72,6 +74,26 @@ const planFor = (drill: string, changes: Partial<LessonPlan> = {}): LessonPlan =
   ...sensiblePlan(aircraft, area, drill),
   seed: 21,
   ...changes
+});
+
+test('a fix is passed within a mile and a half of it, coming from before it; farther abeam it is not', () => {
+  const lesson = lessonOf(planFor('vor-tracking'));
+  const index = lesson.drill.phases.findIndex(({ goal: { lateral } }) => lateral.kind === 'course');
+  const line = courseLineOf(lesson.drill.phases[index]!)!;
+  const { place, north_deg } = lesson.drill.phases[index]!.reference!;
+  /** Along the course so many miles to its right, from three miles before the fix to three beyond. */
+  const passing = (right_nm: number, from_nm = -3) => {
+    const follow = courseFollower(lesson)!;
+    let passages = 0;
+    for (let along_nm = from_nm; along_nm <= 3; along_nm += 0.1) {
+      const bearing = line.course_deg + north_deg + (Math.atan2(right_nm, along_nm) * 180) / Math.PI;
+      const there = placeAt(place, bearing, Math.hypot(right_nm, along_nm));
+      ({ passages } = follow(there, index));
+    }
+    return passages;
+  };
+  expect([0, 1, -1.4, 1.6, -5, 12].map((right_nm) => passing(right_nm))).toEqual([1, 1, 1, 0, 0, 0]);
+  expect(passing(0, 0.2)).toBe(0);
 });
 
 describe('radios', () => {

@@ -12,7 +12,7 @@ import { planPicture, planProjection } from '$core/flight/plan-picture';
 import { coach } from '$core/grade/coach';
 import { gradeFlight } from '$core/grade/grade';
 import { placeByName } from '$core/radio/station-geometry';
-import { aircraft, area, flown } from './flown';
+import { aircraft, area, flown, planOf } from './flown';
 
 const shipped = drillFileById('arc-and-hold');
 /** The arc to the right about a VOR, then to a beacon of another frequency and kind, and a hold to the left there. */
@@ -161,3 +161,20 @@ describe('fixes of a drill', () => {
     expect(removed.phases.every(({ about }) => about === undefined)).toBe(true);
   });
 });
+
+test.each([1, 2, 3])(
+  'a hold in 25 kt of wind is learnt, not unlearnt: five circuits, every leg on time (seed %i)',
+  (seed) => {
+    const plan = planOf({
+      drill: 'vor-hold',
+      seed,
+      windSpeed_kt: 25,
+      windFrom_deg: 330,
+      figures: { circuits: 5 }
+    });
+    const hold = gradeFlight(flown(plan), plan).checks.find((check) => check.kind === 'hold')!;
+    const legs = hold.circuits.slice(hold.firstCircuit).map(({ inbound_s }) => inbound_s!);
+    expect(legs.length).toBeGreaterThanOrEqual(4);
+    for (const leg_s of legs) expect(Math.abs(leg_s - 60)).toBeLessThanOrEqual(10);
+  }
+);
