@@ -7,7 +7,11 @@ import { toleranceProfiles } from '$core/drill/tolerance-profile';
 import { flightLoop } from '$core/flight/flight-loop';
 import { asJudged } from '$core/flight/judged-channels';
 import { keptArray, keptFields, restoreFrom, snapshotOf } from '$core/flight/snapshot';
-import { flown, planOf } from './flown';
+import { withDerived } from '$core/flight/derived-columns';
+import { channelDefinitions, channelIndex } from '$core/flight/channels';
+import { flightFromChunks } from '$core/flight/recorder';
+import { chunksBefore, packedStates } from '$lib/server/heavy/packed-states';
+import { chunksOf, flown, planOf } from './flown';
 
 describe('a state that is gone on from', () => {
   test('is told and taken up in one order, whatever it is made of; a torn one changes nothing', () => {
@@ -54,6 +58,13 @@ describe('a state that is gone on from', () => {
     const two = flightLoop(lesson);
     two.restore(one.snapshot());
     expect(two.snapshot()).toEqual(one.snapshot());
+    // The gust that stands in the air at that very moment is the same, too.
+    const [here, there] = [one, two].map((loop) => {
+      const counts = new Int32Array(channelDefinitions.length);
+      loop.sample(counts);
+      return ['tas_kt', 'groundspeed_kt', 'track_deg'].map((id) => counts[channelIndex(id)!]);
+    });
+    expect(there).toEqual(here);
     for (let i = 0; i < 777; i++) {
       one.step(hands);
       two.step(hands);
@@ -80,6 +91,31 @@ test('a plan takes the school’s own drill and profile as they are today, whate
   expect(
     completedPlan({ ...sent, drill: taken.id }, { drills: [taken], profiles: [profile] })
   ).not.toHaveProperty('ownDrill');
+});
+
+test('a flight of an earlier release is taken over with every channel in its place, or not at all', () => {
+  const plan = planOf({ drill: 'vor-tracking', seed: 8 });
+  const lesson = lessonOf(plan);
+  const chunks = chunksOf(plan);
+  const flight = flightFromChunks(chunks);
+  const { bytes, length } = packedStates(chunks)!;
+  const columns = new Map(flight.columns);
+  // Until 0.6.0 courses and arcs shared a channel that is not read any more.
+  columns.delete('courseShare');
+  columns.delete('arcError_nm');
+  const older = { ...flight, columns };
+  expect(chunksBefore(older, bytes, length, 60)).toBeNull();
+  const again = chunksBefore(withDerived(older, lesson), bytes, length, 60)!;
+  expect(again).toHaveLength(30);
+  again.forEach((chunk, i) => {
+    expect(chunk.snapshot).toEqual(chunks[i]!.snapshot);
+    chunk.counts.forEach((values, channel) =>
+      values.forEach((value, k) => {
+        const off = Math.abs(value - chunks[i]!.counts[channel]![k]!);
+        expect(off, channelDefinitions[channel]!.id).toBeLessThanOrEqual(1);
+      })
+    );
+  });
 });
 
 test('a flight as it is judged is judged the same again', () => {

@@ -18,8 +18,11 @@ export function chunksBefore(
   length: number,
   until_s: number
 ): FlightChunk[] | null {
-  // What was not recorded is no part of a chunk.
-  const counts = countsOf(flight).filter((values) => values.length > 0);
+  const all = countsOf(flight);
+  // The channels of a chunk stand in their order without a gap: what was not recorded is at their end, or it is no such flight.
+  const recorded = all.findLastIndex((values) => values.length > 0) + 1;
+  const counts = all.slice(0, recorded);
+  if (counts.some((values) => values.length === 0)) return null;
   const bytes = gunzipSync(packed);
   const states = new Float64Array(bytes.buffer, bytes.byteOffset, bytes.byteLength / 8);
   const whole = Math.min(

@@ -4,6 +4,7 @@ import { aircraftById } from '../../core/aircraft/catalogue';
 import type { MeasuredLine } from '../../core/aircraft/measured-line';
 import { lessonOf } from '../../core/drill/lesson';
 import type { LessonPlan } from '../../core/drill/lesson-plan';
+import { withDerived } from '../../core/flight/derived-columns';
 import { detectPhases } from '../../core/flight/detected-phases';
 import { countsOf } from '../../core/flight/flight';
 import { asJudged } from '../../core/flight/judged-channels';
@@ -104,16 +105,15 @@ async function dwellReport(asked: {
 
 async function chunksUntil(asked: {
   parquet: Uint8Array;
+  plan: LessonPlan;
   states: Uint8Array;
   length: number;
   until_s: number;
 }): Promise<FlightChunk[] | null> {
-  return chunksBefore(
-    await flightFromParquet(asked.parquet, gunzip),
-    asked.states,
-    asked.length,
-    asked.until_s
-  );
+  const recorded = await flightFromParquet(asked.parquet, gunzip);
+  // A flight of an earlier release lacks channels that there are today: those that follow from its places are made again.
+  const flight = withDerived(recorded, lessonOf(asked.plan));
+  return chunksBefore(flight, asked.states, asked.length, asked.until_s);
 }
 
 const works = { assemble, csv, cardProposals, dwellReport, chunksUntil };
