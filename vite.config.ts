@@ -4,8 +4,7 @@ import { defineConfig } from 'vite';
 
 /** The browser never validates by schema: what only builds one is left out of its scripts. */
 const treeshake = {
-  manualPureFunctions: ['Type', 'oneOf'],
-  propertyReadSideEffects: false as const,
+  manualPureFunctions: ['Type', 'oneOf', 'numberIn'],
   moduleSideEffects: [{ test: /node_modules.@sinclair.typebox|src.lib.core/, sideEffects: false }]
 };
 

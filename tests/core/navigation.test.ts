@@ -31,6 +31,7 @@ import { byCourseLine } from '$core/radio/course-line';
 import { mainNeedle } from '$core/radio/navigation-shown';
 import {
   frequencyProblem,
+  sameRadios,
   strangeRadios,
   waypointProblem,
   type RadioSettings
@@ -213,6 +214,22 @@ describe('radios', () => {
       fc.property(settings, (radios) => {
         const event = { kind: 'radio', time_s: 3, radios };
         expect(parse(FlightEvent, JSON.parse(JSON.stringify(event)))).toEqual(event);
+        // The same is the same, and one thing turned anywhere is not.
+        expect(sameRadios(radios, structuredClone(radios))).toBe(true);
+        const { nav1, nav2, adf, rnav } = radios;
+        for (const turned of [
+          ...[{ active_MHz: 1 }, { standby_MHz: 1 }, { course_deg: 0 }].flatMap((part) => [
+            { nav1: { ...nav1, ...part } },
+            { nav2: { ...nav2, ...part } }
+          ]),
+          ...[{ active_kHz: 1 }, { standby_kHz: 1 }].map((part) => ({ adf: { ...adf, ...part } })),
+          { rnav: { ...rnav, legs: [...rnav.legs, 'KELPA'] } },
+          { rnav: { ...rnav, legs: rnav.legs.map(() => 'KELPA'), course_deg: 0 } },
+          { source: radios.source === 'nav1' ? 'nav2' : 'nav1' } as const,
+          { pointer: radios.pointer === 'nav1' ? 'adf' : 'nav1' } as const,
+          { listening: radios.listening === 'nav1' ? null : 'nav1' } as const
+        ])
+          expect(sameRadios(radios, { ...radios, ...turned })).toBe(false);
       })
     );
     expect(() => parse(FlightEvent, { kind: 'radio', time_s: 3, radios: strangeRadios.nav1 })).toThrow();

@@ -1,21 +1,19 @@
+import { numberIn } from '../measure/number-in';
 import { Type, type Static } from '@sinclair/typebox';
-
-const number = (unit: string, minimum: number, maximum: number) =>
-  Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
 
 /** A propeller of fixed pitch on an unsupercharged engine: its speed follows the balance of torques. */
 const FixedPitch = Type.Object(
   {
     kind: Type.Literal('fixed-pitch'),
-    power_W: number('W', 10000, 3000000),
-    ratedSpeed_rps: number('rev/s', 15, 100),
-    idleTorqueShare: number('', 0, 0.3),
-    friction_Nm: number('N·m', 0, 500),
-    inertia_kgm2: number('kg·m²', 0.1, 30),
-    diameter_m: number('m', 0.8, 5),
+    power_W: numberIn('W', 10000, 3000000),
+    ratedSpeed_rps: numberIn('rev/s', 15, 100),
+    idleTorqueShare: numberIn('', 0, 0.3),
+    friction_Nm: numberIn('N·m', 0, 500),
+    inertia_kgm2: numberIn('kg·m²', 0.1, 30),
+    diameter_m: numberIn('m', 0.8, 5),
     /** Thrust and power coefficients as polynomials in the advance ratio J = V/(nD): c0 + c1·J + c2·J². */
-    thrust: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)]),
-    power: Type.Tuple([number('', 0, 1), number('', -1, 1), number('', -1, 1)])
+    thrust: Type.Tuple([numberIn('', 0, 1), numberIn('', -1, 1), numberIn('', -1, 1)]),
+    power: Type.Tuple([numberIn('', 0, 1), numberIn('', -1, 1), numberIn('', -1, 1)])
   },
   { additionalProperties: false }
 );
@@ -24,20 +22,20 @@ const FixedPitch = Type.Object(
 const ConstantSpeed = Type.Object(
   {
     kind: Type.Literal('constant-speed'),
-    power_W: number('W', 10000, 3000000),
-    ratedSpeed_rps: number('rev/s', 15, 100),
-    lowestSpeed_rps: number('rev/s', 10, 100),
-    ratedManifoldPressure_inHg: number('inHg', 20, 60),
-    idleManifoldPressure_inHg: number('inHg', 5, 20),
-    friction_Nm: number('N·m', 0, 500),
-    diameter_m: number('m', 0.8, 5),
-    efficiency: number('', 0.5, 0.95),
+    power_W: numberIn('W', 10000, 3000000),
+    ratedSpeed_rps: numberIn('rev/s', 15, 100),
+    lowestSpeed_rps: numberIn('rev/s', 10, 100),
+    ratedManifoldPressure_inHg: numberIn('inHg', 20, 60),
+    idleManifoldPressure_inHg: numberIn('inHg', 5, 20),
+    friction_Nm: numberIn('N·m', 0, 500),
+    diameter_m: numberIn('m', 0.8, 5),
+    efficiency: numberIn('', 0.5, 0.95),
     /** Thrust at rest is shaft power × efficiency ÷ this. */
-    staticSpeed_mps: number('m/s', 10, 100),
+    staticSpeed_mps: numberIn('m/s', 10, 100),
     /** Power coefficient at the fine stop: below what it takes, the governor can no longer hold the speed. */
-    fineStopPower: number('', 0.005, 0.2),
+    fineStopPower: numberIn('', 0.005, 0.2),
     /** Drag area of the windmilling disc with no power on it, m². */
-    idleDragArea_m2: number('m²', 0, 3)
+    idleDragArea_m2: numberIn('m²', 0, 3)
   },
   { additionalProperties: false }
 );
@@ -46,17 +44,17 @@ const ConstantSpeed = Type.Object(
 const Turboprop = Type.Object(
   {
     kind: Type.Literal('turboprop'),
-    power_W: number('W', 50000, 5000000),
+    power_W: numberIn('W', 50000, 5000000),
     /** What heat would allow at sea level; more than `power_W` where the engine is flat rated. */
-    thermalPower_W: number('W', 50000, 8000000),
-    propellerSpeed_rps: number('rev/s', 15, 60),
-    idleTorqueShare: number('', 0, 0.3),
-    spool_s: number('s', 0.2, 8),
-    diameter_m: number('m', 0.8, 6),
-    efficiency: number('', 0.5, 0.95),
-    staticSpeed_mps: number('m/s', 10, 120),
+    thermalPower_W: numberIn('W', 50000, 8000000),
+    propellerSpeed_rps: numberIn('rev/s', 15, 60),
+    idleTorqueShare: numberIn('', 0, 0.3),
+    spool_s: numberIn('s', 0.2, 8),
+    diameter_m: numberIn('m', 0.8, 6),
+    efficiency: numberIn('', 0.5, 0.95),
+    staticSpeed_mps: numberIn('m/s', 10, 120),
     /** Drag area of the disc with no torque on it, m². */
-    idleDragArea_m2: number('m²', 0, 3)
+    idleDragArea_m2: numberIn('m²', 0, 3)
   },
   { additionalProperties: false }
 );
@@ -73,73 +71,73 @@ export const AircraftFile = Type.Object(
     id: Type.String({ pattern: '^[a-z0-9-]{2,40}$', accepted: 'small letters, digits and dashes' }),
     name: Type.String({ minLength: 1, maxLength: 60 }),
     /** With full fuel; it grows lighter as that is burnt. */
-    mass_kg: number('kg', 200, 20000),
+    mass_kg: numberIn('kg', 200, 20000),
     inertia: Type.Object({
-      roll_kgm2: number('kg·m²', 50, 200000),
-      pitch_kgm2: number('kg·m²', 50, 200000),
-      yaw_kgm2: number('kg·m²', 50, 400000),
-      product_kgm2: number('kg·m²', -20000, 20000)
+      roll_kgm2: numberIn('kg·m²', 50, 200000),
+      pitch_kgm2: numberIn('kg·m²', 50, 200000),
+      yaw_kgm2: numberIn('kg·m²', 50, 400000),
+      product_kgm2: numberIn('kg·m²', -20000, 20000)
     }),
     wing: Type.Object({
-      area_m2: number('m²', 2, 200),
-      span_m: number('m', 3, 60),
-      chord_m: number('m', 0.3, 10)
+      area_m2: numberIn('m²', 2, 200),
+      span_m: numberIn('m', 3, 60),
+      chord_m: numberIn('m', 0.3, 10)
     }),
     lift: Type.Object({
-      zeroAngle: number('', -1, 2),
-      slope_prad: number('/rad', 2, 8),
-      pitchRate: number('', 0, 20),
-      elevator: number('', 0, 2),
-      stallAngle_deg: number('°', 8, 30),
-      stallWidth_deg: number('°', 0.3, 6)
+      zeroAngle: numberIn('', -1, 2),
+      slope_prad: numberIn('/rad', 2, 8),
+      pitchRate: numberIn('', 0, 20),
+      elevator: numberIn('', 0, 2),
+      stallAngle_deg: numberIn('°', 8, 30),
+      stallWidth_deg: numberIn('°', 0.3, 6)
     }),
     drag: Type.Object({
-      zeroLift: number('', 0.005, 0.2),
-      induced: number('', 0.01, 0.3),
-      sideslip_prad2: number('', 0, 3)
+      zeroLift: numberIn('', 0.005, 0.2),
+      induced: numberIn('', 0.01, 0.3),
+      sideslip_prad2: numberIn('', 0, 3)
     }),
     pitch: Type.Object({
-      zeroAngle: number('', -0.5, 0.5),
-      angle_prad: number('/rad', -5, 0),
-      pitchRate: number('', -60, 0),
-      elevator: number('', 0.05, 2),
-      trim: number('', 0.02, 1),
-      thrustArm_m: number('m', -2, 2)
+      zeroAngle: numberIn('', -0.5, 0.5),
+      angle_prad: numberIn('/rad', -5, 0),
+      pitchRate: numberIn('', -60, 0),
+      elevator: numberIn('', 0.05, 2),
+      trim: numberIn('', 0.02, 1),
+      thrustArm_m: numberIn('m', -2, 2)
     }),
-    side: Type.Object({ sideslip_prad: number('/rad', -3, 0), rudder: number('', -1, 1) }),
+    side: Type.Object({ sideslip_prad: numberIn('/rad', -3, 0), rudder: numberIn('', -1, 1) }),
     roll: Type.Object({
-      sideslip_prad: number('/rad', -1, 0.2),
-      rollRate: number('', -3, -0.05),
-      yawRate: number('', -1, 1),
-      aileron: number('', 0.005, 0.5),
-      rudder: number('', -0.2, 0.2)
+      sideslip_prad: numberIn('/rad', -1, 0.2),
+      rollRate: numberIn('', -3, -0.05),
+      yawRate: numberIn('', -1, 1),
+      aileron: numberIn('', 0.005, 0.5),
+      rudder: numberIn('', -0.2, 0.2)
     }),
     yaw: Type.Object({
-      sideslip_prad: number('/rad', 0.005, 1),
-      rollRate: number('', -1, 1),
-      yawRate: number('', -2, -0.01),
-      aileron: number('', -0.2, 0.2),
-      rudder: number('', 0.005, 0.5)
+      sideslip_prad: numberIn('/rad', 0.005, 1),
+      rollRate: numberIn('', -1, 1),
+      yawRate: numberIn('', -2, -0.01),
+      aileron: numberIn('', -0.2, 0.2),
+      rudder: numberIn('', 0.005, 0.5)
     }),
     flaps: Type.Object({
-      positions_deg: Type.Array(number('°', 0, 60), { minItems: 1, maxItems: 6 }),
-      rate_degps: number('°/s', 1, 30),
-      lift_pdeg: number('/°', 0, 0.1),
-      drag_pdeg: number('/°', 0, 0.02),
-      pitch_pdeg: number('/°', -0.02, 0.02)
+      positions_deg: Type.Array(numberIn('°', 0, 60), { minItems: 1, maxItems: 6 }),
+      rate_degps: numberIn('°/s', 1, 30),
+      lift_pdeg: numberIn('/°', 0, 0.1),
+      drag_pdeg: numberIn('/°', 0, 0.02),
+      pitch_pdeg: numberIn('/°', -0.02, 0.02)
     }),
     gear: Type.Object({
       retractable: Type.Boolean({ accepted: 'true or false' }),
       /** From one end of the travel to the other. */
-      travel_s: number('s', 1, 30),
+      travel_s: numberIn('s', 1, 30),
       /** What it adds when it is down; a fixed gear's drag is in `drag.zeroLift`. */
-      drag: number('', 0, 0.06),
-      pitch: number('', -0.05, 0.05)
+      drag: numberIn('', 0, 0.06),
+      pitch: numberIn('', -0.05, 0.05)
     }),
     fuel: Type.Object({
-      capacity_kg: number('kg', 1, 10000),
+      capacity_kg: numberIn('kg', 1, 10000),
       /** Fuel for each joule at the shaft, kg/J; 0.08 µg is a piston engine's order. */
-      consumption_kgpJ: number('kg/J', 1e-8, 5e-7)
+      consumption_kgpJ: numberIn('kg/J', 1e-8, 5e-7)
     }),
     propulsion: Type.Union([FixedPitch, ConstantSpeed, Turboprop], {
       accepted: 'a propulsion of kind fixed-pitch, constant-speed or turboprop'
@@ -150,36 +148,40 @@ export const AircraftFile = Type.Object(
      * by so many N·m for each N·m. It is rigged for one torque at one speed.
      */
     propellerEffects: Type.Object({
-      asymmetry_m: number('m', 0, 3),
-      torqueShare: number('', 0, 1),
-      slipstream: number('', 0, 10),
-      riggedTorque_Nm: number('N·m', 0, 50000),
-      riggedSpeed_kt: number('kt', 30, 400)
+      asymmetry_m: numberIn('m', 0, 3),
+      torqueShare: numberIn('', 0, 1),
+      slipstream: numberIn('', 0, 10),
+      riggedTorque_Nm: numberIn('N·m', 0, 50000),
+      riggedSpeed_kt: numberIn('kt', 30, 400)
     }),
     /** Degrees: constant part, and the parts that go with the sine and cosine of the heading. */
-    compassDeviation_deg: Type.Tuple([number('°', -10, 10), number('°', -10, 10), number('°', -10, 10)]),
+    compassDeviation_deg: Type.Tuple([
+      numberIn('°', -10, 10),
+      numberIn('°', -10, 10),
+      numberIn('°', -10, 10)
+    ]),
     speeds: Type.Object({
-      stallClean_kt: number('kt', 20, 200),
-      stallFlaps_kt: number('kt', 20, 200),
-      bestClimb_kt: number('kt', 30, 250),
-      flapsExtended_kt: number('kt', 40, 300),
+      stallClean_kt: numberIn('kt', 20, 200),
+      stallFlaps_kt: numberIn('kt', 20, 200),
+      bestClimb_kt: numberIn('kt', 30, 250),
+      flapsExtended_kt: numberIn('kt', 40, 300),
       /** The most at which a retractable gear may be moved or out. */
-      gearExtended_kt: number('kt', 40, 400),
-      maximumCruise_kt: number('kt', 50, 400),
-      neverExceed_kt: number('kt', 60, 500)
+      gearExtended_kt: numberIn('kt', 40, 400),
+      maximumCruise_kt: numberIn('kt', 50, 400),
+      neverExceed_kt: numberIn('kt', 60, 500)
     }),
     card: Type.Array(
       Type.Object({
         id: Type.String({ pattern: '^[a-z-]+$' }),
         name: Type.String({ minLength: 1, maxLength: 60 }),
-        ias_kt: number('kt', 30, 400),
+        ias_kt: numberIn('kt', 30, 400),
         /** null: whatever full throttle gives. */
-        verticalSpeed_fpm: Type.Union([number('ft/min', -4000, 4000), Type.Null()]),
-        flaps_deg: number('°', 0, 60),
+        verticalSpeed_fpm: Type.Union([numberIn('ft/min', -4000, 4000), Type.Null()]),
+        flaps_deg: numberIn('°', 0, 60),
         /** 0 up … 1 down. */
-        gear: number('', 0, 1),
+        gear: numberIn('', 0, 1),
         /** Propeller lever, 0 coarse … 1 fine; a fixed pitch takes no notice. */
-        propeller: number('', 0, 1)
+        propeller: numberIn('', 0, 1)
       }),
       { minItems: 1, maxItems: 30 }
     )

@@ -1,3 +1,4 @@
+import { FEET_PER_MINUTE_PER_KNOT_AND_DEGREE } from '../measure/units';
 import { STANDARD_RATE_DEGPS, bankForTurnRate } from '../air/level-turn';
 import { turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
@@ -42,8 +43,6 @@ const HIGHEST_PITCH_DEG = 15;
 const LOWEST_PITCH_DEG = -12;
 /** On the way to an altitude it asks for no more than this. */
 const CAPTURE_RATE_FPM = 700;
-/** Feet a minute that a degree of path makes for each knot. */
-const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
 
 export function engagedAutopilot(pitch_deg: number, bank_deg: number): AutopilotMemory {
   return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg };

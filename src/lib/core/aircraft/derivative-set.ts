@@ -1,10 +1,9 @@
+import { numberIn } from '../measure/number-in';
 import { Type, type Static } from '@sinclair/typebox';
 import { RADIANS_PER_DEGREE } from '../measure/angle';
 import { STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import { lateralModes, longitudinalModes, type Mode } from './modes';
 
-const number = (unit: string, minimum: number, maximum: number) =>
-  Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
 const free = Type.Number({ minimum: -1e9, maximum: 1e9, accepted: 'a finite number' });
 const optional = Type.Optional(free);
 
@@ -16,9 +15,9 @@ const Dimensional = Type.Object(
   {
     kind: Type.Literal('dimensional'),
     name: Type.String({ minLength: 1, maxLength: 80 }),
-    speed_mps: number('m/s', 5, 1000),
-    pathAngle_deg: Type.Optional(number('°', -30, 30)),
-    gravity_mps2: Type.Optional(number('m/s²', 9, 10)),
+    speed_mps: numberIn('m/s', 5, 1000),
+    pathAngle_deg: Type.Optional(numberIn('°', -30, 30)),
+    gravity_mps2: Type.Optional(numberIn('m/s²', 9, 10)),
     longitudinal: Type.Object(
       {
         Xu: free,
@@ -60,32 +59,32 @@ const NonDimensional = Type.Object(
   {
     kind: Type.Literal('non-dimensional'),
     name: Type.String({ minLength: 1, maxLength: 80 }),
-    speed_mps: number('m/s', 5, 1000),
-    density_kgpm3: number('kg/m³', 0.01, 2),
-    mass_kg: number('kg', 1, 1e6),
-    pathAngle_deg: Type.Optional(number('°', -30, 30)),
+    speed_mps: numberIn('m/s', 5, 1000),
+    density_kgpm3: numberIn('kg/m³', 0.01, 2),
+    mass_kg: numberIn('kg', 1, 1e6),
+    pathAngle_deg: Type.Optional(numberIn('°', -30, 30)),
     inertia: Type.Object({
-      roll_kgm2: number('kg·m²', 1, 1e9),
-      pitch_kgm2: number('kg·m²', 1, 1e9),
-      yaw_kgm2: number('kg·m²', 1, 1e9),
+      roll_kgm2: numberIn('kg·m²', 1, 1e9),
+      pitch_kgm2: numberIn('kg·m²', 1, 1e9),
+      yaw_kgm2: numberIn('kg·m²', 1, 1e9),
       product_kgm2: free
     }),
     wing: Type.Object({
-      area_m2: number('m²', 0.1, 2000),
-      span_m: number('m', 0.5, 200),
-      chord_m: number('m', 0.05, 30)
+      area_m2: numberIn('m²', 0.1, 2000),
+      span_m: numberIn('m', 0.5, 200),
+      chord_m: numberIn('m', 0.05, 30)
     }),
     longitudinal: Type.Object(
       {
         CL: free,
         CD: free,
-        CLalpha: number('/rad', 0.5, 12),
+        CLalpha: numberIn('/rad', 0.5, 12),
         CDalpha: free,
         Cmalpha: free,
         CLalphadot: optional,
         Cmalphadot: optional,
         CLq: optional,
-        Cmq: number('', -500, 0),
+        Cmq: numberIn('', -500, 0),
         CLu: optional,
         CDu: optional,
         Cmu: optional
@@ -98,7 +97,7 @@ const NonDimensional = Type.Object(
           CYbeta: free,
           Clbeta: free,
           Cnbeta: free,
-          Clp: number('', -5, 0),
+          Clp: numberIn('', -5, 0),
           Cnp: free,
           Clr: free,
           Cnr: free,

@@ -1,3 +1,4 @@
+import { numberIn } from '../measure/number-in';
 import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
@@ -8,9 +9,6 @@ import { OwnPlace } from './lesson-place';
 import { NavigationPlan } from './navigation-plan';
 import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
-
-const number = (unit: string, minimum: number, maximum: number) =>
-  Type.Number({ minimum, maximum, accepted: `a number from ${minimum} to ${maximum} ${unit}`.trim() });
 
 /** How much the airplane helps: hand on the stick; attitudes held; attitudes held and an autopilot. Each takes in the one before. */
 export const assistLevels = ['direct', 'attitude-hold', 'autopilot'] as const;
@@ -37,36 +35,38 @@ export const LessonPlan = Type.Object(
     toleranceProfile: Type.String({ minLength: 1, maxLength: 60 }),
     /** A school's own profile as it was when the lesson was planned. */
     ownTolerance: Type.Optional(ToleranceProfile),
-    startAltitude_ft: number('ft', 500, 25000),
-    startSpeed_kt: number('kt', 40, 300),
-    heading_deg: number('°', 1, 360),
+    startAltitude_ft: numberIn('ft', 500, 25000),
+    startSpeed_kt: numberIn('kt', 40, 300),
+    heading_deg: numberIn('°', 1, 360),
     /** The drill's own figures, by their ids. */
-    figures: Type.Record(Type.String({ maxLength: 40 }), number('', -100000, 100000), { maxProperties: 20 }),
-    windFrom_deg: number('°', 0, 360),
-    windSpeed_kt: number('kt', 0, 80),
+    figures: Type.Record(Type.String({ maxLength: 40 }), numberIn('', -100000, 100000), {
+      maxProperties: 20
+    }),
+    windFrom_deg: numberIn('°', 0, 360),
+    windSpeed_kt: numberIn('kt', 0, 80),
     /** Winds by height, rising; where there are any they replace the one wind. */
     windLayers: Type.Array(
       Type.Object(
         {
-          altitude_ft: number('ft', 0, 30000),
-          from_deg: number('°', 0, 360),
-          speed_kt: number('kt', 0, 120)
+          altitude_ft: numberIn('ft', 0, 30000),
+          from_deg: numberIn('°', 0, 360),
+          speed_kt: numberIn('kt', 0, 120)
         },
         { additionalProperties: false }
       ),
       { maxItems: 6 }
     ),
     turbulence: oneOf(turbulenceLevels),
-    gust_kt: number('kt', 0, 25),
-    altimeterSetting_hPa: number('hPa', 940, 1060),
+    gust_kt: numberIn('kt', 0, 25),
+    altimeterSetting_hPa: numberIn('hPa', 940, 1060),
     /** How much warmer than standard. */
-    temperatureOffset_K: number('°C', -40, 40),
+    temperatureOffset_K: numberIn('°C', -40, 40),
     /** Height of the cloud base, ft MSL; the whole flight above it is in cloud. null: clear air, view-limiting device. */
-    cloudBase_ft: Type.Union([number('ft', 0, 25000), Type.Null()], {
+    cloudBase_ft: Type.Union([numberIn('ft', 0, 25000), Type.Null()], {
       accepted: 'a number from 0 to 25000 ft, or nothing'
     }),
     /** Share of full fuel at the start. */
-    fuelShare: number('', 0.05, 1),
+    fuelShare: numberIn('', 0.05, 1),
     panel: oneOf(panelKinds),
     /** Instruments the instructor covers. */
     covered: Type.Array(oneOf(instrumentIds), { maxItems: instrumentIds.length, uniqueItems: true }),

@@ -125,6 +125,12 @@ export function needleWords(share: number): string {
   return Math.abs(share) > 1 ? 'more than full scale' : `${shareOf(share)} of full scale`;
 }
 
+/** A correction as it is called: the nose to which side of the course; `4° right`, `no correction`. */
+export function correctionWords(angle_deg: number): string {
+  const size = Math.round(Math.abs(angle_deg));
+  return size === 0 ? 'no correction' : `${size}° ${angle_deg > 0 ? 'right' : 'left'}`;
+}
+
 /** A share that may be more than all, in per cent: of a tolerance, of full scale. */
 export function shareOf(share: number): string {
   return `${figure(100 * Math.abs(share))}\u2009%`;

@@ -1,7 +1,7 @@
 import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
-import type { RadioSettings } from '../radio/radio-settings';
+import { sameRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Command } from './command';
 import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions } from './channels';
 import { courseWatch } from './course-watch';
@@ -130,9 +130,9 @@ export function flyDrill(
   function noteRadios(hands: Hands): void {
     const set = hands.radios ?? loop.hands().radios;
     if (!set) return;
-    if (set === radios || (radios && isSame(set, radios))) return;
-    radios = set;
-    keep({ time_s: now_s(), kind: 'radio', radios: structuredClone(set) });
+    if (radios && sameRadios(set, radios)) return;
+    radios = structuredClone(set);
+    keep({ time_s: now_s(), kind: 'radio', radios });
   }
 
   function keep(event: FlightEvent): void {
@@ -189,5 +189,3 @@ export function flyDrill(
   };
   return flown;
 }
-
-const isSame = (a: RadioSettings, b: RadioSettings) => JSON.stringify(a) === JSON.stringify(b);

@@ -45,12 +45,12 @@ export function isSaidByCheck({ checks }: Drill, { channel, phaseId }: CorridorM
   return channel === 'arcError_nm' && checks.some(({ kind, phase }) => kind === 'arc' && phase === phaseId);
 }
 
-/** null where the quantity was not judged at all. */
+/** null where the quantity was not judged at all; what has one limit only leans to no side. */
 export function measureLean(
   channel: CorridorChannel,
   measures: readonly CorridorMeasure[]
 ): LeanMeasure | null {
-  const mine = measures.filter((measure) => measure.channel === channel);
+  const mine = measures.filter((m) => m.channel === channel && !isOneSided(m.corridor));
   const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
   if (seconds <= 0) return null;
   const over = (value: (m: CorridorMeasure) => number) =>
@@ -66,9 +66,7 @@ export function measureLean(
 
 /** Judges for each quantity whether it was flown to one side. */
 export function leansOfFlight({ drill }: Lesson, measures: readonly CorridorMeasure[]): Lean[] {
-  const judged = measures.filter(
-    (measure) => !isSaidByCheck(drill, measure) && !isOneSided(measure.corridor)
-  );
+  const judged = measures.filter((measure) => !isSaidByCheck(drill, measure));
   return LEANING.flatMap((channel) => {
     const mine = judged.filter((measure) => measure.channel === channel);
     const lean = measureLean(channel, mine);

@@ -1,11 +1,10 @@
+import { FEET_PER_MINUTE_PER_KNOT_AND_DEGREE } from '../measure/units';
 import type { CardLine } from '../aircraft/configuration-card';
 import type { Readings } from '../instrument/readings';
 import { DEGREES_PER_RADIAN } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import type { Flying } from './flying';
 
-/** A degree of path is so many ft/min for each knot. */
-const FEET_PER_MINUTE_PER_KNOT_AND_DEGREE = 1.77;
 /** Who levels off too soon stays there so long before seeing it. */
 const LEVEL_TOO_SOON_S = 24;
 

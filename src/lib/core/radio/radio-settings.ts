@@ -63,6 +63,26 @@ export const strangeRadios: RadioSettings = {
 
 const mhz = (frequency: number) => frequency.toFixed(2);
 
+/** Whether two settings are the same. Asked at every step of a flight: no text is made of them. */
+export function sameRadios(a: RadioSettings, b: RadioSettings): boolean {
+  const sameNav = (one: NavRadio, other: NavRadio) =>
+    one.active_MHz === other.active_MHz &&
+    one.standby_MHz === other.standby_MHz &&
+    one.course_deg === other.course_deg;
+  return (
+    sameNav(a.nav1, b.nav1) &&
+    sameNav(a.nav2, b.nav2) &&
+    a.adf.active_kHz === b.adf.active_kHz &&
+    a.adf.standby_kHz === b.adf.standby_kHz &&
+    a.rnav.course_deg === b.rnav.course_deg &&
+    a.rnav.legs.length === b.rnav.legs.length &&
+    a.rnav.legs.every((leg, i) => leg === b.rnav.legs[i]) &&
+    a.source === b.source &&
+    a.pointer === b.pointer &&
+    a.listening === b.listening
+  );
+}
+
 /** Why a frequency cannot be tuned, or null. @param unit MHz for the navigation radios, kHz for the ADF */
 export function frequencyProblem(frequency: number, unit: 'MHz' | 'kHz'): string | null {
   const [low, high] = unit === 'MHz' ? VHF_BAND_MHZ : NDB_BAND_KHZ;

@@ -7,7 +7,7 @@ import { column, type Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { figure } from '../../measure/figure';
 import { readByCourse } from './course-reading';
-import { type CheckKind, elementName } from './check-kind';
+import { BY_COURSE, type CheckKind, elementName } from './check-kind';
 
 /** How an arc was flown. Distances less the radius, NM; + = outside. */
 export interface ArcMeasure {
@@ -132,15 +132,7 @@ function sayArc(m: ArcMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
 
 export const arc: CheckKind<'arc', ArcMeasure, Verdict> = {
   name: 'arc',
-  measuredFrom: [
-    'heading_deg',
-    'track_deg',
-    'bank_deg',
-    'arcError_nm',
-    'fixDistance_nm',
-    'along_nm',
-    'fixRadial_deg'
-  ],
+  measuredFrom: [...BY_COURSE, 'arcError_nm', 'fixRadial_deg'],
   measure: ({ flight, lesson, phase, span }) =>
     phase.goal.lateral.kind === 'arc' ? measureArc(flight, lesson, phase.goal.lateral, span) : null,
   judge: arcVerdict,

@@ -1,4 +1,4 @@
-import type { Check, Phase } from '../../drill/drill';
+import { phaseById, type Check, type Phase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import type { ComparableFigure } from '../../finding/comparable-figure';
@@ -50,8 +50,7 @@ export interface CheckKind<Kind extends Check['kind'], Measure, Judged> extends 
 
 /** A phase as an element names it: `Climb: level-off`. */
 export function elementName({ drill }: Lesson, phaseId: string, what: string): string {
-  const phase = drill.phases.find(({ id }) => id === phaseId)!;
-  return `${phase.name}: ${what}`;
+  return `${phaseById(drill, phaseId).name}: ${what}`;
 }
 
 /** What anything flown by a course is measured from. */
@@ -61,7 +60,8 @@ export const BY_COURSE = [
   'bank_deg',
   'courseShare',
   'fixDistance_nm',
-  'along_nm'
+  'along_nm',
+  'crossTrack_nm'
 ];
 
 /** What was required and either was done or was not. */

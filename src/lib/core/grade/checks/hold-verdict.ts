@@ -12,7 +12,8 @@ export function judgedCircuits(m: HoldMeasure): CircuitMeasure[] {
   return m.circuits.slice(m.firstCircuit);
 }
 
-const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
+/** Those of some values that could be told. */
+export const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
 
 /** A leg is timed in whole seconds, as it is read off a stopwatch. */
 export function isOnTime(leg_s: number, asked_s: number): boolean {

@@ -1,9 +1,16 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
-import { needleWords } from '../../finding/quantity-words';
+import { correctionWords, needleWords } from '../../finding/quantity-words';
 import { capital } from '../../measure/capital';
 import { clock, figure, heading, signedFigure } from '../../measure/figure';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
-import { CLOCK_WITHIN_S, INBOUND_WITHIN_S, isOnTime, judgedCircuits, rollOutsOff } from './hold-verdict';
+import {
+  CLOCK_WITHIN_S,
+  INBOUND_WITHIN_S,
+  isOnTime,
+  judgedCircuits,
+  known,
+  rollOutsOff
+} from './hold-verdict';
 import type { Verdict } from '../../finding/verdict';
 import type { HoldJudged } from './hold-verdict';
 
@@ -14,8 +21,6 @@ const CORRECTION_MATTERS_DEG = 8;
 const CORRECTION_SHARE = 0.5;
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-
-const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
 
 export function holdFindings(m: HoldMeasure, judged: HoldJudged): Finding[] {
   const circuits = judgedCircuits(m);
@@ -56,12 +61,6 @@ export function holdFindings(m: HoldMeasure, judged: HoldJudged): Finding[] {
         ]
       : [])
   ];
-}
-
-/** A correction as it is called: the nose to which side of the course. */
-function correctionWords(degrees: number): string {
-  const size = Math.round(Math.abs(degrees));
-  return size === 0 ? 'no correction' : `${size}° ${degrees > 0 ? 'right' : 'left'}`;
 }
 
 type Stretch = { moment_s: number; start_s: number; end_s: number };

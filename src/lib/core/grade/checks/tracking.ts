@@ -1,6 +1,6 @@
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
-import { needleWords, shareOf } from '../../finding/quantity-words';
+import { correctionWords, needleWords, shareOf } from '../../finding/quantity-words';
 import { clock, figure } from '../../measure/figure';
 import type { TrackingMeasure } from './tracking-measure';
 import { type CheckKind, elementName, BY_COURSE } from './check-kind';
@@ -114,7 +114,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'No wind correction kept',
         at,
-        `${drifted ? `Drifted off to the ${side} ${m.driftedOff_s.length} times after it had been centred` : `Drifted off to the ${side}, by ${needleWords(m.farthestOff)} at most`}; ${correction(m.driftedWith_deg ?? m.correction_deg)} was held where ${correction(m.neededCorrection_deg)} was needed.`,
+        `${drifted ? `Drifted off to the ${side} ${m.driftedOff_s.length} times after it had been centred` : `Drifted off to the ${side}, by ${needleWords(m.farthestOff)} at most`}; ${correctionWords(m.driftedWith_deg ?? m.correction_deg)} was held where ${correctionWords(m.neededCorrection_deg)} was needed.`,
         {
           ...where,
           side: side === 'right' ? 'above' : 'below',
@@ -132,12 +132,6 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         { channel: 'heading_deg' }
       );
   }
-}
-
-/** `4° right`, `no correction`. */
-function correction(angle_deg: number): string {
-  const size = Math.round(Math.abs(angle_deg));
-  return size === 0 ? 'no correction' : `${size}° ${angle_deg > 0 ? 'right' : 'left'}`;
 }
 
 export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> = {
