@@ -144,7 +144,7 @@
 />
 
 <div class="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_340px]">
-  <section bind:clientWidth={width} aria-label="Strips" class="min-w-0">
+  <section bind:clientWidth={width} aria-label="Strips" class="min-w-0 overflow-x-clip">
     {#if failure || ghost.failure}
       <p class="mb-2 border border-hard p-3 text-[13px] text-hard" role="alert">
         {failure || ghost.failure}

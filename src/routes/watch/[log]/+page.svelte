@@ -30,7 +30,7 @@
 </header>
 {#each log.notes as note (note)}<p class="mt-1 text-xs text-soft">◆ {note}</p>{/each}
 <div class="mt-3 grid grid-cols-[minmax(0,1fr)_340px] gap-6">
-  <section bind:clientWidth={width} class="min-w-0" aria-label="Looks">
+  <section bind:clientWidth={width} class="min-w-0 overflow-x-clip" aria-label="Looks">
     <LookRaster looks={log.looks} {areas} duration_s={log.looks.at(-1)?.end_s ?? 1} {width} {cursor_s} />
     <div class="mt-4 border-b border-line">
       <FindingList

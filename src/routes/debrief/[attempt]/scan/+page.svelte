@@ -142,7 +142,7 @@
   </div>
 {:else}
   <div class="mt-2 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_340px]">
-    <section bind:clientWidth={width} aria-label="Looks and strips" class="min-w-0">
+    <section bind:clientWidth={width} aria-label="Looks and strips" class="min-w-0 overflow-x-clip">
       {#if failure}<p class="border border-hard p-3 text-[13px] text-hard" role="alert">{failure}</p>{/if}
       {#if !flight && !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
       {#if flight}
