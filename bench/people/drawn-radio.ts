@@ -13,7 +13,7 @@ import { sensiblePlan } from '../../src/lib/core/drill/sensible-plan';
 import { aircraftCatalogue } from '../../src/lib/core/aircraft/catalogue';
 import { placeOnPlane } from '../../src/lib/core/earth/local-plane';
 import { trainingAreaById } from '../../src/lib/core/earth/training-area';
-import { channelDefinitions, channelScales } from '../../src/lib/core/flight/channels';
+import { channelDefinitions, writeSample, type Sample } from '../../src/lib/core/flight/channels';
 import { courseWatch } from '../../src/lib/core/flight/course-watch';
 import { type FlightEvent } from '../../src/lib/core/flight/flight-event';
 import { flightFromCounts, readerOf, type Flight } from '../../src/lib/core/flight/flight';
@@ -317,7 +317,7 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
       tas * Math.sin(radians(heading)) + air.east
     ] as const;
     const onPanel = (angle: number) => normaliseBearing(angle + turned);
-    const values: Record<string, number> = {
+    const values: Sample = {
       ...place,
       altitude_ft: plan.startAltitude_ft + 12 * Math.sin(now / 17),
       trueAltitude_ft: plan.startAltitude_ft,
@@ -335,9 +335,7 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
       angleOfAttack_deg: 3,
       gear: aircraftCatalogue[0]!.gear.retractable ? 0 : 1
     };
-    channelDefinitions.forEach(
-      ({ id }, i) => (counts[i] = Math.round((values[id] ?? 0) * channelScales[i]!))
-    );
+    writeSample(counts, values);
     watch(counts, tracker.current().index);
     seen.push({ at_s: now, off: read('courseShare') });
     if (seen.length > 80) seen.shift();

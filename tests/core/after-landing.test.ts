@@ -9,12 +9,13 @@ import { trainingAreaById } from '$core/earth/training-area';
 import { circumstancesOf, underCircumstances } from '$core/grade/circumstances';
 import { finding, type Finding } from '$core/finding/finding';
 import { findingKinds } from '$core/finding/finding-kind';
+import type { CorridorChannel } from '$core/drill/corridor';
 import { nextStep } from '$core/grade/next-step';
 import { HEADLINES, orderFindings } from '$core/grade/order-findings';
 import { lessonFor } from './drawn-flight';
 import { planOf } from './flown';
 
-const excursion = (channel: string, start_s: number, end_s: number, worth: number, failed = false) =>
+const excursion = (channel: CorridorChannel, start_s: number, end_s: number, worth: number, failed = false) =>
   finding('exceedance', 'fault', `${channel} out`, { moment_s: start_s, start_s, end_s }, '', {
     channel,
     side: 'below',
@@ -77,7 +78,7 @@ describe('what was made harder on purpose', () => {
   });
 
   test('on tapes the current takes the attitude with it, on dials only the turn needle', () => {
-    const said = (panel: 'dials' | 'tapes', channel: string) =>
+    const said = (panel: 'dials' | 'tapes', channel: CorridorChannel) =>
       underCircumstances(lessonOf(planOf({ panel, faults: [{ kind: 'electrical', at_s: 0 }] })), [
         excursion(channel, 10, 20, 5)
       ])[0]!.evidence !== '';

@@ -42,7 +42,7 @@ describe('what is done to a flight from outside', () => {
   const heading = (flight: typeof planned) => Array.from(flight.columns.get('heading_deg')!);
 
   test('a failure that is commanded is the failure that would have been planned: the same flight', () => {
-    for (const id of ['heading_deg', 'pitch_deg', 'trueHeading_deg', 'altitude_ft'])
+    for (const id of ['heading_deg', 'pitch_deg', 'trueHeading_deg', 'altitude_ft'] as const)
       expect(commanded.columns.get(id)).toEqual(planned.columns.get(id));
     expect(heading(planned)).not.toEqual(heading(flown(bare, null)));
     for (const flight of [planned, commanded])

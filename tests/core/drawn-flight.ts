@@ -8,7 +8,7 @@ import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeOnPlane } from '$core/earth/local-plane';
-import { channelDefinitions, channelScales } from '$core/flight/channels';
+import { channelDefinitions, writeSample, type Sample } from '$core/flight/channels';
 import { courseWatch } from '$core/flight/course-watch';
 import type { FlightEvent, Happening } from '$core/flight/flight-event';
 import { flightFromCounts, type Flight } from '$core/flight/flight';
@@ -80,16 +80,15 @@ export function pen(
     ];
     // The panel shows by the area's north, the fix's courses stand by its own.
     const onPanel = (angle: number) => normaliseBearing(angle + north_deg - area.variation_deg);
-    const values: Partial<Record<string, number>> = {
+    const values: Sample = {
       ...at,
       tas_kt,
       bank_deg: bank,
       heading_deg: onPanel(heading),
       track_deg: onPanel((Math.atan2(overEast, overNorth) * 180) / Math.PI)
     };
-    const counts = Int32Array.from(channelDefinitions, ({ id }, i) =>
-      Math.round((values[id] ?? 0) * channelScales[i]!)
-    );
+    const counts = new Int32Array(channelDefinitions.length);
+    writeSample(counts, values);
     watch(counts, phase);
     samples.push(counts);
   }

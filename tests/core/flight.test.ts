@@ -116,7 +116,7 @@ describe('the recording', () => {
 
   test('a recording of a few channels at its own rate is read as it is; a file of none is refused', async () => {
     const whole = flown(planOf());
-    const ids = ['latitude_deg', 'longitude_deg', 'altitude_ft'];
+    const ids = ['latitude_deg', 'longitude_deg', 'altitude_ft'] as const;
     const columns = new Map(ids.map((id) => [id, column(whole, id).filter((_, k) => k % 4 === 0)] as const));
     const sparse = { ...whole, rate_hz: 2.5, length: columns.get('altitude_ft')!.length, columns };
     const read = await flightFromParquet(flightToParquet(sparse, gzip), gunzip);

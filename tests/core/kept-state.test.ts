@@ -62,7 +62,7 @@ describe('a state that is gone on from', () => {
     const [here, there] = [one, two].map((loop) => {
       const counts = new Int32Array(channelDefinitions.length);
       loop.sample(counts);
-      return ['tas_kt', 'groundspeed_kt', 'track_deg'].map((id) => counts[channelIndex(id)!]);
+      return (['tas_kt', 'groundspeed_kt', 'track_deg'] as const).map((id) => counts[channelIndex(id)]);
     });
     expect(there).toEqual(here);
     for (let i = 0; i < 777; i++) {

@@ -107,7 +107,7 @@ describe('what a flight was and how it came in', () => {
     const id = await flown();
     const again = await flown();
     const jumping = chunks.slice(0, 20).map((chunk) => structuredClone(chunk));
-    const altitude = channelIndex('trueAltitude_ft')!;
+    const altitude = channelIndex('trueAltitude_ft');
     jumping[12]!.counts[altitude] = jumping[12]!.counts[altitude]!.map((count) => count + 500);
     const jumped = await flown(jumping);
     const said = async (attempt: string) => (await debriefOf(school.instructor, attempt))!.unusual.join('; ');

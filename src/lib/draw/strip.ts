@@ -1,3 +1,4 @@
+import type { ChannelId } from '$core/flight/channels';
 import { normaliseSigned } from '$core/measure/angle';
 import { clamp } from '$core/measure/clamp';
 import type { PropulsionKind } from '$core/aircraft/aircraft-file';
@@ -13,7 +14,7 @@ import { roundBounds } from './trace-path';
 
 /** One quantity of a flight over time, with what was asked of it: what a corridor strip draws. */
 export interface Strip {
-  id: string;
+  id: ChannelId;
   name: string;
   unit: string;
   decimals: number;
@@ -47,7 +48,7 @@ export interface StripMark {
 }
 
 interface Quantity {
-  id: string;
+  id: ChannelId;
   name: string;
   unit: string;
   decimals: number;
@@ -58,7 +59,7 @@ interface Quantity {
   during?: readonly PhaseSpan[];
 }
 
-const ALTITUDE = {
+const ALTITUDE: Quantity = {
   id: 'altitude_ft',
   name: 'Altitude',
   unit: 'ft',
@@ -67,9 +68,17 @@ const ALTITUDE = {
   margin: 60,
   height: 140
 };
-const RATE = { id: 'verticalSpeed_fpm', name: 'Vertical speed', unit: 'ft/min', decimals: 0, step: 100, margin: 80, height: 124 }; // prettier-ignore
-const SPEED = { id: 'ias_kt', name: 'Airspeed', unit: 'kt', decimals: 0, step: 5, margin: 3, height: 112 };
-const HEADING = {
+const RATE: Quantity = { id: 'verticalSpeed_fpm', name: 'Vertical speed', unit: 'ft/min', decimals: 0, step: 100, margin: 80, height: 124 }; // prettier-ignore
+const SPEED: Quantity = {
+  id: 'ias_kt',
+  name: 'Airspeed',
+  unit: 'kt',
+  decimals: 0,
+  step: 5,
+  margin: 3,
+  height: 112
+};
+const HEADING: Quantity = {
   id: 'heading_deg',
   name: 'Heading',
   unit: '°',
@@ -78,8 +87,16 @@ const HEADING = {
   margin: 3,
   height: 92
 };
-const BANK = { id: 'bank_deg', name: 'Bank', unit: '° bank', decimals: 0, step: 5, margin: 3, height: 84 };
-const TURN = {
+const BANK: Quantity = {
+  id: 'bank_deg',
+  name: 'Bank',
+  unit: '° bank',
+  decimals: 0,
+  step: 5,
+  margin: 3,
+  height: 84
+};
+const TURN: Quantity = {
   id: 'turnRate_degps',
   name: 'Turn rate',
   unit: '°/s',
@@ -88,7 +105,7 @@ const TURN = {
   margin: 0.5,
   height: 84
 };
-const PITCH = {
+const PITCH: Quantity = {
   id: 'pitch_deg',
   name: 'Pitch',
   unit: '° pitch',
@@ -97,7 +114,7 @@ const PITCH = {
   margin: 1,
   height: 76
 };
-const COURSE = {
+const COURSE: Quantity = {
   id: 'courseShare',
   name: 'Course',
   unit: 'of full scale',
@@ -106,9 +123,9 @@ const COURSE = {
   margin: 0.1,
   height: 124
 };
-const ARC = { id: 'arcError_nm', name: 'Arc', unit: 'NM outside', decimals: 1, step: 0.5, margin: 0.1, height: 124 }; // prettier-ignore
+const ARC: Quantity = { id: 'arcError_nm', name: 'Arc', unit: 'NM outside', decimals: 1, step: 0.5, margin: 0.1, height: 124 }; // prettier-ignore
 /** Beyond this the needle is at its stop, and so is the strip; and an arc is only on its way to be joined. */
-const STOPS: Record<string, number> = { courseShare: 1.25, arcError_nm: 2 };
+const STOPS: Partial<Record<ChannelId, number>> = { courseShare: 1.25, arcError_nm: 2 };
 const POWER: Record<PropulsionKind, Quantity> = {
   'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
   'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
@@ -226,7 +243,7 @@ function stripOf(
 }
 
 /** A channel about a course or an arc, held at the strip's stops, and nothing where there was none. */
-function whileAsked(flight: Flight, during: readonly PhaseSpan[], id: string): Float32Array {
+function whileAsked(flight: Flight, during: readonly PhaseSpan[], id: ChannelId): Float32Array {
   const recorded = column(flight, id);
   const stop = STOPS[id]!;
   const values = new Float32Array(recorded.length).fill(NaN);

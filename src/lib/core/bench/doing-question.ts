@@ -1,3 +1,4 @@
+import type { ChannelId } from '../flight/channels';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { figure, heading, signedFigure } from '../measure/figure';
 import type { SeededNoise } from '../measure/seeded-noise';
@@ -40,7 +41,7 @@ export function doingQuestion(noise: SeededNoise, level: number, panel: PanelKin
       }
       const answer = Math.floor((wrong.size + 1) * noise.uniform());
       const list = [...wrong];
-      const r = (id: string) => column(bench.flight, id)[sampleAt(bench.flight, at.time_s)]!;
+      const r = (id: ChannelId) => column(bench.flight, id)[sampleAt(bench.flight, at.time_s)]!;
       return {
         kind: 'doing',
         level,
@@ -68,7 +69,7 @@ export function doingAt(flight: Flight, time_s: number): Doing | null {
   const to = sampleAt(flight, time_s);
   const from = sampleAt(flight, time_s - OVER_S);
   if (to - from < OVER_S * flight.rate_hz) return null;
-  const average = (id: string) => {
+  const average = (id: ChannelId) => {
     const values = column(flight, id);
     let sum = 0;
     for (let k = from; k <= to; k++) sum += values[k]!;

@@ -6,7 +6,7 @@ import {
   SEA_LEVEL_PRESSURE_PA
 } from '../air/atmosphere';
 import { magneticDip } from '../earth/magnetic-dip';
-import { channelIndex, channelScales } from '../flight/channels';
+import { channelIndex, channelScales, type ChannelId } from '../flight/channels';
 import { column, duration, sampleAt } from '../flight/flight';
 import { readingsAt } from '../flight/replayed-readings';
 import { faultsAt, type FaultKind } from '../instrument/instrument-fault';
@@ -138,7 +138,7 @@ function failedReadings(
   };
   const propulsion = lesson.aircraft.propulsion.kind;
   const truthAt = (k: number): AirTruth => {
-    const at = (id: string) => flight.columns.get(id)?.[k] ?? 0;
+    const at = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
     const pressureAltitude_m =
       pressureAltitudeFor(at('altitude_ft'), plan.altimeterSetting_hPa) * METRES_PER_FOOT;
     const shown = readingsAt(flight, k / flight.rate_hz, { plan, propulsion });
@@ -161,7 +161,7 @@ function failedReadings(
   };
   const memory = settledInstruments(set, truthAt(0), seededNoise(plan.seed + 77));
   const shown = new Float64Array(flight.length);
-  const scale = channelScales[channelIndex(liar.key)!]!;
+  const scale = channelScales[channelIndex(liar.key)]!;
   for (let k = 0; k < flight.length; k++) {
     const truth = truthAt(k);
     const faults = faultsAt([{ kind: liar.fault, at_s: fails_s }], k / flight.rate_hz);

@@ -1,3 +1,4 @@
+import type { ReadChannel, PhaseChannel } from '../drill/phase-tracker';
 import { type Corridor, type Profile, profileAt } from '../drill/corridor';
 import { column, type Flight } from '../flight/flight';
 import { normaliseSigned } from '../measure/angle';
@@ -5,12 +6,12 @@ import { normaliseSigned } from '../measure/angle';
 const isProfile = (target: number | Profile): target is Profile => typeof target !== 'number';
 
 /** What a corridor asks for at one moment, by what is read there: a profile by how far along the airplane is. */
-export function targetAt({ target }: Corridor, read: (channel: string) => number): number {
+export function targetAt({ target }: Corridor, read: ReadChannel): number {
   return isProfile(target) ? profileAt(target, read(target.along)) : target;
 }
 
 /** Value less target in the channel's unit; for headings the short way round. + = above, right of, or outside. */
-export function deviationAt(corridor: Corridor, read: (channel: string) => number): number {
+export function deviationAt(corridor: Corridor, read: ReadChannel): number {
   const error = read(corridor.channel) - targetAt(corridor, read);
   return corridor.channel === 'heading_deg' ? normaliseSigned(error) : error;
 }
@@ -36,7 +37,7 @@ export function deviationsOf(flight: Flight, corridor: Corridor): (k: number) =>
 }
 
 /** The channels a corridor is measured from. */
-export function channelsOf({ channel, target }: Corridor): string[] {
+export function channelsOf({ channel, target }: Corridor): PhaseChannel[] {
   return isProfile(target) ? [channel, target.along] : [channel];
 }
 

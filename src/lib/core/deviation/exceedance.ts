@@ -1,3 +1,4 @@
+import type { ChannelId } from '../flight/channels';
 import type { Corridor, CorridorChannel } from '../drill/corridor';
 import type { Goal } from '../drill/drill';
 import type { Flight } from '../flight/flight';
@@ -36,7 +37,7 @@ export const PROMPT_RETURN_S = 15;
 /** What a pilot moves to bring a quantity down again: the channel, its direction, and how much shows intent. */
 export const INPUTS: Record<
   CorridorChannel,
-  readonly { channel: string; direction: 1 | -1; least: number }[]
+  readonly { channel: ChannelId; direction: 1 | -1; least: number }[]
 > = {
   altitude_ft: [{ channel: 'pitch_deg', direction: -1, least: 0.7 }],
   verticalSpeed_fpm: [

@@ -1,8 +1,12 @@
+import type { CorridorChannel, Profile } from './corridor';
 import { normaliseSigned } from '../measure/angle';
 import type { Condition, ConditionChannel, Drill } from './drill';
 
+/** What phases are begun, ended and judged by; each is a channel of a recorded flight. */
+export type PhaseChannel = ConditionChannel | CorridorChannel | Profile['along'];
+
 /** The newest value of a channel. */
-export type ReadChannel = (channel: string) => number;
+export type ReadChannel = (channel: PhaseChannel) => number;
 
 /** Where a phase began, where each of its settling corridors began to count, and where it ended; seconds. */
 export interface PhaseSpan {
@@ -10,7 +14,7 @@ export interface PhaseSpan {
   start_s: number;
   end_s: number;
   /** Channel → time from which its corridor is judged; channels without settling are judged from `start_s`. */
-  settled_s: Partial<Record<string, number>>;
+  settled_s: Partial<Record<CorridorChannel, number>>;
   /** False while the phase has not come to its own end. */
   complete: boolean;
 }
@@ -32,7 +36,7 @@ export function trackPhases(drill: Drill): PhaseTracker {
   let index = -1;
   let finished = false;
   let until: Watch = () => null;
-  let settling: { channel: string; watch: Watch; latest_s: number }[] = [];
+  let settling: { channel: CorridorChannel; watch: Watch; latest_s: number }[] = [];
 
   function begin(next: number, start_s: number): void {
     const phase = drill.phases[next]!;
@@ -62,8 +66,9 @@ export function trackPhases(drill: Drill): PhaseTracker {
       if (ended === null) return;
       span.end_s = ended;
       span.complete = true;
-      for (const [channel, at] of Object.entries(span.settled_s)) {
-        span.settled_s[channel] = Math.min(at!, ended);
+      for (const { channel } of settling) {
+        const settled_s = span.settled_s[channel];
+        if (settled_s !== undefined) span.settled_s[channel] = Math.min(settled_s, ended);
       }
       if (index + 1 < drill.phases.length) begin(index + 1, ended);
       else finished = true;

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../flight/channels';
 import type { Gaze } from '../instrument/scan-area';
 import { cureOf } from './cures';
 import type { FindingKind } from './finding-kind';
@@ -15,7 +16,7 @@ export interface Finding {
   start_s: number;
   end_s: number;
   /** The strip it belongs to, where there is one. */
-  channel: string | null;
+  channel: ChannelId | null;
   side: 'above' | 'below' | null;
   evidence: string;
   cure: string;
@@ -42,7 +43,7 @@ export function finding(
   at: { moment_s: number; start_s?: number; end_s?: number },
   evidence: string,
   more: {
-    channel?: string;
+    channel?: ChannelId;
     side?: 'above' | 'below';
     speedByNose?: boolean;
     area?: Gaze;

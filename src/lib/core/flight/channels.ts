@@ -9,7 +9,7 @@ export interface ChannelDefinition {
   decimals: number;
 }
 
-const channel = (id: string, name: string, unit: string, decimals: number): ChannelDefinition => ({
+const channel = <const Id extends string>(id: Id, name: string, unit: string, decimals: number) => ({
   id,
   name,
   unit,
@@ -67,6 +67,12 @@ export const channelDefinitions = [
   channel('arcError_nm', 'Off the arc', 'NM', 3)
 ] as const satisfies readonly ChannelDefinition[];
 
+/** Name of a channel, with its unit. */
+export type ChannelId = (typeof channelDefinitions)[number]['id'];
+
+/** One moment of a flight: what was recorded of each channel, in its unit. */
+export type Sample = Partial<Record<ChannelId, number>>;
+
 /** Flights recorded before there were more channels have the first so many. */
 export const FIRST_CHANNELS = 24;
 
@@ -75,11 +81,26 @@ export const CHANNELS_WITHOUT_RADIO = channelDefinitions.findIndex((c) => c.id =
 
 export const RECORDING_RATE_HZ = 10;
 
-const indexById = new Map(channelDefinitions.map((definition, index) => [definition.id, index]));
+const indexById = new Map<string, number>(
+  channelDefinitions.map((definition, index) => [definition.id, index])
+);
 
-/** Position of a channel in recordings, or null when there is no such channel. */
-export function channelIndex(id: string): number | null {
-  return indexById.get(id) ?? null;
+/** Position of a channel in recordings. */
+export function channelIndex(id: ChannelId): number {
+  return indexById.get(id)!;
+}
+
+/** Whether a name from outside, such as a column's of a file, is that of a channel. */
+export function isChannel(name: string): name is ChannelId {
+  return indexById.has(name);
+}
+
+/** Writes what was sampled into the whole-number counts of a moment, as it is recorded; the rest of them stays as it is. */
+export function writeSample(counts: Int32Array, sample: Sample): void {
+  for (const id in sample) {
+    const index = channelIndex(id as ChannelId);
+    counts[index] = Math.round(sample[id as ChannelId]! * channelScales[index]!);
+  }
 }
 
 /** Powers of ten of each channel, in order. */

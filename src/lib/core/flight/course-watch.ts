@@ -3,7 +3,8 @@ import { courseLineOf } from '../drill/phase-course';
 import type { Reference } from '../drill/reference';
 import type { Lesson } from '../drill/lesson';
 import { byCourseLine, type CourseLine } from '../radio/course-line';
-import { channelIndex, channelScales } from './channels';
+import { writeSample } from './channels';
+import { readerOf } from './flight';
 
 /** A fix counts as passed within this distance of it, and only after having been so far before it. */
 const PASSED_WITHIN_NM = 1.5;
@@ -65,14 +66,6 @@ export function courseFollower({ navigation, drill }: Lesson): CourseFollower | 
   };
 }
 
-const at = (id: string) => {
-  const index = channelIndex(id)!;
-  return { index, scale: channelScales[index]! };
-};
-const LATITUDE = at('latitude_deg');
-const LONGITUDE = at('longitude_deg');
-const COURSE = courseChannels.map((id) => ({ id, ...at(id) }));
-
 /** Writes what is true of the course into a sample, from its place and phase. */
 export type CourseWatch = (counts: Int32Array, phaseIndex: number) => void;
 
@@ -80,14 +73,9 @@ export function courseWatch(lesson: Lesson): CourseWatch {
   const follow = courseFollower(lesson);
   if (!follow) return () => {};
   return (counts, phaseIndex) => {
-    const state = follow(
-      {
-        latitude_deg: counts[LATITUDE.index]! / LATITUDE.scale,
-        longitude_deg: counts[LONGITUDE.index]! / LONGITUDE.scale
-      },
-      phaseIndex
-    );
-    for (const { id, index, scale } of COURSE) counts[index] = Math.round(state[id] * scale);
+    const read = readerOf(counts);
+    const place = { latitude_deg: read('latitude_deg'), longitude_deg: read('longitude_deg') };
+    writeSample(counts, follow(place, phaseIndex));
   };
 }
 

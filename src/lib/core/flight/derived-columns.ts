@@ -1,3 +1,4 @@
+import type { ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import { trackPhases } from '../drill/phase-tracker';
 import { wayBetween } from '../earth/geodesic';
@@ -23,7 +24,7 @@ function withMotion(flight: Flight, variation_deg: number): Flight {
   const longitude = flight.columns.get('longitude_deg');
   const altitude = flight.columns.get('trueAltitude_ft') ?? flight.columns.get('altitude_ft');
   const columns = new Map(flight.columns);
-  const missing = (id: string) => !columns.has(id);
+  const missing = (id: ChannelId) => !columns.has(id);
   const reach = Math.max(1, Math.round(OVER_S * flight.rate_hz));
   /** From a little before each sample to a little after it. */
   const over = (value: (from: number, to: number, seconds: number) => number) =>
@@ -68,7 +69,7 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
   // Phases end by what is written here, and what is written follows from the phase: sample by sample, as in flight.
   const tracker = trackPhases(lesson.drill);
   let k = 0;
-  const read = (id: string) => columns.get(id)?.[k] ?? NaN;
+  const read = (id: ChannelId) => columns.get(id)?.[k] ?? NaN;
   for (; k < flight.length; k++) {
     const state = follow(
       { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! },

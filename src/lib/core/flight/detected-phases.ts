@@ -1,3 +1,4 @@
+import type { ChannelId } from './channels';
 import type { Drill } from '../drill/drill';
 import { trackPhases, type PhaseSpan } from '../drill/phase-tracker';
 import type { Flight } from './flight';
@@ -9,7 +10,7 @@ import type { Flight } from './flight';
 export function detectPhases(flight: Flight, drill: Drill): PhaseSpan[] {
   const tracker = trackPhases(drill);
   let k = 0;
-  const read = (id: string) => flight.columns.get(id)?.[k] ?? NaN;
+  const read = (id: ChannelId) => flight.columns.get(id)?.[k] ?? NaN;
   for (; k < flight.length && !tracker.finished(); k++) tracker.advance(k / flight.rate_hz, read);
   return tracker.spans();
 }

@@ -23,7 +23,7 @@ import type { Lesson } from '../drill/lesson';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { RECEIVER_MEMORY_LENGTH, receivers } from '../radio/receivers';
-import { channelScales } from './channels';
+import { writeSample } from './channels';
 import type { Hands } from './hands';
 import { sampledValues } from './sampled-values';
 import { keptArray, keptFields, restoreFrom, snapshotOf, type Kept } from './snapshot';
@@ -211,9 +211,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     sample(counts) {
       const shown = read();
       const place = placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!);
-      const values = sampledValues({ shown, place, state, controls, observed });
-      if (radio) values.push(...navigationValues(radio.shown()));
-      for (let i = 0; i < values.length; i++) counts[i] = Math.round(values[i]! * channelScales[i]!);
+      writeSample(counts, sampledValues({ shown, place, state, controls, observed }));
+      if (radio) writeSample(counts, navigationValues(radio.shown()));
     },
     hands: () => ({
       stick: { kind: 'attitude', pitch_deg: truth.pitch_deg, bank_deg: truth.bank_deg },

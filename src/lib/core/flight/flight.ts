@@ -1,18 +1,24 @@
 import { Rejection } from '../measure/rejection';
 import type { FlightEvent } from './flight-event';
-import { RECORDING_RATE_HZ, channelDefinitions, channelIndex, channelScales } from './channels';
+import {
+  RECORDING_RATE_HZ,
+  channelDefinitions,
+  channelIndex,
+  channelScales,
+  type ChannelId
+} from './channels';
 
 /** A flight at rest: columns at an even rate from time zero, and events. A column may be missing. */
 export interface Flight {
   rate_hz: number;
   /** Number of samples; the k-th is at time k / rate_hz. */
   length: number;
-  columns: ReadonlyMap<string, Float32Array | Float64Array>;
+  columns: ReadonlyMap<ChannelId, Float32Array | Float64Array>;
   events: readonly FlightEvent[];
 }
 
 /** The column of a channel. @throws Rejection when the flight has not recorded it */
-export function column(flight: Flight, id: string): Float32Array | Float64Array {
+export function column(flight: Flight, id: ChannelId): Float32Array | Float64Array {
   const values = flight.columns.get(id);
   if (!values)
     throw new Rejection('channel', id, `this flight recorded ${[...flight.columns.keys()].join(', ')}`);
@@ -20,7 +26,7 @@ export function column(flight: Flight, id: string): Float32Array | Float64Array 
 }
 
 /** Those of these channels that a flight has not recorded. */
-export function lacking(flight: Flight, ids: readonly string[]): string[] {
+export function lacking(flight: Flight, ids: readonly ChannelId[]): ChannelId[] {
   return ids.filter((id) => !flight.columns.has(id));
 }
 
@@ -39,7 +45,7 @@ export function flightFromCounts(
   events: readonly FlightEvent[],
   rate_hz = RECORDING_RATE_HZ
 ): Flight {
-  const columns = new Map<string, Float32Array | Float64Array>();
+  const columns = new Map<ChannelId, Float32Array | Float64Array>();
   channelDefinitions.forEach((definition, index) => {
     const source = counts[index];
     if (!source || source.length < (counts[0]?.length ?? 0)) return;
@@ -66,11 +72,9 @@ export function countsOf(flight: Flight): Int32Array[] {
 }
 
 /** Reads the newest sample of a growing recording by channel name. */
-export function readerOf(sample: readonly number[] | Int32Array): (id: string) => number {
+export function readerOf(sample: readonly number[] | Int32Array): (id: ChannelId) => number {
   return (id) => {
     const index = channelIndex(id);
-    if (index === null)
-      throw new Rejection('channel', id, `one of ${channelDefinitions.map((d) => d.id).join(', ')}`);
     return sample[index]! / channelScales[index]!;
   };
 }

@@ -3,7 +3,7 @@ import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
 import { sameRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Command } from './command';
-import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions } from './channels';
+import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions, type ChannelId } from './channels';
 import { courseWatch } from './course-watch';
 import type { FlightEvent, Happening } from './flight-event';
 import { readerOf } from './flight';
@@ -25,7 +25,7 @@ export interface FlownDrill {
   command(command: Command): void;
   phase(): ReturnType<PhaseTracker['current']>;
   /** Newest recorded value of a channel, as it is judged; 0 for what is not recorded. */
-  read(channel: string): number;
+  read(channel: ChannelId): number;
   /** What is noted from now on is heard there, too. */
   onnote: ((event: FlightEvent) => void) | null;
   /** True while the instructor has control and the student's eyes are closed. */
@@ -65,7 +65,7 @@ export function flyDrill(
   const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
   const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
   const readShown = readerOf(counts);
-  const read = (id: string) => readShown(judged.get(id) ?? id);
+  const read = (id: ChannelId) => readShown(judged.get(id) ?? id);
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;
     watchCourse(counts, tracker.current().index);

@@ -1,3 +1,4 @@
+import type { ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import { lessonAsFlown } from './as-flown';
 import { withDerived } from './derived-columns';
@@ -7,11 +8,11 @@ import type { Flight } from './flight';
  * Where an instrument is covered or lies, what is asked for is judged by what the airplane did, not by what was shown:
  * shown channel → true channel.
  */
-export function judgedChannels({ covered, plan }: Lesson): ReadonlyMap<string, string> {
+export function judgedChannels({ covered, plan }: Lesson): ReadonlyMap<ChannelId, ChannelId> {
   const failed = (...kinds: string[]) => plan.faults.some((fault) => kinds.includes(fault.kind));
   const gyros = failed('vacuum') || (plan.panel === 'tapes' && failed('electrical'));
   const pitotStatic = failed('pitot-blocked', 'pitot-and-drain-blocked', 'static-blocked');
-  const judged = new Map<string, string>();
+  const judged = new Map<ChannelId, ChannelId>();
   if (gyros || covered.includes('heading')) judged.set('heading_deg', 'trueHeading_deg');
   if (gyros || covered.includes('attitude')) {
     judged.set('bank_deg', 'trueBank_deg');

@@ -1,4 +1,5 @@
 import type { Lesson } from '../drill/lesson';
+import type { Sample } from './channels';
 import { firstByRadio, radiosFor } from '../drill/reference-radios';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio-settings';
@@ -9,16 +10,16 @@ export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
   return !navigation || navigation.radios === 'cold' || !first ? strangeRadios : radiosFor(first);
 }
 
-/** What is recorded of the navigation instruments, in the order of their channels. */
-export function navigationValues(shown: NavigationShown): number[] {
+/** What is recorded of the navigation instruments. */
+export function navigationValues(shown: NavigationShown): Sample {
   const { course_deg, deflection, toFrom, valid } = mainNeedle(shown);
-  return [
-    deflection,
-    !valid || toFrom === null ? 0 : toFrom === 'to' ? 1 : -1,
-    course_deg,
-    needleSources.indexOf(shown.source) + 1,
-    shown.needles.nav2.deflection,
-    shown.pointer?.bearing_deg ?? -1,
-    shown.distance?.nm ?? -1
-  ];
+  return {
+    needle: deflection,
+    toFrom: !valid || toFrom === null ? 0 : toFrom === 'to' ? 1 : -1,
+    course_deg: course_deg,
+    needleSource: needleSources.indexOf(shown.source) + 1,
+    needle2: shown.needles.nav2.deflection,
+    bearing_deg: shown.pointer?.bearing_deg ?? -1,
+    distance_nm: shown.distance?.nm ?? -1
+  };
 }

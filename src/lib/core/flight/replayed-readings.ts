@@ -1,3 +1,4 @@
+import type { ChannelId } from './channels';
 import type { PropulsionKind } from '../aircraft/aircraft-file';
 import { normaliseSigned } from '../measure/angle';
 import type { LessonPlan } from '../drill/lesson-plan';
@@ -15,7 +16,7 @@ export function readingsAt(
   { plan, propulsion }: { plan: LessonPlan; propulsion: PropulsionKind }
 ): Readings {
   const k = sampleAt(flight, time_s);
-  const at = (id: string) => flight.columns.get(id)?.[k] ?? 0;
+  const at = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
   const knotsUp = at('climbRate_fpm') / 101.27;
   return {
     ias_kt: at('ias_kt'),

@@ -1,3 +1,4 @@
+import type { ChannelId } from './channels';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { pooled, type MeasuredLine, type Spread } from '../aircraft/measured-line';
 import { mean } from '../measure/statistics';
@@ -11,7 +12,7 @@ export interface SteadyStretch {
 }
 
 /** From the lowest to the highest value within a stretch no more than this, by channel. */
-const BANDS: readonly (readonly [string, number])[] = [
+const BANDS: readonly (readonly [ChannelId, number])[] = [
   ['pitch_deg', 2.4],
   ['ias_kt', 7],
   ['verticalSpeed_fpm', 300],
@@ -79,7 +80,7 @@ export function proposedLines(
   const bins = new Map<string, { attemptId: string; flight: Flight; stretch: SteadyStretch }[]>();
   for (const { attemptId, flight } of flights) {
     for (const stretch of steadyStretches(flight)) {
-      const at = (id: string) =>
+      const at = (id: ChannelId) =>
         mean((flight.columns.get(id) ?? new Float32Array()).subarray(stretch.from, stretch.to + 1)) ?? 0;
       const key = [
         Math.round(at('ias_kt') / SPEED_BIN_KT),
@@ -104,7 +105,7 @@ function lineOf(
   aircraft: AircraftFile,
   members: readonly { attemptId: string; flight: Flight; stretch: SteadyStretch }[]
 ): MeasuredLine {
-  const spreadOf = (id: string): Spread =>
+  const spreadOf = (id: ChannelId): Spread =>
     pooled(
       members.flatMap(({ flight, stretch }) => {
         const values = flight.columns.get(id)?.subarray(stretch.from, stretch.to + 1);
@@ -118,7 +119,7 @@ function lineOf(
   const { kind } = aircraft.propulsion;
   const ias_kt = spreadOf('ias_kt');
   const verticalSpeed_fpm = spreadOf('verticalSpeed_fpm');
-  const recorded = (id: string) => members.some(({ flight }) => flight.columns.has(id));
+  const recorded = (id: ChannelId) => members.some(({ flight }) => flight.columns.has(id));
   const flaps_deg = Math.round(spreadOf('flaps_deg').mean);
   const way = verticalSpeed_fpm.mean > 150 ? 'Climb' : verticalSpeed_fpm.mean < -150 ? 'Descent' : 'Level';
   return {

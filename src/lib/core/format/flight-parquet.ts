@@ -2,7 +2,7 @@ import { parquetMetadataAsync, parquetRead, type AsyncBuffer, type Compressors }
 import { ByteWriter, parquetWrite, type ColumnSource } from 'hyparquet-writer';
 import type { SchemaElement } from 'hyparquet';
 import { Rejection } from '../measure/rejection';
-import { channelDefinitions, channelIndex, channelScales } from '../flight/channels';
+import { channelDefinitions, channelIndex, channelScales, isChannel } from '../flight/channels';
 import { eventsFromLookText, lookText } from './look-text';
 import { EVENTS_VERSION } from '../flight/flight-event';
 import { upgradeEvents } from '../flight/older-events';
@@ -116,7 +116,8 @@ export async function flightFromParquet(bytes: Uint8Array, gunzip: Squeeze): Pro
     compressors,
     columns: recorded.map(({ id }) => id),
     onChunk({ columnName, columnData, rowStart }) {
-      const index = channelIndex(columnName)!;
+      if (!isChannel(columnName)) return;
+      const index = channelIndex(columnName);
       const column = counts[index]!;
       const scale = channelScales[index]!;
       for (let k = 0; k < columnData.length; k++) {

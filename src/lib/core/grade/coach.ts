@@ -1,3 +1,4 @@
+import type { ChannelId } from '../flight/channels';
 import type { FlightEvent } from '../flight/flight-event';
 import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
@@ -28,7 +29,7 @@ const LOOKS_EVERY_SAMPLES = 5;
 /** An instructor's voice while somebody practises: the one thing to say now, or nothing. */
 export interface Coach {
   /** To be asked at every recorded sample. @param read the newest value of a channel */
-  watch(time_s: number, phaseIndex: number, read: (channel: string) => number): string | null;
+  watch(time_s: number, phaseIndex: number, read: (channel: ChannelId) => number): string | null;
   /** What the student has done besides flying: the clock, the radios. */
   heard(event: FlightEvent): void;
 }
@@ -101,7 +102,7 @@ export function coach(lesson: Lesson): Coach {
 /** The same thing with another figure in it is the same thing. */
 const kindOf = (words: string) => words.replace(/[\d:]+/g, '');
 
-const WATCHED = [
+const WATCHED: readonly ChannelId[] = [
   'altitude_ft',
   'ias_kt',
   'tas_kt',

@@ -3,7 +3,7 @@ import { channelsOf } from '../deviation/deviation';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
-import { channelDefinitions } from '../flight/channels';
+import { channelDefinitions, type ChannelId } from '../flight/channels';
 import type { Flight } from '../flight/flight';
 import { checkName, lackingFor } from './checks/checks';
 import { quantityWords } from '../finding/quantity-words';
@@ -11,12 +11,12 @@ import { quantityWords } from '../finding/quantity-words';
 /** Something that was asked for and could not be judged, and the channels the flight would have had to record for it. */
 export interface Unjudged {
   name: string;
-  lacks: string[];
+  lacks: ChannelId[];
 }
 
-const channelName = (id: string) =>
+const channelName = (id: ChannelId) =>
   channelDefinitions.find((channel) => channel.id === id)?.name.toLowerCase() ?? id;
-const nameOf = (channel: string) =>
+const nameOf = (channel: ChannelId) =>
   channel in quantityWords ? quantityWords[channel as CorridorChannel].name : channelName(channel);
 
 /** What of a flown drill a flight says nothing about: an honest grade names it. */

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import { phaseById, type Check, type Phase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -43,7 +44,7 @@ export interface CheckKind<Kind extends Check['kind'], Measure, Judged> extends 
   /** As it is named where it could not be judged. */
   name: string;
   /** The channels it is measured from. */
-  measuredFrom: readonly string[];
+  measuredFrom: readonly ChannelId[];
   /** null: there was nothing to measure. */
   measure(at: CheckPlace, check: Extract<Check, { kind: Kind }>): Measure | null;
 }
@@ -54,7 +55,7 @@ export function elementName({ drill }: Lesson, phaseId: string, what: string): s
 }
 
 /** What anything flown by a course is measured from. */
-export const BY_COURSE = [
+export const BY_COURSE: readonly ChannelId[] = [
   'heading_deg',
   'track_deg',
   'bank_deg',

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import { type Check, type Phase, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { ComparableFigure } from '../../finding/comparable-figure';
@@ -61,7 +62,7 @@ export function checkName(check: Check): string {
 }
 
 /** What a flight has not recorded of what a check is measured from. */
-export function lackingFor(flight: Flight, check: Check): string[] {
+export function lackingFor(flight: Flight, check: Check): ChannelId[] {
   return lacking(flight, kindOf(check).measuredFrom);
 }
 

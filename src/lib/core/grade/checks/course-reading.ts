@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import { phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -41,7 +42,7 @@ export function readByCourse(
   const half = Math.round(SMOOTHED_S * flight.rate_hz);
   const sums = new Float64Array(bank.length + 1);
   for (let k = 0; k < bank.length; k++) sums[k + 1] = sums[k]! + bank[k]!;
-  const of = (id: string) => {
+  const of = (id: ChannelId) => {
     const values = column(flight, id);
     return (k: number) => values[k]!;
   };

@@ -65,7 +65,7 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
   const findings: Finding[] = [];
   const below = m.altitude_ft - m.lowest_ft;
   const lowest = `Lowest ${figure(m.lowest_ft)} ft`;
-  const where = { channel: 'altitude_ft', side: 'below' as const };
+  const where = { channel: 'altitude_ft', side: 'below' } as const;
   if (fault === 'below') {
     findings.push(
       finding(

@@ -109,7 +109,7 @@ function sayLevelOff(m: LevelOffMeasure, verdict: Verdict, { tolerance }: Lesson
   const more = {
     failed: verdict === 'not met',
     worth: (MOMENT_S * levelOffError(m)) / tolerance.levelOff_ft,
-    channel: 'altitude_ft'
+    channel: 'altitude_ft' as const
   };
   const [beyond, short] = m.climbing ? (['above', 'below'] as const) : (['below', 'above'] as const);
   if (m.beyond_ft > tolerance.levelOff_ft) {

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { column, type Flight, sampleAt } from '../../flight/flight';
@@ -42,7 +43,7 @@ const FLOWN_AGAIN_DEG = 4;
 const AFTER_S = 8;
 
 export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: PhaseSpan): RecoveryMeasure {
-  const at = (id: string) => column(flight, id);
+  const at = (id: ChannelId) => column(flight, id);
   const pitch = flight.columns.get('truePitch_deg') ?? at('pitch_deg');
   const bank = flight.columns.get('trueBank_deg') ?? at('bank_deg');
   const throttle = at('throttle');

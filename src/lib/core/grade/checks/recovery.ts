@@ -91,8 +91,15 @@ function sayRecovery(m: RecoveryMeasure, verdict: Verdict, { aircraft }: Lesson)
 export const recovery: CheckKind<'recovery', RecoveryMeasure, Verdict> = {
   name: 'recovery',
   measuredFrom: [
-    ...['pitch_deg', 'bank_deg', 'throttle', 'elevator', 'aileron'],
-    ...['trueAltitude_ft', 'ias_kt', 'loadFactor', 'angleOfAttack_deg']
+    'pitch_deg',
+    'bank_deg',
+    'throttle',
+    'elevator',
+    'aileron',
+    'trueAltitude_ft',
+    'ias_kt',
+    'loadFactor',
+    'angleOfAttack_deg'
   ],
   measure: ({ flight, lesson, span }) => measureRecovery(flight, lesson.aircraft, span),
   judge: recoveryVerdict,

@@ -72,7 +72,7 @@ function rollsAlways(m: TrackingMeasure): boolean {
 
 function say(fault: TrackingFault, m: TrackingMeasure): Finding {
   const stretch = { moment_s: m.from_s, start_s: m.from_s, end_s: m.to_s };
-  const where = { channel: 'courseShare' };
+  const where = { channel: 'courseShare' } as const;
   switch (fault) {
     case 'still-turning':
       return finding(

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import type { FlightEvent } from '../../flight/flight-event';
 
 /** What the coach sees at one moment. */
@@ -5,7 +6,7 @@ export interface CoachMoment {
   time_s: number;
   inPhase_s: number;
   phaseIndex: number;
-  values: Map<string, number>;
+  values: Map<ChannelId, number>;
 }
 
 /** What the hands would move. */
@@ -32,7 +33,7 @@ export interface Hint {
   heard?(event: FlightEvent): void;
 }
 
-export const valueOf = (moment: CoachMoment, channel: string): number => moment.values.get(channel) ?? 0;
+export const valueOf = (moment: CoachMoment, channel: ChannelId): number => moment.values.get(channel) ?? 0;
 
 /** The moment so many seconds before the newest; null when that is not remembered. */
 export function before(memory: readonly CoachMoment[], seconds: number): CoachMoment | null {

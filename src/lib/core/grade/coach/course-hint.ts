@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import {
   DEGREES_PER_RADIAN,
@@ -157,7 +158,7 @@ function tracking(
 /** The wind correction a course needs in the wind that heading, track and speeds tell now; degrees, + = nose right. */
 function windCorrection(now: CoachMoment, course_deg: number): number {
   const tas = Math.max(40, valueOf(now, 'tas_kt'));
-  const across = (speed: string, angle: string) =>
+  const across = (speed: ChannelId, angle: ChannelId) =>
     valueOf(now, speed) * Math.sin((valueOf(now, angle) - course_deg) * RADIANS_PER_DEGREE);
   const toTheRight_kt = across('groundspeed_kt', 'track_deg') - across('tas_kt', 'heading_deg');
   return -Math.asin(clamp(toTheRight_kt / tas, -1, 1)) * DEGREES_PER_RADIAN;

@@ -1,3 +1,4 @@
+import type { ChannelId } from '../../flight/channels';
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
 import { deviationsOf, fractionOfTolerance } from '../../deviation/deviation';
 import { INPUTS } from '../../deviation/exceedance';
@@ -61,7 +62,7 @@ function stretchesOf(
   flight: Flight,
   held: CorridorMeasure,
   wandered: CorridorMeasure,
-  own: readonly { channel: string; least: number }[]
+  own: readonly { channel: ChannelId; least: number }[]
 ): Fixation['times'] {
   const heldOff = deviationsOf(flight, held.corridor);
   const wanderedOff = deviationsOf(flight, wandered.corridor);
@@ -96,7 +97,7 @@ function stretchesOf(
 }
 
 /** How often a control was moved by at least so much, one way or the other, between two samples. */
-function movements(flight: Flight, channel: string, least: number, from: number, to: number): number {
+function movements(flight: Flight, channel: ChannelId, least: number, from: number, to: number): number {
   const values = flight.columns.get(channel);
   if (!values) return 0;
   let count = 0;
