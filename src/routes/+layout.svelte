@@ -1,12 +1,12 @@
 <script lang="ts">
   import '../app.css';
-  import type { Snippet } from 'svelte';
+  import { onMount, type Snippet } from 'svelte';
   import { page } from '$app/state';
   import Binder from '$lib/ui/Binder.svelte';
   import KeyHelp from '$lib/ui/KeyHelp.svelte';
   import RefusedFlights from '$lib/ui/RefusedFlights.svelte';
   import { outboxOf, type FlightOutbox } from '$lib/worker/flight-outbox.svelte';
-  import CommandPalette from '$lib/ui/CommandPalette.svelte';
+  import { tinykeys } from 'tinykeys';
   import type { LayoutData } from './$types';
 
   let { data, children }: { data: LayoutData; children: Snippet } = $props();
@@ -18,6 +18,19 @@
     outbox = outboxOf(id);
     void outbox.send();
   });
+
+  let palette = $state(false);
+  /** Its script is fetched at the first press. */
+  let paletteAsked = $state(false);
+  onMount(() =>
+    tinykeys(window, {
+      '$mod+k': (event) => {
+        event.preventDefault();
+        palette = !palette;
+        paletteAsked = true;
+      }
+    })
+  );
 
   const bare = $derived(!data.me || page.url.pathname === '/sign-in');
 </script>
@@ -38,9 +51,14 @@
     </main>
   </div>
   <KeyHelp />
-  <CommandPalette
-    teaches={data.me.teaches}
-    chief={data.me.role === 'chief'}
-    chosen={page.data['chosen'] ?? null}
-  />
+  {#if paletteAsked}
+    {#await import('$lib/ui/CommandPalette.svelte') then { default: CommandPalette }}
+      <CommandPalette
+        bind:open={palette}
+        teaches={data.me.teaches}
+        chief={data.me.role === 'chief'}
+        chosen={page.data['chosen'] ?? null}
+      />
+    {/await}
+  {/if}
 {/if}

@@ -1,16 +1,19 @@
 <script lang="ts">
   import { Command, Dialog } from 'bits-ui';
   import { goto } from '$app/navigation';
-  import { onMount } from 'svelte';
-  import { tinykeys } from 'tinykeys';
   import { withStudent } from './with-student';
 
   let {
     teaches,
     chief,
-    chosen
-  }: { teaches: boolean; chief: boolean; chosen: { id: string; name: string } | null } = $props();
-  let open = $state(false);
+    chosen,
+    open = $bindable()
+  }: {
+    teaches: boolean;
+    chief: boolean;
+    chosen: { id: string; name: string } | null;
+    open: boolean;
+  } = $props();
   const about = $derived(teaches ? chosen : null);
 
   const places = $derived([
@@ -34,15 +37,6 @@
     { name: 'Your account', href: '/account' },
     { name: 'Sign out', href: '/sign-out' }
   ]);
-
-  onMount(() =>
-    tinykeys(window, {
-      '$mod+k': (event) => {
-        event.preventDefault();
-        open = !open;
-      }
-    })
-  );
 
   function choose(href: string) {
     open = false;

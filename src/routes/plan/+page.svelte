@@ -4,7 +4,7 @@
   import { goto } from '$app/navigation';
   import { navigating } from '$app/state';
   import { untrack } from 'svelte';
-  import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
+  import { aircraftById } from '$core/aircraft/catalogue';
   import { briefingFor } from '$core/drill/briefing';
   import { drillCatalogue } from '$core/drill/catalogue/catalogue';
   import { figuresOf } from '$core/drill/lesson-figures';
@@ -13,23 +13,23 @@
   import { problemsOf } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { Rejection } from '$core/measure/rejection';
-  import { trainingAreas } from '$core/earth/training-area';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
   import { draftOf, dropDraft, keepDraft } from '$lib/ui/draft';
-  import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
   import NumberField from '$lib/ui/NumberField.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import type { ActionData, PageData } from './$types';
-  import { areaOf, placeOfWorld, worldOf } from '$core/drill/lesson-place';
+  import { areaOf, worldOf } from '$core/drill/lesson-place';
   import { lessonNavigation } from '$core/drill/lesson-navigation';
+  import CannotBeFlown from './CannotBeFlown.svelte';
   import AirFields from './AirFields.svelte';
   import FigureFields from './FigureFields.svelte';
   import NavigationFields from './NavigationFields.svelte';
   import PanelFields from './PanelFields.svelte';
   import ScanFields from './ScanFields.svelte';
+  import WhoAndWhat from './WhoAndWhat.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
 
@@ -82,7 +82,6 @@
   const submit = $derived(data.changed ? 'Save the change' : data.alone ? 'Fly this' : 'Plan this lesson');
   const aircraft = $derived(aircraftById(plan.aircraft));
   const drills = $derived([...drillCatalogue, ...data.ownDrills]);
-  const families = $derived([...new Set(drills.map((drill) => drill.family))]);
   const drillFile = $derived(drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!);
   /** As the server will complete it: a school's own drill and profile are part of the plan. */
   const whole = $derived(completedPlan(plan, { drills: data.ownDrills, profiles: data.profiles }));
@@ -133,32 +132,6 @@
 
   function sensible() {
     plan = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
-  }
-
-  function chooseDrill(id: string) {
-    const { navigation: _, ...rest } = plan;
-    const file = drills.find((drill) => drill.id === id);
-    const fresh = sensiblePlan(aircraft, areaOf(plan), id);
-    // By radio it is flown at a speed of its own.
-    const changes = (file?.navigation === undefined) !== (drillFile.navigation === undefined);
-    const startSpeed_kt = changes ? fresh.startSpeed_kt : plan.startSpeed_kt;
-    plan = { ...rest, drill: id, figures: {}, startSpeed_kt };
-  }
-  /** The school's own worlds, and the one this plan was made with. */
-  const places = $derived.by(() => {
-    const today = data.worlds.map((world) => placeOfWorld(world, new Date()));
-    const { ownPlace } = plan;
-    return ownPlace && !today.some(({ area }) => area.id === ownPlace.area.id) ? [...today, ownPlace] : today;
-  });
-
-  function chooseArea(id: string) {
-    const { ownPlace: _, navigation: __, ...rest } = plan;
-    const place = places.find(({ area }) => area.id === id);
-    plan = { ...rest, area: id, ...(place ? { ownPlace: place } : {}) };
-  }
-  function chooseAircraft(id: string) {
-    const fresh = sensiblePlan(aircraftById(id), areaOf(plan), plan.drill);
-    plan = { ...plan, aircraft: id, figures: {}, startSpeed_kt: fresh.startSpeed_kt };
   }
 </script>
 
@@ -217,66 +190,20 @@
   <input type="hidden" name="changes" value={data.changed?.id ?? ''} />
   <input type="hidden" name="plan" value={JSON.stringify(whole)} />
   <div class="grid content-start gap-4">
-    <fieldset class="grid grid-cols-2 gap-x-5 gap-y-3">
-      <legend class="mb-1 font-bold">Who and what</legend>
-      {#if data.changed || data.alone}
-        <div>
-          <p class="mb-0.5 text-xs text-soft">Student</p>
-          <p class="flex min-h-9 items-center">{data.chosen?.name}</p>
-        </div>
-      {:else}
-        <ChoiceField
-          label="Student"
-          name="student"
-          problem={problem('student')}
-          bind:value={
-            () => navigating.to?.url.searchParams.get('student') ?? data.studentId ?? '',
-            (student) => goto(`/plan?student=${student}`, { keepFocus: true, noScroll: true })
-          }
-          choices={data.students.map(({ id, name }) => [id, name])}
-        />
-      {/if}
-      <fieldset class="contents" disabled={fetching}>
-        <ChoiceField
-          label="Drill"
-          name="drill"
-          problem={problem('drill')}
-          bind:value={() => plan.drill, chooseDrill}
-          choices={families.flatMap((family) =>
-            drills
-              .filter((drill) => drill.family === family)
-              .map(({ id, name }) => [id, name, family] as const)
-          )}
-        />
-        <ChoiceField
-          label="Airplane"
-          name="aircraft"
-          problem={problem('aircraft')}
-          bind:value={() => plan.aircraft, chooseAircraft}
-          choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
-        />
-        <ChoiceField
-          label="Where"
-          name="area"
-          problem={problem('area')}
-          hint={areaOf(plan).groundElevation_ft > 0
-            ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
-            : 'over the sea'}
-          bind:value={() => plan.area, chooseArea}
-          choices={[
-            ...trainingAreas.map(({ id, name }) => [id, name] as const),
-            ...places.map(({ area }) => [area.id, area.name, 'the school’s own worlds'] as const)
-          ]}
-        />
-        <ChoiceField
-          label="Tolerances"
-          name="toleranceProfile"
-          problem={problem('toleranceProfile')}
-          bind:value={plan.toleranceProfile}
-          choices={data.profiles.map(({ id, name }) => [id, name])}
-        />
-      </fieldset>
-    </fieldset>
+    <WhoAndWhat
+      bind:plan
+      {drills}
+      {drillFile}
+      worlds={data.worlds}
+      profiles={data.profiles}
+      students={data.students}
+      studentId={navigating.to?.url.searchParams.get('student') ?? data.studentId ?? ''}
+      studentName={data.chosen?.name}
+      choosable={!data.changed && !data.alone}
+      {fetching}
+      onstudent={(student) => goto(`/plan?student=${student}`, { keepFocus: true, noScroll: true })}
+      {problem}
+    />
 
     <fieldset class="contents" disabled={fetching}>
       <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
@@ -311,23 +238,7 @@
       {#if lesson && briefing && !('kind' in briefing)}
         <BriefSheet {lesson} {briefing} />
       {:else}
-        <div class="border border-hard p-4" role="status">
-          <h2 class="text-hard">This cannot be flown yet</h2>
-          <ul class="mt-2 grid gap-2 text-[13px]">
-            {#each problems as { field, message } (field)}
-              <li>
-                <a
-                  href="#{field}"
-                  onclick={(event) => {
-                    event.preventDefault();
-                    document.getElementById(field)?.focus();
-                  }}>{message}</a
-                >
-              </li>
-            {/each}
-            {#if briefing && 'kind' in briefing}<li>{briefing.explanation}</li>{/if}
-          </ul>
-        </div>
+        <CannotBeFlown {problems} impossible={briefing && 'kind' in briefing ? briefing.explanation : null} />
       {/if}
       {#if refused && !problems.some((p) => p.field === refused.field)}
         <p class="mt-3 text-[13px] text-hard" role="alert">{refused.message}</p>

@@ -5,7 +5,7 @@ import { reversalKinds } from '../procedure/course-reversal';
 import { conditionChannels } from './drill';
 import { fixedBy } from './reference';
 
-const name = (maximum: number) =>
+const name = /* @__NO_SIDE_EFFECTS__ */ (maximum: number) =>
   Type.String({ minLength: 1, maxLength: maximum, accepted: `1 to ${maximum} letters` });
 const id = Type.String({ pattern: '^[a-z0-9-]{1,40}$', accepted: 'small letters, digits and dashes' });
 const finite = Type.Number({ minimum: -100000, maximum: 100000, accepted: 'a number' });
@@ -80,32 +80,33 @@ const Turn = Type.Object(
   { additionalProperties: false }
 );
 
-const Navigated = {
-  course: Type.Object(
-    {
-      course_deg: Quantity,
-      way: oneOf(['to', 'from']),
-      /** Joined at this angle first; left out: it is held. */
-      intercept_deg: Type.Optional(Quantity)
-    },
-    { additionalProperties: false }
-  ),
-  arc: Type.Object({ radius_nm: Quantity, to_radial_deg: Quantity }, { additionalProperties: false }),
-  hold: Type.Object(
-    {
-      inbound_deg: Quantity,
-      /** Inbound leg by time, or where the outbound leg ends. */
-      leg_s: Type.Optional(Quantity),
-      leg_nm: Type.Optional(Quantity),
-      circuits: Quantity
-    },
-    { additionalProperties: false }
-  ),
-  reversal: Type.Object(
-    { kind: oneOf(reversalKinds), inbound_deg: Quantity, within_nm: Quantity },
-    { additionalProperties: false }
-  )
-};
+const NavigatedCourse = Type.Object(
+  {
+    course_deg: Quantity,
+    way: oneOf(['to', 'from']),
+    /** Joined at this angle first; left out: it is held. */
+    intercept_deg: Type.Optional(Quantity)
+  },
+  { additionalProperties: false }
+);
+const NavigatedArc = Type.Object(
+  { radius_nm: Quantity, to_radial_deg: Quantity },
+  { additionalProperties: false }
+);
+const NavigatedHold = Type.Object(
+  {
+    inbound_deg: Quantity,
+    /** Inbound leg by time, or where the outbound leg ends. */
+    leg_s: Type.Optional(Quantity),
+    leg_nm: Type.Optional(Quantity),
+    circuits: Quantity
+  },
+  { additionalProperties: false }
+);
+const NavigatedReversal = Type.Object(
+  { kind: oneOf(reversalKinds), inbound_deg: Quantity, within_nm: Quantity },
+  { additionalProperties: false }
+);
 
 /** One phase as it is written. What is not said goes on as in the phase before. */
 export const PhaseFile = Type.Object(
@@ -127,10 +128,10 @@ export const PhaseFile = Type.Object(
     turn: Type.Optional(Turn),
     /** Which of the drill's other fixes it is flown about; `main` goes back to the first. */
     about: Type.Optional(id),
-    course: Type.Optional(Navigated.course),
-    arc: Type.Optional(Navigated.arc),
-    hold: Type.Optional(Navigated.hold),
-    reversal: Type.Optional(Navigated.reversal),
+    course: Type.Optional(NavigatedCourse),
+    arc: Type.Optional(NavigatedArc),
+    hold: Type.Optional(NavigatedHold),
+    reversal: Type.Optional(NavigatedReversal),
     flaps_deg: Type.Optional(Quantity),
     gear: Type.Optional(oneOf(['up', 'down'])),
     /** Which corridors count; left out: all that the phase asks for. */

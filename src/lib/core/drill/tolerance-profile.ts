@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 
-const tolerance = (unit: string, maximum: number) =>
+const tolerance = /* @__NO_SIDE_EFFECTS__ */ (unit: string, maximum: number) =>
   Type.Number({ minimum: 0.1, maximum, accepted: `a number from 0.1 to ${maximum} ${unit}` });
 
 /** How closely things are to be held: what a profile can say, and may leave to the one it inherits from. */

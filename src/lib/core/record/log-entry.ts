@@ -2,7 +2,7 @@ import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { Rejection } from '../measure/rejection';
 
-const hours = (what: string) =>
+const hours = /* @__NO_SIDE_EFFECTS__ */ (what: string) =>
   Type.Number({
     minimum: 0,
     maximum: 24,

@@ -5,35 +5,34 @@
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
-  import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
   import { planPicture } from '$core/flight/plan-picture';
-  import type { InstrumentId } from '$core/instrument/readings';
   import { clock } from '$core/measure/figure';
-  import GamepadSheet from '$lib/controls/GamepadSheet.svelte';
   import { storedSetup } from '$lib/controls/gamepad';
   import { PersonsHands } from '$lib/controls/hands.svelte';
-  import PlanView from '$lib/draw/PlanView.svelte';
-  import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { BenchAnswers } from '$lib/worker/bench-answers.svelte';
   import type { PageData } from './$types';
   import { AttemptUnderWay } from './attempt-under-way.svelte';
+  import AttemptNotes from './AttemptNotes.svelte';
+  import CalledWords from './CalledWords.svelte';
   import BeginAgainSheet from './BeginAgainSheet.svelte';
   import CoverSheet from './CoverSheet.svelte';
   import FlightHeader from './FlightHeader.svelte';
   import FlownPanel from './FlownPanel.svelte';
   import PhaseRibbon from './PhaseRibbon.svelte';
-  import SumBox from './SumBox.svelte';
   import SideColumn from './SideColumn.svelte';
-  import UnfinishedAttempt from './UnfinishedAttempt.svelte';
   import DistractionBox from './DistractionBox.svelte';
   import { DistractionDesk, answerKeys } from './distraction-desk.svelte';
   import FlightBar from './FlightBar.svelte';
   import { FlownWay } from './flown-way.svelte';
+  import { everyOther } from './calm-frame';
+  import { Helps } from './helps.svelte';
+  import { stillBehind } from './still-behind.svelte';
   import { InstructorVoice } from './instructor-voice.svelte';
   import { flyingKeys, lessonKeys, oneHandKeys, radioKeys } from './keys';
-  import { arrowOf, keysBackAtClick, keysBackAtEnter } from './keys-back';
+  import { arrowsInto, keysBackAtClick } from './keys-back';
   import { Stopwatch } from './stopwatch.svelte';
-  import RadioBox from './RadioBox.svelte';
+  import RadiosAndPlan from './RadiosAndPlan.svelte';
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
@@ -56,7 +55,6 @@
   let gamepadOpen = $state(false);
   let coverOpen = $state(false);
   let leaving = $state(false);
-  let covered = $state<InstrumentId[]>([...lesson.covered]);
   /** Sums are asked meanwhile. */
   let underLoad = $state(false);
   let animation = 0;
@@ -71,7 +69,7 @@
     onbegin() {
       stopwatch.begin();
       voice.begin();
-      covered = [...lesson.covered];
+      helps.begin();
       desk?.begin();
       way.begin();
     },
@@ -80,6 +78,7 @@
     onothergraded: () => void invalidateAll()
   });
   const { session, frame, flying, simulatedBy } = $derived(underWay);
+  const helps = new Helps(lesson, hands, underWay);
   const stopwatch = new Stopwatch(
     () => underWay.frame?.time_s ?? 0,
     (what) => underWay.session?.note({ kind: 'timer', detail: what }),
@@ -90,35 +89,15 @@
   );
 
   const open = $derived(data.open[0] ?? null);
-  /** Every other picture's frame while time runs: what moves slowly is drawn half as often. */
-  let pictures = 0;
-  let kept: typeof frame = null;
-  const calm = $derived.by(() => {
-    // Read before anything is decided: what is not read is not followed.
-    const newest = frame;
-    if (!flying || kept === null || pictures++ % 2 === 0) kept = newest;
-    return kept;
-  });
+  const calm = $derived.by(everyOther(() => ({ newest: frame, flying })));
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   /** The hold to come, as a controller would clear it, in good time before its fix. */
   const clearance = $derived.by(() => {
     const next = frame && session?.state !== 'ready' ? drill.phases[frame.phaseIndex + 1] : undefined;
     return next ? holdClearance(next) : null;
   });
-  /** A hint stands for as long as it takes to do it. */
-  const HINT_STANDS_S = 9;
-  const coached = $derived(
-    frame?.hint && frame.time_s - frame.hint.time_s < HINT_STANDS_S ? frame.hint.words : null
-  );
   const asksTime = $derived(
     drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
-  );
-  const outside = $derived(
-    plan.cloudBase_ft === null
-      ? 'view-limiting device on'
-      : (frame?.trueAltitude_ft ?? plan.startAltitude_ft) > plan.cloudBase_ft
-        ? 'in cloud: nothing outside'
-        : 'below the cloud: sea and horizon in sight'
   );
   const view = $derived(
     attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
@@ -129,8 +108,7 @@
     underWay.connect();
     hands.gamepad = storedSetup();
     hands.onpause = () => underWay.togglePause();
-    hands.downIsNoseUp = localStorage.getItem(DOWN_KEPT_AS) === '1';
-    hands.assist = plan.assist === 'direct' ? 'direct' : 'attitude-hold';
+    helps.restore();
     underWay.prepareOwn();
     const from = page.url.searchParams.get('from');
     if (from) void underWay.takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
@@ -165,50 +143,16 @@
     animation = requestAnimationFrame(picture);
   }
 
-  function setAssist(level: AssistLevel) {
-    if (!allowsAssist(plan, level) || !frame) {
-      underWay.note = 'This lesson is flown without that help.';
-      return;
-    }
-    hands.setAssist(level, frame.readings);
-    session?.note({ kind: 'assist', detail: level });
-  }
-  function nextAssist() {
-    const next = assistLevels[(assistLevels.indexOf(hands.assist) + 1) % assistLevels.length]!;
-    setAssist(allowsAssist(plan, next) ? next : 'direct');
-  }
-
-  function toggleCover(id: InstrumentId) {
-    covered = covered.includes(id) ? covered.filter((other) => other !== id) : [...covered, id];
-    session?.note({ kind: 'cover', detail: `${id} ${covered.includes(id) ? 'covered' : 'uncovered'}` });
-  }
-
   function mark() {
     session?.note({ kind: 'mark', detail: phase?.reference?.fix ?? '' });
     underWay.note = `Called at ${clock(frame?.time_s ?? 0)}.`;
   }
 
-  const DOWN_KEPT_AS = 'hanza down is nose up';
-  function chooseDown(down: boolean) {
-    hands.downIsNoseUp = down;
-    localStorage.setItem(DOWN_KEPT_AS, down ? '1' : '');
-  }
-
-  /** Time stands still behind a dialog, and goes on after it. */
-  let stoppedForDialog = false;
-  $effect(() => {
-    const dialog = leaving || coverOpen || gamepadOpen;
-    hands.buttonsWork = !dialog;
-    untrack(() => {
-      if (dialog && session?.state === 'running') {
-        session.run(false);
-        stoppedForDialog = true;
-      } else if (!dialog && stoppedForDialog) {
-        stoppedForDialog = false;
-        if (session?.state === 'paused') session.run(true);
-      }
-    });
-  });
+  stillBehind(
+    () => leaving || coverOpen || gamepadOpen,
+    hands,
+    () => session
+  );
 
   /** A joystick pulled out flies nobody: time stops until it is back, or something else is taken. */
   $effect(() => {
@@ -225,7 +169,7 @@
         ? {}
         : {
             bothHands: {
-              nextAssist,
+              nextAssist: () => helps.nextAssist(),
               cover: () => (coverOpen = true),
               toggleVoice: () => (voice.on = !voice.on)
             }
@@ -236,21 +180,13 @@
     ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : [])
   ]);
 
-  function keyDown(event: KeyboardEvent) {
-    keysBackAtEnter(event);
-    const arrow = arrowOf(event);
-    if (arrow && !belongsToFocus(event)) hands.pressed.add(arrow);
-  }
-  function keyUp(event: KeyboardEvent) {
-    const arrow = arrowOf(event);
-    if (arrow) hands.pressed.delete(arrow);
-  }
+  const arrows = arrowsInto(hands.pressed);
 </script>
 
 <svelte:head><title>Fly, lesson {planned.number} · Hanza</title></svelte:head>
 <svelte:window
-  onkeydown={keyDown}
-  onkeyup={keyUp}
+  onkeydown={arrows.down}
+  onkeyup={arrows.up}
   onclick={keysBackAtClick}
   onblur={() => hands.pressed.clear()}
 />
@@ -258,11 +194,12 @@
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
 
 <PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
-<p class="min-h-6 text-[15px] font-bold text-now" aria-live="assertive">
-  {#if phase?.call && session?.state !== 'ready'}“{phase.call}”{/if}
-  {#if clearance}<span class="ml-3 font-normal text-ink">{clearance}</span>{/if}
-  {#if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
-</p>
+<CalledWords
+  call={session?.state === 'ready' ? null : (phase?.call ?? null)}
+  {clearance}
+  time_s={frame?.time_s ?? 0}
+  hint={frame?.hint ?? null}
+/>
 
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div
@@ -280,35 +217,25 @@
       {calm}
       setting_hPa={shownHands.altimeterSetting_hPa}
       corridors={hints && phase ? phase.corridors : []}
-      {covered}
+      covered={helps.covered}
       {view}
     />
     {#if lesson.navigation && calm?.navigation && shownHands.radios}
-      <div class="mt-2 grid grid-cols-1 gap-3 {fromAbove ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
-        <RadioBox
-          radios={shownHands.radios}
-          shown={calm.navigation}
-          world={lesson.navigation.world}
-          readonly={simulatedBy !== null}
-          onset={(radios) => (hands.radios = radios)}
-          onmark={mark}
-          question={asksTime ? 'Minutes to the station?' : null}
-          onanswer={(minutes) => {
-            session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
-            underWay.note = `Answered: ${minutes} min.`;
-          }}
-        />
-        {#if fromAbove}
-          <PlanView
-            picture={fromAbove}
-            track={way.points}
-            track_deg={way.track_deg}
-            width={270}
-            height={190}
-            label="Plan view: corridors, and the way flown so far"
-          />
-        {/if}
-      </div>
+      <RadiosAndPlan
+        world={lesson.navigation.world}
+        radios={shownHands.radios}
+        shown={calm.navigation}
+        readonly={simulatedBy !== null}
+        {asksTime}
+        onset={(radios) => (hands.radios = radios)}
+        onmark={mark}
+        onanswer={(minutes) => {
+          session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
+          underWay.note = `Answered: ${minutes} min.`;
+        }}
+        picture={fromAbove}
+        {way}
+      />
     {/if}
   </div>
 
@@ -318,10 +245,9 @@
     {hands}
     {simulatedBy}
     ended={session?.state === 'ended'}
-    {outside}
     {stopwatch}
-    onassist={setAssist}
-    ondown={chooseDown}
+    onassist={(level) => helps.setAssist(level)}
+    ondown={(down) => helps.chooseDown(down)}
     ongamepad={() => (gamepadOpen = true)}
     oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
@@ -331,12 +257,15 @@
 </div>
 
 {#if underLoad && frame && session}
-  <SumBox
-    answers={benchAnswers}
-    time_s={frame.time_s}
-    running={flying}
-    onanswered={(answer) => session?.note({ kind: 'answer', answer })}
-  />
+  <!-- Fetched when it is asked for: few are. -->
+  {#await import('./SumBox.svelte') then { default: SumBox }}
+    <SumBox
+      answers={benchAnswers}
+      time_s={frame.time_s}
+      running={flying}
+      onanswered={(answer) => session?.note({ kind: 'answer', answer })}
+    />
+  {/await}
 {/if}
 
 <FlightBar
@@ -347,26 +276,19 @@
   onleave={() => (leaving = true)}
   onsimulate={(kind) => underWay.flySimulated(kind)}
 />
-{#if underWay.note}<p class="mt-2 text-[13px] text-below" role="status">{underWay.note}</p>{/if}
-{#if session?.state === 'ended'}
-  <p class="mt-2 text-[13px]" role="status">
-    Flown. {underWay.isSaved
-      ? 'The debrief opens as soon as it is graded.'
-      : 'It is kept in this browser and graded as soon as the server answers.'}
-  </p>
-{/if}
+<AttemptNotes {underWay} {open} />
 
-{#if open && session?.state === 'ready' && underWay.attempt?.id !== open.id}
-  <UnfinishedAttempt
-    seconds={open.samples / 10}
-    resumable={open.pilot === 'student' || open.pilot === 'instructor'}
-    onresume={() => underWay.resume(open)}
-    onclose={() => underWay.close(open)}
-  />
+<CoverSheet
+  bind:open={coverOpen}
+  planned={lesson.covered}
+  covered={helps.covered}
+  ontoggle={(id) => helps.toggleCover(id)}
+/>
+{#if gamepadOpen}
+  {#await import('$lib/controls/GamepadSheet.svelte') then { default: GamepadSheet }}
+    <GamepadSheet bind:open={gamepadOpen} bind:setup={hands.gamepad} />
+  {/await}
 {/if}
-
-<CoverSheet bind:open={coverOpen} planned={lesson.covered} {covered} ontoggle={toggleCover} />
-<GamepadSheet bind:open={gamepadOpen} bind:setup={hands.gamepad} />
 <BeginAgainSheet
   bind:open={leaving}
   stoppable={frame !== null && frame.time_s >= 2}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
-  import { figure, heading } from '$core/measure/figure';
+  import { asCourse } from '$core/measure/angle';
+  import { heading } from '$core/measure/figure';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import {
     frequencyProblem,
@@ -11,6 +12,10 @@
     type RadioSettings
   } from '$core/radio/radio-settings';
   import type { World } from '$core/radio/world';
+  import CourseSelector from './CourseSelector.svelte';
+  import { field, released, small } from './radio-keys';
+  import RadioSwitch from './RadioSwitch.svelte';
+  import SmallNeedle from './SmallNeedle.svelte';
   import { identWords } from '$lib/controls/ident-sound';
 
   /** The radios: what is tuned and what stands by, courses, what feeds the needle and the pointer, whose ident is heard. */
@@ -40,7 +45,6 @@
   let answer = $state('');
   let legs = $derived(radios.rnav.legs.join(' '));
 
-  const shortNames = { nav1: '1', nav2: '2', adf: 'beacon', rnav: 'waypoint' } as const;
   /** What has been set rightly puts an end to the complaint about what had not. */
   function onset(next: RadioSettings) {
     problem = '';
@@ -65,11 +69,6 @@
       onset({ ...radios, [radio]: { active_MHz: standby_MHz, standby_MHz: active_MHz, course_deg } });
     }
   }
-  const course = (value: number) => ((Math.round(value) + 359) % 360) + 1;
-  function select(radio: 'nav1' | 'nav2', value: number) {
-    if (Number.isFinite(value))
-      onset({ ...radios, [radio]: { ...radios[radio], course_deg: course(value) } });
-  }
   function fly(text: string) {
     const names = text
       .toUpperCase()
@@ -80,11 +79,6 @@
   }
   const listen = (radio: AudioSource) =>
     onset({ ...radios, listening: radios.listening === radio ? null : radio });
-  /** A press leaves the keys to the airplane. */
-  const released = (event: MouseEvent & { currentTarget: HTMLButtonElement }) =>
-    event.detail > 0 && event.currentTarget.blur();
-  const field = 'figure w-full min-w-0 rounded-sm border border-strong-line bg-sheet px-1 py-0.5 text-right';
-  const small = 'min-h-6 min-w-6 rounded-sm border border-strong-line bg-sheet px-1 disabled:opacity-50';
   const RECEIVER =
     'contents max-[479px]:flex max-[479px]:flex-wrap max-[479px]:items-center max-[479px]:gap-1.5 max-[479px]:[&>input]:w-20 max-[479px]:border-t max-[479px]:border-line max-[479px]:pt-1.5';
 </script>
@@ -134,53 +128,14 @@
           {readonly}
           onchange={(event) => tune(radio, event.currentTarget.value)}
         />
-        <span class="flex items-center gap-0.5">
-          <button
-            class={small}
-            aria-label="Course {i + 1} less"
-            disabled={readonly}
-            onclick={(event) => {
-              select(radio, radios[radio].course_deg - 1);
-              released(event);
-            }}>−</button
-          >
-          <input
-            class="{field} !text-center"
-            aria-label="Course of radio {i + 1}"
-            inputmode="numeric"
-            value={String(radios[radio].course_deg).padStart(3, '0')}
-            {readonly}
-            onchange={(event) => select(radio, Number(event.currentTarget.value))}
-          />
-          <button
-            class={small}
-            aria-label="Course {i + 1} more"
-            disabled={readonly}
-            onclick={(event) => {
-              select(radio, radios[radio].course_deg + 1);
-              released(event);
-            }}>+</button
-          >
-        </span>
+        <CourseSelector
+          number={i + 1}
+          course_deg={radios[radio].course_deg}
+          {readonly}
+          onselect={(course_deg) => onset({ ...radios, [radio]: { ...radios[radio], course_deg } })}
+        />
         {@render ident(radio, `radio ${i + 1}`)}
-        <span class="flex items-center gap-1 text-soft">
-          <svg
-            viewBox="-50 -8 100 16"
-            class="h-4 w-[74px]"
-            role="img"
-            aria-label="Needle of radio {i + 1}{shown.needles[radio].valid
-              ? `, ${figure(shown.needles[radio].deflection * 100)} percent${shown.needles[radio].toFrom ? `, ${shown.needles[radio].toFrom}` : ''}`
-              : ', no signal'}"
-          >
-            <path d="M-45 0H45M-45 -4V4M45 -4V4M0 -3V3" stroke="var(--line)" />
-            {#if shown.needles[radio].valid}<path
-                d="M{Math.round(shown.needles[radio].deflection * 45)} -7V7"
-                stroke="var(--now)"
-                stroke-width="3.5"
-              />{/if}
-          </svg>
-          <span class="w-9">{shown.needles[radio].valid ? (shown.needles[radio].toFrom ?? '') : 'off'}</span>
-        </span>
+        <SmallNeedle number={i + 1} needle={shown.needles[radio]} />
       </div>
     {/each}
     <div class={RECEIVER}>
@@ -233,7 +188,7 @@
                 course_deg:
                   event.currentTarget.value.trim() === ''
                     ? null
-                    : course(Number(event.currentTarget.value) || 360)
+                    : asCourse(Math.round(Number(event.currentTarget.value) || 360))
               }
             })}
         /></span
@@ -244,32 +199,22 @@
     </div>
   </div>
   <div class="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
-    <span class="flex items-center gap-1" role="group" aria-label="What feeds the needle"
-      ><span class="text-soft">needle</span>
-      {#each needleSources as source (source)}<button
-          class={small}
-          aria-pressed={radios.source === source}
-          style:background={radios.source === source ? 'var(--band)' : ''}
-          disabled={readonly}
-          onclick={(event) => {
-            onset({ ...radios, source });
-            released(event);
-          }}>{shortNames[source]}</button
-        >{/each}</span
-    >
-    <span class="flex items-center gap-1" role="group" aria-label="What the pointer points at"
-      ><span class="text-soft">pointer</span>
-      {#each pointerSources as source (source)}<button
-          class={small}
-          aria-pressed={radios.pointer === source}
-          style:background={radios.pointer === source ? 'var(--band)' : ''}
-          disabled={readonly}
-          onclick={(event) => {
-            onset({ ...radios, pointer: source });
-            released(event);
-          }}>{shortNames[source]}</button
-        >{/each}</span
-    >
+    <RadioSwitch
+      name="needle"
+      label="What feeds the needle"
+      sources={needleSources}
+      chosen={radios.source}
+      {readonly}
+      onchoose={(source) => onset({ ...radios, source })}
+    />
+    <RadioSwitch
+      name="pointer"
+      label="What the pointer points at"
+      sources={pointerSources}
+      chosen={radios.pointer}
+      {readonly}
+      onchoose={(pointer) => onset({ ...radios, pointer })}
+    />
     <button
       class="{small} ml-auto px-2"
       disabled={readonly}

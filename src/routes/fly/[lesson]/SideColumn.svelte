@@ -21,7 +21,6 @@
     hands,
     simulatedBy,
     ended,
-    outside,
     stopwatch,
     onassist,
     ondown,
@@ -37,7 +36,6 @@
     /** Which simulated pilot flies; null: a person. */
     simulatedBy: string | null;
     ended: boolean;
-    outside: string;
     stopwatch: Stopwatch;
     onassist: (level: AssistLevel) => void;
     ondown: (downIsNoseUp: boolean) => void;
@@ -49,6 +47,14 @@
     /** Oil pressure, share of its gauge, where the lesson has one. */
     oil?: number | null;
   } = $props();
+
+  const outside = $derived(
+    lesson.plan.cloudBase_ft === null
+      ? 'view-limiting device on'
+      : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
+        ? 'in cloud: nothing outside'
+        : 'below the cloud: sea and horizon in sight'
+  );
 
   const { aircraft, plan } = $derived(lesson);
   const held = heldReadings();

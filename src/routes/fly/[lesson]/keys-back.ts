@@ -1,3 +1,5 @@
+import { belongsToFocus } from '$lib/ui/shortcuts.svelte';
+
 /** The keys fly: whatever had them for a moment gives them back. */
 
 /** What was clicked does: the space bar must pause, not press it again. */
@@ -11,7 +13,7 @@ export function keysBackAtClick(event: MouseEvent): void {
 }
 
 /** A field does at Enter or Escape. */
-export function keysBackAtEnter(event: KeyboardEvent): void {
+function keysBackAtEnter(event: KeyboardEvent): void {
   const target = event.target as HTMLElement;
   const field = target.matches('input') && !target.closest('[role="dialog"]');
   // After whoever takes the answer has read it.
@@ -26,6 +28,21 @@ const NUMBER_PAD: Record<string, string> = {
 };
 
 /** The arrow a key stands for, those of the number pad too; null for every other key. */
-export function arrowOf(event: KeyboardEvent): string | null {
+function arrowOf(event: KeyboardEvent): string | null {
   return event.key.startsWith('Arrow') ? event.key : (NUMBER_PAD[event.code] ?? null);
+}
+
+/** Arrows go to the hands, as long as no field wants them. */
+export function arrowsInto(pressed: Set<string>) {
+  return {
+    down(event: KeyboardEvent) {
+      keysBackAtEnter(event);
+      const arrow = arrowOf(event);
+      if (arrow && !belongsToFocus(event)) pressed.add(arrow);
+    },
+    up(event: KeyboardEvent) {
+      const arrow = arrowOf(event);
+      if (arrow) pressed.delete(arrow);
+    }
+  };
 }

@@ -1,3 +1,4 @@
+import { asCourse } from '$core/measure/angle';
 import { needleSources, pointerSources, type RadioSettings } from '$core/radio/radio-settings';
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import type { Shortcut } from '$lib/ui/shortcuts.svelte';
@@ -79,7 +80,7 @@ export function radioKeys(hands: PersonsHands, mark: () => void): Shortcut[] {
   const turn = (degrees: number) =>
     change((radios) => {
       const which = radios.source === 'nav2' ? 'nav2' : 'nav1';
-      const course_deg = ((radios[which].course_deg + degrees + 359) % 360) + 1;
+      const course_deg = asCourse(radios[which].course_deg + degrees);
       return { ...radios, [which]: { ...radios[which], course_deg } };
     });
   const next = <T>(all: readonly T[], now: T): T => all[(all.indexOf(now) + 1) % all.length]!;

@@ -1,0 +1,58 @@
+<script lang="ts">
+  import type { PlanPicture } from '$core/flight/plan-picture';
+  import type { NavigationShown } from '$core/radio/navigation-shown';
+  import type { RadioSettings } from '$core/radio/radio-settings';
+  import type { World } from '$core/radio/world';
+  import PlanView from '$lib/draw/PlanView.svelte';
+  import type { FlownWay } from './flown-way.svelte';
+  import RadioBox from './RadioBox.svelte';
+
+  /** Under the panel by radio: the radios and, where hints are allowed, the way flown from above. */
+  let {
+    world,
+    radios,
+    shown,
+    readonly,
+    asksTime,
+    onset,
+    onmark,
+    onanswer,
+    picture,
+    way
+  }: {
+    world: World;
+    radios: RadioSettings;
+    shown: NavigationShown;
+    readonly: boolean;
+    /** Whether the drill wants the minutes to the station told now. */
+    asksTime: boolean;
+    onset: (radios: RadioSettings) => void;
+    onmark: () => void;
+    onanswer: (minutes: number) => void;
+    picture: PlanPicture | null;
+    way: FlownWay;
+  } = $props();
+</script>
+
+<div class="mt-2 grid grid-cols-1 gap-3 {picture ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
+  <RadioBox
+    {radios}
+    {shown}
+    {world}
+    {readonly}
+    {onset}
+    {onmark}
+    question={asksTime ? 'Minutes to the station?' : null}
+    {onanswer}
+  />
+  {#if picture}
+    <PlanView
+      {picture}
+      track={way.points}
+      track_deg={way.track_deg}
+      width={270}
+      height={190}
+      label="Plan view: corridors, and the way flown so far"
+    />
+  {/if}
+</div>
