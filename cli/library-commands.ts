@@ -4,6 +4,7 @@ import { drillCatalogue, drillFileById } from '../src/lib/core/drill/catalogue/c
 import { DrillFile } from '../src/lib/core/drill/drill-file';
 import { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { Rejection } from '../src/lib/core/measure/rejection';
+import { Approach } from '../src/lib/core/procedure/approach/approach';
 import { DwellLog } from '../src/lib/core/scan/dwell-log';
 import { options, positionals, print, show, type Commands } from './options';
 
@@ -19,6 +20,7 @@ export const libraryCommands: Commands = {
       plan: LessonPlan,
       aircraft: AircraftFile,
       drill: DrillFile,
+      approach: Approach,
       derivatives: DerivativeSet,
       dwell: DwellLog
     };

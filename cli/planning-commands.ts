@@ -1,4 +1,3 @@
-import type { Wind } from '../src/lib/core/air/wind';
 import { clock, figure, heading, signedFigure } from '../src/lib/core/measure/figure';
 import { Rejection } from '../src/lib/core/measure/rejection';
 import { planReversal, reversalKinds, type ReversalKind } from '../src/lib/core/procedure/course-reversal';
@@ -10,18 +9,11 @@ import { planIntercept } from '../src/lib/core/procedure/intercept';
 import { stationTime } from '../src/lib/core/procedure/station-time';
 import { maximumDrift, windTriangle } from '../src/lib/core/procedure/wind-triangle';
 import { between, number, options, print, show, type Commands } from './options';
+import { wind } from './wind-option';
 
 const side = (degrees: number) => (degrees >= 0 ? 'right' : 'left');
 const correction = (degrees: number) => `${figure(Math.abs(degrees), 1)}° ${side(degrees)}`;
 
-/** A wind as it is written, 270/20; direction magnetic like the courses it is used with. */
-function wind(): Wind {
-  const match = /^(\d{1,3})\/(\d{1,3}(?:\.\d+)?)$/.exec(options.wind ?? '000/0');
-  const [from_deg, speed_kt] = [Number(match?.[1]), Number(match?.[2])];
-  if (!match || from_deg > 360 || speed_kt > 200)
-    throw new Rejection('wind', options.wind, 'direction and speed like 270/20');
-  return { from_deg, speed_kt };
-}
 const tas = () => between('tas', 30, 500);
 const course = () => between('course', 0, 360);
 const direction = (): 'right' | 'left' => {

@@ -5,6 +5,7 @@ import { flightCommands } from './flight-commands';
 import { libraryCommands } from './library-commands';
 import { options, positionals, print, readWords, type Commands } from './options';
 import { planningCommands } from './planning-commands';
+import { procedureCommands } from './procedure-commands';
 import { scanCommands } from './scan-commands';
 
 const HELP = `hanza <command> [options]
@@ -24,8 +25,13 @@ const HELP = `hanza <command> [options]
   hold      --course DEG [--turn right|left] [--leg S or --distance NM] --tas KT --wind DIR/KT [--heading DEG on arrival]
   reversal  [--kind 45/180|80/260|teardrop|racetrack] --course DEG [--turn right|left] [--within NM] --tas KT --wind DIR/KT
   station-time --minutes MIN --degrees DEG --tas KT [--groundspeed KT]
+  procedure list                the approaches there are
+  procedure check  ID or FILE.json [--world FILE.json]   what of an approach cannot be, place by place
+  procedure card   ID or FILE.json [--aircraft ID] [--ias KT] [--wind DIR/KT] [--temperature C] [--transition ID|vectors]
+         [--line NAME] [--altimeter local|remote] [--lights on|out] [--technique step-down|continuous]   its briefing
+  procedure profile ID or FILE.json   the floors on its way in
   drills [ID]                   the drills there are; one of them as JSON
-  schema plan|aircraft|drill|derivatives|dwell   the JSON Schema of that file
+  schema plan|aircraft|drill|approach|derivatives|dwell   the JSON Schema of that file
 
   --json  answers as JSON. Exit code 2: an input does not fit; the line says which.`;
 
@@ -34,6 +40,7 @@ const commands: Commands = {
   ...scanCommands,
   ...airplaneCommands,
   ...planningCommands,
+  ...procedureCommands,
   ...libraryCommands
 };
 

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { Grade } from '$core/grade/grade';
 import { gradeFlight } from '$core/grade/grade';
+import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { run } from '../../cli/run';
 import { flown, planOf } from '../core/flown';
 
@@ -26,6 +27,38 @@ async function hanza(...words: string[]) {
 
 beforeAll(() => writeFileSync(at('plan.json'), JSON.stringify(planOf())));
 afterAll(() => rmSync(folder, { recursive: true }));
+
+describe('approaches on the command line', () => {
+  test('a card in words and as JSON, a profile, a check', async () => {
+    const words = (await hanza('procedure', 'card', 'xvko-rnav-35', '--altimeter', 'remote')).out;
+    expect(words).toMatch(/DA 2262 ft, set 2270 ft; 420 ft above the touchdown zone; visibility 1 ¼ SM/);
+    const card = JSON.parse((await hanza('procedure', 'card', 'xvlb-ils-24', '--ias', '95', '--json')).out);
+    expect(card.category).toMatchObject({ category: 'B', flown_kt: 95 });
+    expect((await hanza('procedure', 'profile', 'xvlb-vor-dme-06')).out).toMatch(
+      /5\.5 to +2\.1 NM {2}not below 800 ft/
+    );
+    expect((await hanza('procedure', 'check', 'xmor-ils-09')).out).toMatch(/nothing to object to/);
+  });
+  test('a file of one’s own: what is wrong is told at its place, with exit code 2', async () => {
+    const approach = structuredClone(approachById('xvlb-ils-24'));
+    approach.final[1]!.fix = 'NOSUC';
+    writeFileSync(at('approach.json'), JSON.stringify(approach));
+    const checked = await hanza('procedure', 'check', at('approach.json'));
+    expect(checked).toMatchObject({ code: 2, line: expect.stringMatching(/^hanza: final\.1\.fix: "NOSUC"/) });
+    writeFileSync(at('approach.json'), JSON.stringify({ ...approach, missed: { legs: [] } }));
+    expect((await hanza('procedure', 'card', at('approach.json'))).line).toMatch(
+      /missed\.legs: .* 1 to 30 legs/
+    );
+    expect((await hanza('procedure', 'card', 'moon')).line).toMatch(/approach: "moon" .* one of xvlb-ils-24/);
+    expect((await hanza('procedure', 'card', 'xvlb-ils-24', '--transition', 'moon')).line).toMatch(
+      /transition: "moon" .* one of sdh, tolva/
+    );
+    expect((await hanza('procedure', 'card', 'xvlb-ils-24', '--line', 'moon')).line).toMatch(
+      /line: .* ILS, LOC/
+    );
+    expect((await hanza('procedure', 'card', 'xvlb-ils-24', '--ias', '190')).line).toMatch(/speed: 190/);
+  });
+});
 
 describe('the planning desk on the command line', () => {
   const air = ['--tas', '100', '--wind', '320/15'];
@@ -209,7 +242,7 @@ describe('an input that does not fit gives exit code 2 and one line that names i
       /name: missing is not accepted; it is required$/
     ],
     [['trim', '--ias', '150', '--vs', '0'], /has not the power/],
-    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, derivatives, dwell$/],
+    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, approach, derivatives, dwell$/],
     [['loop'], /command: "loop" .* one of plan, brief/],
     [['trim', '--bogus'], /Unknown option '--bogus'/]
   ])('%j', async (words, line) => {

@@ -145,10 +145,19 @@ describe('receivers', () => {
     const needle = (off: number, distance = 8) => localizerNeedle(ivl, at(off, distance), -10);
     expect(needle(0).deflection).toBeCloseTo(0, 6);
     // Clockwise of the approach side is left of course: fly right.
-    expect(needle(1.15).deflection).toBeCloseTo(0.5, 2);
+    expect(needle(1.4).deflection).toBeCloseTo(0.5, 2);
     expect(needle(-5).deflection).toBe(-1);
-    expect(needle(180 + 1.15).deflection).toBeCloseTo(-0.5, 2);
+    expect(needle(180 + 1.4).deflection).toBeCloseTo(-0.5, 2);
     expect([needle(50).valid, needle(2).valid, needle(0, 25).valid]).toEqual([false, true, false]);
+  });
+
+  test('along the runway: the localizer and its threshold lie in line, and full scale there is 350 ft', () => {
+    const ivl = stationById(vesterlund, 'IVL') as Extract<Station, { kind: 'localizer' }>;
+    const threshold = vesterlund.runways.find((r) => r.airport === 'XVLB' && r.name === '24')!;
+    const over = { ...threshold, altitude_ft: 150 };
+    expect(Math.abs(localizerNeedle(ivl, over, -9).deflection)).toBeLessThan(0.01);
+    const aside = { ...placeAt(threshold, ivl.course_deg - 9 + 90, 350 / 6076.12), altitude_ft: 150 };
+    expect(localizerNeedle(ivl, aside, -9).deflection).toBeCloseTo(-1, 1);
   });
 
   test('the ADF points at the beacon, and dips toward the low wing', () => {
