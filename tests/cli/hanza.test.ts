@@ -51,7 +51,7 @@ describe('approaches on the command line', () => {
     );
     expect((await hanza('procedure', 'card', 'moon')).line).toMatch(/approach: "moon" .* one of xvlb-ils-24/);
     expect((await hanza('procedure', 'card', 'xvlb-ils-24', '--transition', 'moon')).line).toMatch(
-      /transition: "moon" .* one of sdh, tolva/
+      /transition: "moon" .* one of elska, tolva/
     );
     expect((await hanza('procedure', 'card', 'xvlb-ils-24', '--line', 'moon')).line).toMatch(
       /line: .* ILS, LOC/

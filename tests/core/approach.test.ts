@@ -133,10 +133,10 @@ describe('which minimum, and why', () => {
   test('it depends on the way in, on what is received, on the path, the altimeter and the lights', () => {
     const minimum = (changes: Partial<ApproachDay>, approach = ils) =>
       cardOf(approach, changes).card.minimum!;
-    expect(minimum({ transition: 'sdh' })).toMatchObject({ line: 'ILS', altitude_ft: 288, set_ft: 290 });
+    expect(minimum({ transition: 'elska' })).toMatchObject({ line: 'ILS', altitude_ft: 288, set_ft: 290 });
     const fromTolva = minimum({ transition: 'tolva' });
     expect(fromTolva.altitude_ft).toBe(388);
-    expect(fromTolva.because.join()).toContain('only by way of SDH');
+    expect(fromTolva.because.join()).toContain('only by way of ELSKA');
     expect(minimum({ transition: null }).altitude_ft).toBe(388);
     expect(minimum({ withoutPath: true })).toMatchObject({ line: 'LOC', kind: 'MDA', altitude_ft: 520 });
     expect(minimum({ altimeter: 'remote', approachLights: 'out' })).toMatchObject({
@@ -251,7 +251,11 @@ describe('what cannot be is told at its place', () => {
       'wrong final.1.altitude'
     ],
     ['an altitude that rises', (a) => (a.final[1]!.altitude = { above_ft: 3200 }), 'wrong final.1.altitude'],
-    ['a descent too steep', (a) => (a.fixes[1]!.at = { onFinal_nm: 10.5 }), 'wrong final.1.altitude'],
+    [
+      'a descent too steep',
+      (a) => (a.fixes.find(({ id }) => id === 'NORIN')!.at = { onFinal_nm: 10.5 }),
+      'wrong final.1.altitude'
+    ],
     ['a curve without a centre', (a) => delete a.transitions[0]!.legs[2]!.about, 'wrong transitions.0.legs.2.about', approachById('xvlb-rnav-24')], // prettier-ignore
     [
       'an arc that is none',

@@ -22,6 +22,7 @@ const VIEWS: [name: string, path: string, night?: 'night'][] = [
   ['the bench', '/bench', 'night'],
   ['the planning desk', '/desk', 'night'],
   ['the charts', '/charts'],
+  ['an approach', '/charts/xvko-rnav-35', 'night'],
   ['drills', '/plan/drills'],
   ['a drill', '/plan/drills/pattern-b', 'night'],
   ['tolerance profiles', '/plan/profiles'],

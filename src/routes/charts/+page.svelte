@@ -4,6 +4,8 @@
   import { magneticVariation } from '$core/earth/magnetic-variation';
   import { worldToGeoJson } from '$core/format/world-geojson';
   import { figure } from '$core/measure/figure';
+  import type { Approach } from '$core/procedure/approach/approach';
+  import { approaches } from '$core/procedure/approach/approach-catalogue';
   import { placeOfFix } from '$core/radio/station-geometry';
   import { worlds } from '$core/radio/world-catalogue';
   import { worldProblems } from '$core/radio/world-check';
@@ -33,6 +35,8 @@
   );
   const problems = $derived(worldProblems(world));
   const points = $derived(chartPoints(world));
+  const flown = $derived(approaches.filter((approach) => approach.world === world.id));
+  const linesOf = ({ minimums }: Approach) => [...new Set(minimums.map(({ line }) => line))].join(', ');
   const here = $derived(points.find((p) => p.id === chosen) ?? null);
   const from = $derived(points.find((p) => p.id === measuredFrom) ?? null);
   function save(content: unknown, name: string, type: string) {
@@ -113,6 +117,19 @@
 <div class="mt-3 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="min-w-0">
     {#key world.id}<WorldChart {world} {points} {variation} {here} {from} onchoose={choose} />{/key}
+    {#if flown.length > 0}
+      <section class="mt-4">
+        <h2>Approaches</h2>
+        <ul class="mt-1 grid gap-x-6 sm:grid-cols-2">
+          {#each flown as approach (approach.id)}
+            <li class="border-t border-line py-1 text-[13px]">
+              <a href="/charts/{approach.id}">{approach.airport} {approach.name}</a>
+              <span class="text-soft">{linesOf(approach)}</span>
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
   </div>
   <div class="min-w-0">
     <PointFacts {here} {from} {variation} {morseShown} />

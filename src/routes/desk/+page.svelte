@@ -4,7 +4,7 @@
   import { DeskAir } from './desk-air.svelte';
   import HoldDesk from './HoldDesk.svelte';
   import InterceptDesk from './InterceptDesk.svelte';
-  import BoundedNumber from './BoundedNumber.svelte';
+  import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
   import ReversalDesk from './ReversalDesk.svelte';
   import StationDesk from './StationDesk.svelte';
   import WindDesk from './WindDesk.svelte';

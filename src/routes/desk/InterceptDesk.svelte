@@ -4,7 +4,7 @@
   import { planIntercept } from '$core/procedure/intercept';
   import PathMap from '$lib/draw/PathMap.svelte';
   import type { DeskAir } from './desk-air.svelte';
-  import BoundedNumber from './BoundedNumber.svelte';
+  import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let course_deg = $state(90);

@@ -5,7 +5,7 @@
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import BoundedNumber from './BoundedNumber.svelte';
+  import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let kind = $state<ReversalKind>('45/180');

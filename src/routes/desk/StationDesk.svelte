@@ -3,7 +3,7 @@
   import { stationTime } from '$core/procedure/station-time';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import BoundedNumber from './BoundedNumber.svelte';
+  import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let minutes = $state(2);

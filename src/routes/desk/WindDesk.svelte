@@ -6,7 +6,7 @@
   import PathMap from '$lib/draw/PathMap.svelte';
   import type { DeskAir } from './desk-air.svelte';
   import Figure from './Figure.svelte';
-  import BoundedNumber from './BoundedNumber.svelte';
+  import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
 
   let { air }: { air: DeskAir } = $props();
   let course_deg = $state(90);

@@ -99,7 +99,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
           `${point.name}${point.role ? `, ${roleWords[point.role]}` : ''}`,
           limit,
           ...point.found.map(foundWords),
-          `${figure(point.before_nm, 1)} NM to the threshold`
+          point.before_nm > 0.05 ? `${figure(point.before_nm, 1)} NM out` : null
         ]
           .filter(Boolean)
           .join(' · ');
@@ -179,8 +179,8 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
 }
 
 const roleWords = {
-  initial: 'initial fix',
-  intermediate: 'intermediate fix',
+  initial: 'initial',
+  intermediate: 'intermediate',
   final: 'final fix',
   'step-down': 'step-down',
   'missed approach point': 'missed approach point'

@@ -22,7 +22,9 @@ export function foundWords(found: Found): string {
   }
 }
 
-function guideWords({ guide, station }: Leg): string {
+function guideWords({ guide, station, fix }: Leg): string {
+  // A station that is flown to leads there by itself.
+  if (station !== undefined && station === fix) return '';
   switch (guide) {
     case undefined:
     case 'heading':

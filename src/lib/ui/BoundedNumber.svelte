@@ -1,5 +1,5 @@
 <script lang="ts">
-  import NumberField from '$lib/ui/NumberField.svelte';
+  import NumberField from './NumberField.svelte';
 
   /** A number within limits; what lies outside is said and not used. */
   let {

@@ -1,0 +1,141 @@
+import { wayBetween } from '../../earth/geodesic';
+import type { Place } from '../../earth/local-plane';
+import { RADIANS_PER_DEGREE, normaliseBearing } from '../../measure/angle';
+import type { World } from '../../radio/world';
+import { planReversal } from '../course-reversal';
+import { holdCircuit, solveHold } from '../hold';
+import type { Approach, Leg } from './approach';
+import { layApproach, type ApproachPart, type LaidLeg } from './approach-path';
+import { placeNamed, placeOnFinal, runwayOf } from './approach-place';
+
+/** A point about the threshold, NM by the approach's own north. */
+export interface PicturePoint {
+  north_nm: number;
+  east_nm: number;
+}
+
+/** An approach from above, about its threshold, magnetic north up. */
+export interface ApproachPicture {
+  ways: { field: string; part: ApproachPart; points: PicturePoint[] }[];
+  /** Full scale of the needle to either side of the final course, from its farthest fix in. */
+  lane: PicturePoint[];
+  fixes: { name: string; role: Leg['role'] | null; part: ApproachPart; at: PicturePoint }[];
+  runway: { ends: [PicturePoint, PicturePoint] };
+}
+
+/** Full scale of the final course, NM to either side, so far before the threshold. */
+function fullScale(world: World, { kind, station }: Approach, threshold: Place, before_nm: number): number {
+  const aid = station === null ? null : (world.stations.find(({ id }) => id === station) ?? null);
+  const away = (deg: number) =>
+    Math.max(0.05, before_nm + (aid ? wayBetween(aid, threshold).distance_nm : 0)) *
+    Math.tan(deg * RADIANS_PER_DEGREE);
+  if (aid?.kind === 'localizer') return away(aid.halfWidth_deg);
+  if (aid?.kind === 'vor') return away(10);
+  if (aid?.kind === 'ndb') return away(5);
+  // ±2° and 350 ft at the threshold, never wider than a mile; without a path a third of a mile all along.
+  return kind === 'lpv' ? Math.min(1, 350 / 6076.12 + before_nm * Math.tan(2 * RADIANS_PER_DEGREE)) : 0.3;
+}
+
+/**
+ * @param tas_kt what holds and procedure turns are drawn at, in still air
+ * @throws Rejection as `layApproach` does
+ */
+export function approachPicture(
+  world: World,
+  approach: Approach,
+  transitionId: string | null,
+  tas_kt: number
+): ApproachPicture {
+  const threshold = runwayOf(world, approach);
+  const about = (place: Place): PicturePoint => {
+    const way = wayBetween(threshold, place);
+    const azimuth = (way.azimuth_deg - approach.variation_deg) * RADIANS_PER_DEGREE;
+    return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
+  };
+  const laid = layApproach(world, approach, transitionId);
+  const ways = laid.flatMap((leg) => {
+    const round = roundPoints(leg, tas_kt);
+    const centre = about(leg.to);
+    const shown = round
+      ? round.map((p) => ({ north_nm: p.north_nm + centre.north_nm, east_nm: p.east_nm + centre.east_nm }))
+      : leg.points.map(about);
+    const straight = round && leg.length_nm > 0.05 ? [leg.points.map(about)] : [];
+    return [...straight, shown]
+      .filter((points) => points.length > 1)
+      .map((points) => ({ field: leg.field, part: leg.part, points }));
+  });
+  const finals = laid.filter(({ part, leg }) => part === 'final' && leg.fix !== undefined);
+  const farthest_nm = Math.max(2, ...finals.map(({ to }) => -alongFinal(world, approach, to)));
+  const side = (sign: 1 | -1) =>
+    Array.from({ length: 13 }, (_, k) => {
+      const before_nm = (farthest_nm * k) / 12;
+      const on = about(placeOnFinal(world, approach, before_nm));
+      const across = (approach.finalCourse_deg + 90) * RADIANS_PER_DEGREE;
+      const off = sign * fullScale(world, approach, threshold, before_nm);
+      return { north_nm: on.north_nm + off * Math.cos(across), east_nm: on.east_nm + off * Math.sin(across) };
+    });
+  const seen = new Set<string>();
+  const fixes = laid.flatMap(({ leg, part }) => {
+    if (leg.fix === undefined || seen.has(leg.fix) || leg.fix.startsWith('RW')) return [];
+    seen.add(leg.fix);
+    return [
+      {
+        name: leg.fix,
+        role: leg.role ?? null,
+        part,
+        at: about(placeNamed(world, approach, leg.fix, 'fix'))
+      }
+    ];
+  });
+  const along = threshold.course_deg * RADIANS_PER_DEGREE;
+  const length_nm = threshold.length_ft / 6076.12;
+  return {
+    ways,
+    lane: [...side(1), ...side(-1).reverse()],
+    fixes,
+    runway: {
+      ends: [
+        { north_nm: 0, east_nm: 0 },
+        { north_nm: length_nm * Math.cos(along), east_nm: length_nm * Math.sin(along) }
+      ]
+    }
+  };
+}
+
+/** Distance past the threshold along the final course, NM; − = before it. */
+function alongFinal(world: World, approach: Approach, place: Place): number {
+  const way = wayBetween(runwayOf(world, approach), place);
+  const course = approach.finalCourse_deg + approach.variation_deg;
+  return way.distance_nm * Math.cos((way.azimuth_deg - course) * RADIANS_PER_DEGREE);
+}
+
+/** A hold or procedure turn about its fix in still air; null for every other leg, and where it cannot be flown. */
+function roundPoints({ leg }: LaidLeg, tas_kt: number): readonly PicturePoint[] | null {
+  const still = { from_deg: 0, speed_kt: 0 };
+  if (leg.course_deg === undefined) return null;
+  if (leg.type === 'PI') {
+    const plan = planReversal(
+      {
+        kind: leg.reversal ?? '45/180',
+        inboundCourse_deg: normaliseBearing(leg.course_deg + 180),
+        side: leg.turn ?? 'left',
+        within_nm: leg.within_nm ?? 10
+      },
+      tas_kt,
+      still
+    );
+    return plan.kind === 'planned' ? plan.points : null;
+  }
+  if (leg.type !== 'HM' && leg.type !== 'HF' && leg.type !== 'HA') return null;
+  const hold = {
+    inboundCourse_deg: leg.course_deg,
+    turn: leg.turn ?? ('right' as const),
+    leg:
+      leg.leg_nm === undefined
+        ? { kind: 'time' as const, seconds: leg.leg_s ?? 60 }
+        : { kind: 'distance' as const, nm: leg.leg_nm }
+  };
+  const air = { tas_kt, wind: still };
+  const solution = solveHold(hold, air);
+  return solution.kind === 'solved' ? holdCircuit(hold, air, solution) : null;
+}

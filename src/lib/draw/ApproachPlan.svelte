@@ -1,0 +1,110 @@
+<script lang="ts">
+  import type { ApproachPicture, PicturePoint } from '$core/procedure/approach/approach-picture';
+
+  /** The approach from above, its north up: ways in, the final course in the band of its needle, the way out. */
+  let { picture, label }: { picture: ApproachPicture; label: string } = $props();
+
+  const WIDTH = 460;
+  const HEIGHT = 380;
+  const MARGIN = 34;
+  const all = $derived([...picture.ways.flatMap(({ points }) => points), ...picture.lane]);
+  const bounds = $derived({
+    north: [Math.min(...all.map((p) => p.north_nm)), Math.max(...all.map((p) => p.north_nm))] as const,
+    east: [Math.min(...all.map((p) => p.east_nm)), Math.max(...all.map((p) => p.east_nm))] as const
+  });
+  const scale = $derived(
+    Math.min(
+      (WIDTH - 2 * MARGIN) / Math.max(4, bounds.east[1] - bounds.east[0]),
+      (HEIGHT - 2 * MARGIN) / Math.max(4, bounds.north[1] - bounds.north[0])
+    )
+  );
+  const x = $derived(
+    (p: PicturePoint) => WIDTH / 2 + (p.east_nm - (bounds.east[0] + bounds.east[1]) / 2) * scale
+  );
+  const y = $derived(
+    (p: PicturePoint) => HEIGHT / 2 - (p.north_nm - (bounds.north[0] + bounds.north[1]) / 2) * scale
+  );
+  const line = $derived(
+    (points: readonly PicturePoint[]) =>
+      `M${points.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`
+  );
+  const STROKES = { transition: 'var(--ghost)', final: 'var(--band-edge)', missed: 'var(--now)' } as const;
+  /** Each name goes to the first corner of its fix where it covers no other name, fix or runway. */
+  const labels = $derived.by(() => {
+    const marks = [...picture.fixes.map(({ at }) => at), ...picture.runway.ends].map((p) => ({
+      x: x(p),
+      y: y(p)
+    }));
+    const taken: { left: number; right: number; top: number; bottom: number }[] = [];
+    return picture.fixes.map((fix) => {
+      const [px, py] = [x(fix.at), y(fix.at)];
+      const width = fix.name.length * 8.5;
+      const corners = [
+        { end: false, dx: 8, dy: -6 },
+        { end: false, dx: 8, dy: 16 },
+        { end: true, dx: -8, dy: -6 },
+        { end: true, dx: -8, dy: 16 }
+      ].map((corner) => {
+        const left = px + corner.dx - (corner.end ? width : 0);
+        const box = { left, right: left + width, top: py + corner.dy - 11, bottom: py + corner.dy + 3 };
+        const hits =
+          taken.filter(
+            (t) => t.left < box.right && box.left < t.right && t.top < box.bottom && box.top < t.bottom
+          ).length +
+          marks.filter(
+            (m) => m.x > box.left - 3 && m.x < box.right + 3 && m.y > box.top - 3 && m.y < box.bottom + 3
+          ).length +
+          (box.left < 2 || box.right > WIDTH - 2 || box.top < 2 || box.bottom > HEIGHT - 2 ? 3 : 0);
+        return { corner, box, hits };
+      });
+      const best = corners.reduce((a, b) => (b.hits < a.hits ? b : a));
+      taken.push(best.box);
+      return { ...fix, px, py, ...best.corner };
+    });
+  });
+  const scale_nm = $derived(scale * 5 > 140 ? 2 : 5);
+</script>
+
+<svg
+  viewBox="0 0 {WIDTH} {HEIGHT}"
+  class="block w-full border border-line bg-sheet"
+  role="img"
+  aria-label={label}
+>
+  <path d="{line(picture.lane)}Z" fill="var(--band)" />
+  {#each picture.ways as way, i (i)}
+    <path
+      d={line(way.points)}
+      fill="none"
+      stroke={STROKES[way.part]}
+      stroke-width={way.part === 'final' ? 2.6 : 1.8}
+      stroke-dasharray={way.part === 'missed' ? '7 5' : undefined}
+      stroke-linejoin="round"
+    />
+  {/each}
+  <path d={line(picture.runway.ends)} stroke="var(--ink)" stroke-width="5" fill="none" />
+  {#each labels as fix (fix.name)}
+    <circle
+      cx={fix.px}
+      cy={fix.py}
+      r="4"
+      fill={fix.role === 'final' ? 'var(--ink)' : 'var(--sheet)'}
+      stroke="var(--ink)"
+      stroke-width="1.6"
+    />
+    <text
+      x={fix.px + fix.dx}
+      y={fix.py + fix.dy}
+      text-anchor={fix.end ? 'end' : 'start'}
+      class="fill-ink text-[12px] {fix.role === 'final' ? 'font-bold' : ''}">{fix.name}</text
+    >
+  {/each}
+  <path
+    d="M12 {HEIGHT - 12}h{scale_nm * scale}m0 -4v8m-{scale_nm * scale} -8v8"
+    stroke="var(--soft)"
+    fill="none"
+  />
+  <text x={16 + scale_nm * scale} y={HEIGHT - 8} class="fill-soft text-[11px]">{scale_nm} NM</text>
+  <path d="M{WIDTH - 16} 26V8m-5 6l5 -6l5 6" stroke="var(--soft)" fill="none" />
+  <text x={WIDTH - 16} y="38" text-anchor="middle" class="fill-soft text-[11px]">MN</text>
+</svg>

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import { approachById } from '$core/procedure/approach/approach-catalogue';
+  import type { ApproachCard } from '$core/procedure/approach/approach-card';
+  import { approachPicture } from '$core/procedure/approach/approach-picture';
+  import { briefItems } from '$core/procedure/approach/card-words';
+  import { heading, signedFigure } from '$core/measure/figure';
+  import { worldById } from '$core/radio/world-catalogue';
+  import { hush, speak } from '$lib/controls/speech';
+  import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
+  import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
+  import { button } from '$lib/ui/button';
+  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import Tick from '$lib/ui/Tick.svelte';
+  import { onDestroy } from 'svelte';
+  import { SvelteSet } from 'svelte/reactivity';
+  import { BriefedDay } from './approach-day.svelte';
+  import CardTables from './CardTables.svelte';
+  import DayFields from './DayFields.svelte';
+  import type { PageData } from './$types';
+
+  let { data }: { data: PageData } = $props();
+  const approach = $derived(approachById(data.id));
+  const world = $derived(worldById(approach.world));
+  const briefed = $derived(new BriefedDay(world, approach));
+  const card = $derived<ApproachCard | null>('problem' in briefed.card ? null : briefed.card);
+  const items = $derived(card ? briefItems(approach, card, briefed.day) : []);
+  const picture = $derived(
+    approachPicture(world, approach, briefed.day.transition, card?.tas_kt ?? briefed.speed_kt)
+  );
+  const runway = $derived(
+    world.runways.find((r) => r.airport === approach.airport && r.name === approach.runway) ?? null
+  );
+  const airport = $derived(
+    world.runways.find((r) => r.airport === approach.airport)?.airportName ?? approach.airport
+  );
+  const done = new SvelteSet<string>();
+
+  function readOut() {
+    speak(
+      [`${airport}, ${approach.name}.`, ...items.flatMap(({ title, lines }) => [`${title}.`, ...lines])].join(
+        ' '
+      )
+    );
+  }
+  onDestroy(hush);
+  useShortcuts([
+    { key: 'r', shown: 'R', does: 'read the briefing out', run: readOut },
+    {
+      key: 'b',
+      shown: 'B',
+      does: 'next item briefed',
+      run: () => {
+        const next = items.find(({ id }) => !done.has(id));
+        if (next) done.add(next.id);
+      }
+    }
+  ]);
+</script>
+
+<svelte:head><title>{approach.airport} {approach.name} · Hanza</title></svelte:head>
+
+<header class="flex flex-wrap items-end justify-between gap-3">
+  <div>
+    <h1>{airport} · {approach.name}</h1>
+    <p class="text-soft">
+      {approach.airport}{runway
+        ? `, runway ${runway.name}, ${runway.length_ft} ft long, touchdown ${approach.touchdownElevation_ft} ft`
+        : `, circling only, airport ${approach.airportElevation_ft} ft`} · safe altitude {approach.safeAltitude_ft}
+      ft · {approach.edition}, not for navigation
+    </p>
+  </div>
+  <div class="no-print flex gap-2">
+    <a class={button.plain} href="/charts">All charts</a>
+    <button class={button.plain} onclick={readOut}>Read out</button>
+    <button class={button.plain} onclick={() => window.print()}>Print</button>
+  </div>
+</header>
+
+<div class="mt-3"><DayFields {briefed} /></div>
+<p class="hidden text-[11px] print:block">
+  {briefed.day.aircraft.name} · {briefed.speed_kt} kt · wind {heading(briefed.windFrom_deg)}
+  {briefed.windSpeed_kt} kt · {signedFigure(briefed.temperature_C)} °C · {briefed.day.transition ??
+    'vectors to final'}
+  · altimeter setting {briefed.altimeter === 'local' ? 'from here' : 'from elsewhere'}
+</p>
+
+{#if !card}
+  <p class="mt-4 border border-hard p-3 text-hard" role="alert">
+    {'problem' in briefed.card ? briefed.card.problem : ''}
+  </p>
+{:else}
+  <div
+    class="mt-4 grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,460px)] print:grid-cols-[minmax(0,1fr)_310px] print:gap-4"
+  >
+    <section aria-label="Briefing" class="min-w-0">
+      <div class="flex items-baseline justify-between">
+        <h2>Briefing</h2>
+        <p class="no-print text-xs text-soft" role="status">{done.size} of {items.length} briefed</p>
+      </div>
+      <ol class="mt-1">
+        {#each items as item (item.id)}
+          <li
+            class="grid grid-cols-[118px_minmax(0,1fr)_28px] gap-x-3 border-t border-line py-1.5 text-[13px] compact:grid-cols-[84px_minmax(0,1fr)_28px] print:grid-cols-[76px_minmax(0,1fr)] print:py-1 print:text-[10.5px] print:leading-snug"
+          >
+            <h3 class="text-soft">{item.title}</h3>
+            <div class={done.has(item.id) ? 'text-soft' : ''}>
+              {#each item.lines as words, i (i)}
+                {#if item.id === 'missed' && i <= card.missed.legs.length}
+                  <p><span class="figure mr-1.5">{i + 1}</span>{words}</p>
+                {:else}
+                  <p class={item.id === 'minimum' && i === 0 ? 'font-bold' : ''}>{words}</p>
+                {/if}
+              {/each}
+            </div>
+            <span class="no-print justify-self-end">
+              <Tick
+                label="{item.title} briefed"
+                bind:checked={
+                  () => done.has(item.id), (checked) => (checked ? done.add(item.id) : done.delete(item.id))
+                }
+              />
+            </span>
+          </li>
+        {/each}
+      </ol>
+    </section>
+    <div class="grid min-w-0 grid-cols-1 content-start gap-3">
+      <ApproachPlan
+        {picture}
+        label="Plan: ways in, final course with the scale of its needle, missed approach"
+      />
+      <ApproachProfile {approach} {card} />
+      <CardTables {approach} {card} />
+    </div>
+  </div>
+  <p class="mt-3 text-xs text-soft">
+    Made up for practice. In an airplane the current published chart, its notes and your instructor decide.
+  </p>
+{/if}
