@@ -7,7 +7,7 @@ const TESTS = {
   measure: ['measure', 'numbers'],
   air: ['air', 'wind-and-turn', 'reference-physics'],
   earth: ['navigation', 'radio'],
-  procedure: ['procedure', 'navigation'],
+  procedure: ['procedure', 'navigation', 'approach'],
   radio: ['radio', 'navigation'],
   grade: ['navigation-grade', 'navigation-measure', 'hold-measure', 'findings', 'coach', 'trend'],
   record: ['record'],

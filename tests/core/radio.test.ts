@@ -4,7 +4,11 @@ import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { worldToGeoJson } from '$core/format/world-geojson';
 import { normaliseSigned } from '$core/measure/angle';
 import { parse } from '$core/measure/validation';
+import { glideSlopeNeedle } from '$core/radio/glide-slope';
 import { DOT_S, identTones, morseOf } from '$core/radio/morse';
+import { mainNeedle } from '$core/radio/navigation-shown';
+import { strangeRadios } from '$core/radio/radio-settings';
+import { receivers } from '$core/radio/receivers';
 import {
   adfPointer,
   dmeDistance,
@@ -158,6 +162,73 @@ describe('receivers', () => {
     expect(Math.abs(localizerNeedle(ivl, over, -9).deflection)).toBeLessThan(0.01);
     const aside = { ...placeAt(threshold, ivl.course_deg - 9 + 90, 350 / 6076.12), altitude_ft: 150 };
     expect(localizerNeedle(ivl, aside, -9).deflection).toBeCloseTo(-1, 1);
+  });
+
+  describe('a glide slope', () => {
+    const ivl = stationById(vesterlund, 'IVL') as Extract<Station, { kind: 'localizer' }>;
+    const threshold = vesterlund.runways.find((r) => r.airport === 'XVLB' && r.name === '24')!;
+    /** On the final course so far before the threshold, so high above it. */
+    const out = (before_nm: number, height_ft: number, aside_nm = 0) => ({
+      ...placeAt(placeAt(threshold, 240 - 9 + 180, before_nm), 240 - 9 + 90, aside_nm),
+      altitude_ft: threshold.elevation_ft + height_ft
+    });
+    const needle = (...place: Parameters<typeof out>) => glideSlopeNeedle(ivl, out(...place), -9)!;
+    // 50 ft over the threshold, then 318.4 ft a mile, and what the earth falls away as radio sees it.
+    const onPath = (before_nm: number) => 50 + before_nm * 318.44 + 0.66 * before_nm ** 2;
+
+    test('is in the middle at the heights its chart publishes, and leads over the threshold at 52 ft', () => {
+      for (const before_nm of [1, 2, 4.6, 7, 9.5])
+        expect(Math.abs(needle(before_nm, onPath(before_nm)).deflection), `${before_nm}`).toBeLessThan(0.02);
+      // The antenna stands 300 ft beside the runway and 954 ft in: 3° at its 1000 ft are 52 ft.
+      expect(needle(0, 52.4).deflection).toBeCloseTo(0, 1);
+    });
+
+    test('0.7° is full scale, half of it half; below the path says fly up', () => {
+      // At 5 NM a degree is 530 ft.
+      const degree_ft = (5 * 6076.12 + 954) * Math.tan(Math.PI / 180);
+      expect(needle(5, onPath(5) - 0.35 * degree_ft).deflection).toBeCloseTo(0.5, 1);
+      expect(needle(5, onPath(5) + 0.35 * degree_ft).deflection).toBeCloseTo(-0.5, 1);
+      expect(needle(5, onPath(5) + 0.65 * degree_ft).deflection).toBeGreaterThan(-1);
+      expect(needle(5, onPath(5) + 0.75 * degree_ft).deflection).toBe(-1);
+      expect(needle(5, onPath(5) - 0.8 * degree_ft).deflection).toBe(1);
+    });
+
+    test('a false path lies at three times the angle, with the senses changed', () => {
+      const at = (angle: number) =>
+        needle(3, 3 * 6076.12 * Math.tan((angle * Math.PI) / 180) + 954 * Math.tan((angle * Math.PI) / 180))
+          .deflection;
+      expect(at(6)).toBe(-1);
+      expect(Math.abs(at(9.01))).toBeLessThan(0.1);
+      expect(at(8.8)).toBeLessThan(0);
+      expect(at(9.3)).toBeGreaterThan(0);
+    });
+
+    test('the flag is out beyond 10 NM, to the side, behind, and close to the ground; a VOR has none', () => {
+      expect(needle(5, onPath(5)).valid).toBe(true);
+      expect(needle(10.5, onPath(10.5)).valid).toBe(false);
+      expect(needle(5, onPath(5), 0.6).valid).toBe(true);
+      expect(needle(5, onPath(5), 0.9).valid).toBe(false);
+      expect(needle(-5, 1600).valid).toBe(false);
+      expect(needle(5, 200).valid).toBe(false);
+      expect(glideSlopeNeedle({ ...ivl, glideSlope: undefined } as typeof ivl, out(5, 1600), -9)).toBeNull();
+    });
+
+    test('the radios show it for what feeds the needle, and say what the needle’s edge means', () => {
+      const radios = { ...strangeRadios, nav1: { active_MHz: 110.3, standby_MHz: 113.4, course_deg: 240 } };
+      const set = receivers(vesterlund, [], -9);
+      const antennas = { ...out(5, onPath(5)), trueHeading_deg: 231, shownHeading_deg: 240, bank_deg: 0 };
+      set.step({ ...radios, source: 'nav1' }, antennas, 0, 0.1);
+      expect(set.shown().path).toEqual({ deflection: expect.closeTo(0, 1), valid: true });
+      expect(mainNeedle(set.shown()).fullScale_deg).toBe(ivl.halfWidth_deg);
+      set.step(
+        { ...radios, nav2: { active_MHz: 113.4, standby_MHz: 110.3, course_deg: 240 }, source: 'nav2' },
+        antennas,
+        1,
+        0.1
+      );
+      expect(set.shown().path).toBeNull();
+      expect(mainNeedle(set.shown()).fullScale_deg).toBe(10);
+    });
   });
 
   test('the ADF points at the beacon, and dips toward the low wing', () => {

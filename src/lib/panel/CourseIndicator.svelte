@@ -1,15 +1,21 @@
 <script lang="ts">
   import { heading, percent } from '$core/measure/figure';
+  import type { PathShown } from '$core/radio/glide-slope';
   import type { CourseNeedle } from '$core/radio/navigation-shown';
   import { inSteps } from './dial';
+  import PathStrip from './PathStrip.svelte';
+  import { pathWords } from './navigation';
 
   /** A course as a lane seen from above: its middle line slides to where the course lies, the airplane stays in the middle. */
   let {
     needle,
+    path,
     source,
     fullScale
   }: {
     needle: CourseNeedle;
+    /** The path of what feeds it; null: it has none. */
+    path: PathShown | null;
     /** What feeds it, as it is written on the instrument. */
     source: string;
     /** What the lane's edges mean: `10°`, `1 NM`. */
@@ -24,7 +30,7 @@
       : `course ${percent(Math.abs(needle.deflection))} to the ${needle.deflection > 0 ? 'right' : 'left'}`
   );
   const words = $derived(
-    `Course ${heading(needle.course_deg)} by ${source}: ${needle.valid ? `${side}${needle.toFrom ? `, ${needle.toFrom}` : ''}` : 'no signal'}`
+    `Course ${heading(needle.course_deg)} by ${source}: ${needle.valid ? `${side}${needle.toFrom ? `, ${needle.toFrom}` : ''}` : 'no signal'}${path ? `; ${pathWords(path)}` : ''}`
   );
 </script>
 
@@ -63,5 +69,6 @@
     <rect x="-42" y="-8" width="84" height="24" fill="var(--sheet)" stroke="var(--hard)" />
     <text y="9" text-anchor="middle" font-size="14" fill="var(--hard)" font-weight="700">no signal</text>
   {/if}
+  {#if path}<g transform="translate(69 5)"><PathStrip {path} half={43} /></g>{/if}
   <text y="82" text-anchor="middle" font-size="11" fill="var(--soft)">edge {fullScale}</text>
 </svg>

@@ -2,7 +2,8 @@
   import { figure, heading, percent } from '$core/measure/figure';
   import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { sourceNames } from './navigation';
+  import { pathWords, sourceNames } from './navigation';
+  import PathStrip from './PathStrip.svelte';
 
   /**
    * Heading and course in one picture: the course is a lane across the rose, turned to its direction and pushed aside by as
@@ -30,7 +31,7 @@
       needle.valid
         ? `${Math.abs(needle.deflection) < 0.02 ? 'on course' : `${percent(Math.abs(needle.deflection))} to the ${needle.deflection > 0 ? 'right' : 'left'}`}${needle.toFrom ? `, ${needle.toFrom}` : ''}`
         : 'no signal'
-    }`
+    }${shown.path ? `; ${pathWords(shown.path)}` : ''}`
   );
 </script>
 
@@ -84,6 +85,7 @@
     >{needle.valid && needle.toFrom ? ` ${needle.toFrom.toUpperCase()}` : ''}</text
   >
   <text x="128" y="-132" text-anchor="end" font-size="11" fill="var(--soft)">edge {fullScale}</text>
+  {#if shown.path}<g transform="translate(110 96)"><PathStrip path={shown.path} half={36} /></g>{/if}
   <text x="-128" y="146" font-size="13" fill="var(--soft)"
     >{pointer ? `to ${sourceNames[pointer.source]}` : 'no bearing'}
     <tspan class="figure" fill="var(--ink)">{pointer ? heading(pointer.bearing_deg) : ''}</tspan></text

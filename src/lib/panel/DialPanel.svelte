@@ -72,6 +72,7 @@
     <LookWindow area="navigation" name="Course" {view}>
       <CourseIndicator
         needle={mainNeedle(navigation)}
+        path={navigation.path}
         source={sourceNames[navigation.source]}
         fullScale={fullScaleWords(navigation)}
       />

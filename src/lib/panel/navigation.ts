@@ -1,7 +1,7 @@
-import type { NavigationShown } from '$core/radio/navigation-shown';
+import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
 import type { PointerSource } from '$core/radio/radio-settings';
-import { VOR_FULL_SCALE_DEG } from '$core/radio/receiver';
-import { figure } from '$core/measure/figure';
+import { figure, percent } from '$core/measure/figure';
+import type { PathShown } from '$core/radio/glide-slope';
 
 /** How the sources are written on the instruments. */
 export const sourceNames: Record<PointerSource, string> = {
@@ -12,7 +12,19 @@ export const sourceNames: Record<PointerSource, string> = {
 };
 
 /** What full deflection of the main needle means now. */
-export function fullScaleWords({ source, waypoint }: NavigationShown): string {
-  if (source !== 'rnav') return `${VOR_FULL_SCALE_DEG}°`;
+export function fullScaleWords(shown: NavigationShown): string {
+  const { source, waypoint } = shown;
+  const { fullScale_deg } = mainNeedle(shown);
+  if (source !== 'rnav')
+    return fullScale_deg === null
+      ? '–'
+      : `${figure(fullScale_deg, Number.isInteger(fullScale_deg) ? 0 : 1)}°`;
   return waypoint ? `${figure(waypoint.fullScale_nm, waypoint.fullScale_nm < 1 ? 1 : 0)} NM` : '–';
+}
+
+/** Where the path lies, in words. */
+export function pathWords({ deflection, valid }: PathShown): string {
+  if (!valid) return 'no path received';
+  if (Math.abs(deflection) < 0.02) return 'on the path';
+  return `path ${percent(Math.abs(deflection))} ${deflection > 0 ? 'above' : 'below'}`;
 }

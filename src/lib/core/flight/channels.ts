@@ -64,7 +64,8 @@ export const channelDefinitions = [
   channel('along_nm', 'Along the course', 'NM', 3),
   channel('crossTrack_nm', 'Cross-track', 'NM', 3),
   channel('passages', 'Fix passed', '', 0),
-  channel('arcError_nm', 'Off the arc', 'NM', 3)
+  channel('arcError_nm', 'Off the arc', 'NM', 3),
+  channel('pathNeedle', 'Path needle', '', 3)
 ] as const satisfies readonly ChannelDefinition[];
 
 /** Name of a channel, with its unit. */

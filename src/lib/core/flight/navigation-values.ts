@@ -10,6 +10,9 @@ export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
   return !navigation || navigation.radios === 'cold' || !first ? strangeRadios : radiosFor(first);
 }
 
+/** What stands for no path, or its flag. */
+const NO_PATH = -9;
+
 /** What is recorded of the navigation instruments. */
 export function navigationValues(shown: NavigationShown): Sample {
   const { course_deg, deflection, toFrom, valid } = mainNeedle(shown);
@@ -20,6 +23,7 @@ export function navigationValues(shown: NavigationShown): Sample {
     needleSource: needleSources.indexOf(shown.source) + 1,
     needle2: shown.needles.nav2.deflection,
     bearing_deg: shown.pointer?.bearing_deg ?? -1,
-    distance_nm: shown.distance?.nm ?? -1
+    distance_nm: shown.distance?.nm ?? -1,
+    pathNeedle: shown.path?.valid ? shown.path.deflection : NO_PATH
   };
 }

@@ -2,11 +2,13 @@ import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import { glideSlopeNeedle } from './glide-slope';
 import type { CourseNeedle, NavigationShown } from './navigation-shown';
 import type { RadioError } from './radio-error';
 import type { AudioSource, NavRadio, RadioSettings } from './radio-settings';
 import {
   RNAV_FULL_SCALE_NM,
+  VOR_FULL_SCALE_DEG,
   adfPointer,
   dmeDistance,
   isReceived,
@@ -104,15 +106,32 @@ export function receivers(world: World, errors: readonly RadioError[], variation
         restlessness(station, at.altitude_ft, distance_nm) *
         Math.sin((2 * Math.PI * time_s) / SWING_PERIOD_S);
       return {
-        needle: { deflection: clamp(deflection + swing, -1, 1), toFrom, valid, course_deg },
+        needle: {
+          deflection: clamp(deflection + swing, -1, 1),
+          toFrom,
+          valid,
+          course_deg,
+          fullScale_deg: VOR_FULL_SCALE_DEG
+        },
         bearing_deg: valid ? normaliseBearing(radial_deg + 180) : null
       };
     }
     if (station?.kind === 'localizer') {
       const shown = localizerNeedle(station, at, variation_deg);
-      return { needle: { ...shown, toFrom: shown.valid ? 'to' : null, course_deg }, bearing_deg: null };
+      return {
+        needle: {
+          ...shown,
+          toFrom: shown.valid ? 'to' : null,
+          course_deg,
+          fullScale_deg: station.halfWidth_deg
+        },
+        bearing_deg: null
+      };
     }
-    return { needle: { deflection: 0, toFrom: null, valid: false, course_deg }, bearing_deg: null };
+    return {
+      needle: { deflection: 0, toFrom: null, valid: false, course_deg, fullScale_deg: null },
+      bearing_deg: null
+    };
   }
 
   function rnav(settings: RadioSettings, at: Antennas) {
@@ -151,7 +170,8 @@ export function receivers(world: World, errors: readonly RadioError[], variation
         deflection: rnavDeflection(crossTrack_nm, fullScale_nm),
         toFrom: along_nm < 0 ? ('to' as const) : ('from' as const),
         valid: true,
-        course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360
+        course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360,
+        fullScale_deg: null
       }
     };
   }
@@ -191,12 +211,9 @@ export function receivers(world: World, errors: readonly RadioError[], variation
       }
       memory.pointing = pointed === null ? 0 : 1;
       memory.begun = 1;
+      const fed = settings.source === 'nav1' ? first : settings.source === 'nav2' ? second : null;
       const measured =
-        settings.source === 'rnav'
-          ? (area?.distance_nm ?? null)
-          : ((station) => (station ? dmeDistance(station, at) : null))(
-              settings.source === 'nav1' ? first : second
-            );
+        settings.source === 'rnav' ? (area?.distance_nm ?? null) : fed ? dmeDistance(fed, at) : null;
       if (measured === null) memory.distance = -1;
       else {
         // A jump is another station, not a speed.
@@ -218,9 +235,11 @@ export function receivers(world: World, errors: readonly RadioError[], variation
             deflection: 0,
             toFrom: null,
             valid: false,
-            course_deg: settings.rnav.course_deg ?? 360
+            course_deg: settings.rnav.course_deg ?? 360,
+            fullScale_deg: null
           }
         },
+        path: fed?.kind === 'localizer' ? glideSlopeNeedle(fed, at, variation_deg) : null,
         pointer:
           pointed === null
             ? null

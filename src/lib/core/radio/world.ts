@@ -65,6 +65,18 @@ export const Station = Type.Union(
         /** Full deflection to either side, degrees. */
         halfWidth_deg: Type.Number({ minimum: 1.5, maximum: 3, accepted: 'a half width from 1.5 to 3°' }),
         dme: Type.Boolean(),
+        /** Its path, where it has one: the antenna stands beside the runway. */
+        glideSlope: Type.Optional(
+          Type.Object(
+            {
+              angle_deg: Type.Number({ minimum: 2, maximum: 6.5, accepted: 'an angle from 2 to 6.5°' }),
+              latitude_deg: latitude,
+              longitude_deg: longitude,
+              elevation_ft: elevation
+            },
+            { additionalProperties: false }
+          )
+        ),
         runway: name
       },
       { additionalProperties: false }

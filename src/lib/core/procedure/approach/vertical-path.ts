@@ -1,9 +1,7 @@
+import { CURVATURE_FT_PER_NM2 } from '../../earth/curvature';
 import { RADIANS_PER_DEGREE } from '../../measure/angle';
 import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
 import type { VerticalPath } from './approach';
-
-/** Height the earth falls away by, ft per NM²: by geometry alone, and with the standard bending of light and radio. */
-export const CURVATURE_FT_PER_NM2 = { geometric: 0.8835, refracted: 0.66 } as const;
 
 /** Feet a path falls in a nautical mile. @param angle_deg from 0 up to 90 */
 export function feetPerMile(angle_deg: number): number {
