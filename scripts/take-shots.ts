@@ -78,6 +78,14 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: /^VLB, / }).press('Enter');
     }
   },
+  {
+    name: 'approach',
+    path: '/charts/xvlb-ils-24',
+    before: async (page) => {
+      await page.getByLabel('Wind from').fill('300');
+      await page.getByLabel('Wind', { exact: true }).fill('15');
+    }
+  },
   { name: 'bench', path: '/bench' },
   { name: 'drill-editor', path: '/plan/drills/arc-and-hold' },
   { name: 'record', path: `/record?student=${demoId('maren')}` },

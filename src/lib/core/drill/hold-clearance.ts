@@ -26,7 +26,7 @@ export function holdClearance({ goal, reference }: Phase): string | null {
   const on =
     reference.by === 'ndb'
       ? `the ${heading(out)} bearing from it`
-      : reference.by === 'rnav'
+      : reference.by === 'rnav' || reference.by === 'localizer'
         ? `the ${heading(inboundCourse_deg)} course inbound`
         : `the ${heading(out)} radial`;
   const legs =

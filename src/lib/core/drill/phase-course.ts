@@ -10,6 +10,7 @@ export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'referenc
   const course_deg = courseOf(goal.lateral);
   if (course_deg === null || reference === null) return null;
   const { place, north_deg, by, station } = reference;
+  const angle = (deg: number) => ({ kind: 'angle' as const, deg, from: station! });
   return {
     fix: place,
     course_deg,
@@ -17,6 +18,8 @@ export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'referenc
     scale:
       by === 'rnav'
         ? { kind: 'distance', nm: RNAV_FULL_SCALE_NM.terminal }
-        : { kind: 'angle', deg: by === 'ndb' ? NDB_FULL_SCALE_DEG : VOR_FULL_SCALE_DEG, from: station! }
+        : station?.kind === 'localizer'
+          ? angle(station.halfWidth_deg)
+          : angle(by === 'ndb' ? NDB_FULL_SCALE_DEG : VOR_FULL_SCALE_DEG)
   };
 }

@@ -1,6 +1,6 @@
 import { normaliseBearing } from '../measure/angle';
 import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
-import type { Vor } from '../radio/station-geometry';
+import type { Localizer, Vor } from '../radio/station-geometry';
 import { isNavigation, type Phase } from './drill';
 import { courseLineOf } from './phase-course';
 import type { Reference } from './reference';
@@ -38,12 +38,12 @@ export function radiosFor(phase: RadioPhase): RadioSettings {
       pointer: 'adf',
       adf: { ...radios.adf, active_kHz: station.frequency_kHz }
     };
-  const vor = station as Vor;
+  const aid = station as Vor | Localizer;
   return {
     ...radios,
     source: 'nav1',
     pointer: 'nav1',
-    nav1: { ...radios.nav1, active_MHz: vor.frequency_MHz },
+    nav1: { ...radios.nav1, active_MHz: aid.frequency_MHz },
     nav2: crossing
       ? {
           ...radios.nav2,

@@ -2,11 +2,11 @@ import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
-import { placeByName, stationById, type Vor } from '../radio/station-geometry';
+import { localizerById, placeByName, stationById, type Vor } from '../radio/station-geometry';
 import type { Station, World } from '../radio/world';
 
 /** What a fix can be found by. */
-export const fixedBy = ['vor', 'ndb', 'dme', 'radials', 'rnav'] as const;
+export const fixedBy = ['vor', 'ndb', 'dme', 'radials', 'rnav', 'localizer'] as const;
 export type FixedBy = (typeof fixedBy)[number];
 
 /** What a phase by radio is flown about: its fix, what that is found by, and which way turns go there. */
@@ -22,7 +22,10 @@ export interface Reference {
   station: Station | null;
   /** The second station of a fix by two radials, with the radial that crosses. */
   crossing: { station: Vor; radial_deg: number } | null;
-  /** Radial and distance of the fix from its station, by the station's north; 0 and 0 over the station itself. */
+  /**
+   * Radial and distance of the fix from its station, by the station's north; 0 and 0 over the station itself. A localizer has
+   * one course, and that is what stands here.
+   */
   radial_deg: number;
   distance_nm: number;
 }
@@ -58,6 +61,10 @@ export function referenceOf(
     distance_nm: 0
   });
   if (by === 'rnav') return over(null, variation_deg);
+  if (by === 'localizer') {
+    const station = localizerById(world, fix, field);
+    return { ...over(station, variation_deg), radial_deg: station.course_deg };
+  }
   if (by === 'ndb') return over(stationById(world, fix, field), variation_deg);
   if (by === 'vor') {
     const station = stationById(world, fix, field) as Vor;
@@ -89,6 +96,7 @@ export function fixesFor(world: World, by: FixedBy): string[] {
   switch (by) {
     case 'vor':
     case 'ndb':
+    case 'localizer':
       return world.stations.filter((s) => s.kind === by).map((s) => s.id);
     case 'dme':
       return world.fixes.filter((f) => 'distance_nm' in f.at && hasDme(world, f.at.station)).map((f) => f.id);
@@ -125,9 +133,9 @@ export function onPanel(
   return normaliseBearing(bearing_deg - panelTurn(reference, area));
 }
 
-/** Whether a course through a fix that is found on a radial runs along that radial. */
+/** Whether a course through a fix that is found on a radial runs along that radial; by a localizer, whether it is its course. */
 export function runsAlongRadial({ by, radial_deg }: Reference, course_deg: number): boolean {
-  if (by !== 'dme' && by !== 'radials') return true;
+  if (by !== 'dme' && by !== 'radials' && by !== 'localizer') return true;
   const off = Math.abs(normaliseSigned(course_deg - radial_deg));
   return off <= 1 || off >= 179;
 }

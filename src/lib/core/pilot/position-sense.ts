@@ -6,10 +6,12 @@ import { placeAt, wayBetween } from '../earth/geodesic';
 import type { Lesson } from '../drill/lesson';
 import { onPanel, panelTurn, type Reference } from '../drill/reference';
 import { byCourse } from '../procedure/air-path';
-import type { NavigationShown } from '../radio/navigation-shown';
+import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 
 /** With more bank than this a beacon's pointer is not believed. */
 const DIPS_BEYOND_DEG = 6;
+/** Beyond this share of full scale a needle only says which side. */
+const AT_ITS_STOP = 0.97;
 /** A beacon's pointer swings with every little bank: a pilot takes the middle of several looks. */
 const BEACON_BELIEVED = 0.3;
 
@@ -45,6 +47,17 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
   let here = at(start.radial_deg, start.distance_nm);
   const toFix = (heading_deg: number) => normaliseBearing(heading_deg + panelTurn(reference, area));
 
+  /** A needle that is not at its stop says how far aside; the distance is read, or reckoned. */
+  function seeLocalizer(shown: NavigationShown, altitude_ft: number) {
+    const { deflection, valid, fullScale_deg } = mainNeedle(shown);
+    if (!valid || fullScale_deg === null || Math.abs(deflection) > AT_ITS_STOP) return;
+    const height_nm = (altitude_ft - (reference.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
+    const away = shown.distance
+      ? Math.sqrt(Math.max(0, shown.distance.nm ** 2 - height_nm ** 2))
+      : Math.hypot(here.north_nm, here.east_nm);
+    here = at(reference.radial_deg + 180 + deflection * fullScale_deg, away);
+  }
+
   return {
     wind: () => wind,
     about(next) {
@@ -71,6 +84,10 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
     },
     see(shown, altitude_ft, bank_deg) {
       const { pointer, distance } = shown;
+      if (reference.by === 'localizer') {
+        seeLocalizer(shown, altitude_ft);
+        return;
+      }
       if (!pointer || (pointer.source === 'adf' && Math.abs(bank_deg) > DIPS_BEYOND_DEG)) return;
       const height_nm = (altitude_ft - (reference.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
       const reckoned = Math.hypot(here.north_nm - station.north_nm, here.east_nm - station.east_nm);

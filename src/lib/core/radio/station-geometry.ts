@@ -7,6 +7,7 @@ import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 import type { Fix, Station, World } from './world';
 
 export type Vor = Extract<Station, { kind: 'vor' }>;
+export type Localizer = Extract<Station, { kind: 'localizer' }>;
 
 /** Radial of a VOR a place lies on, [0, 360): the bearing FROM it by its own north. */
 export function radialAt(vor: Vor, place: Place): number {
@@ -36,6 +37,13 @@ export function stationById(world: World, id: string, field = 'station'): Statio
 function vorById(world: World, id: string, field: string): Vor {
   const station = stationById(world, id, field);
   if (station.kind !== 'vor') throw new Rejection(field, id, 'a VOR: only a VOR has radials');
+  return station;
+}
+
+/** @throws Rejection when the world has no localizer of this ident */
+export function localizerById(world: World, id: string, field: string): Localizer {
+  const station = stationById(world, id, field);
+  if (station.kind !== 'localizer') throw new Rejection(field, id, 'a localizer');
   return station;
 }
 

@@ -268,6 +268,42 @@ export const navigationDrills: readonly DrillFile[] = [
   ),
   navigationDrill(
     {
+      id: 'localizer',
+      name: 'Localizer: join and track',
+      purpose:
+        'Hold the heading until the localizer comes alive, ease in, and keep it with corrections that shrink as it narrows.',
+      usualFaults: [
+        'Turns when the needle is centred: it moves faster than a VOR’s, and is gone through.',
+        'Corrections as large close in as far out.',
+        'Banks until the needle is back, and so through it again.'
+      ],
+      figures: [
+        course(of('fixRadial_deg'), 'Course of the localizer'),
+        figure('angle_deg', 'Angle of intercept', '°', 30, [20, 60, 5])
+      ],
+      phases: [
+        level(15),
+        { ...interceptPhase, call: 'Join the localizer {fix}, {course}' },
+        {
+          ...trackIn,
+          until: {
+            is: 'any',
+            of: [
+              { is: 'below', channel: 'fixDistance_nm', value: 3, for_s: 0 },
+              { is: 'after', seconds: 600 }
+            ]
+          }
+        }
+      ]
+    },
+    {
+      by: 'localizer',
+      usualFixes: ['IVL', 'IMR'],
+      start: { radial_deg: of(COURSE, 190), distance_nm: 14, heading_deg: of(COURSE) }
+    }
+  ),
+  navigationDrill(
+    {
       id: 'double-the-angle',
       name: 'Double the angle off the bow',
       purpose:

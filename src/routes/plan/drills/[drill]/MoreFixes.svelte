@@ -13,7 +13,14 @@
   }: { navigation: NonNullable<DrillFile['navigation']>; onchange: (others: OtherFix[]) => void } = $props();
   const others = $derived(navigation.others ?? []);
 
-  const BY = { vor: 'VOR', ndb: 'NDB', dme: 'radial and DME', radials: 'two radials', rnav: 'waypoint' };
+  const BY = {
+    vor: 'VOR',
+    ndb: 'NDB',
+    dme: 'radial and DME',
+    radials: 'two radials',
+    rnav: 'waypoint',
+    localizer: 'localizer'
+  };
   const small = `${input} !min-h-7 !px-1.5 !py-0.5 text-[13px] text-ink`;
   const set = (index: number, change: Partial<OtherFix>) =>
     onchange(others.map((other, i) => (i === index ? { ...other, ...change } : other)));
