@@ -38,8 +38,8 @@
         <tr
           ><td class="!py-0.5">{step.from} to {step.to}</td><td class="number !py-0.5 !pr-1.5"
             >{figure(step.lose_ft)} ft</td
-          ><td class="number !py-0.5 !pr-1.5">{figure(step.distance_nm, 1)} NM</td><td class="number !py-0.5 !pr-1.5"
-            >{figure(step.rate_fpm)} ft/min</td
+          ><td class="number !py-0.5 !pr-1.5">{figure(step.distance_nm, 1)} NM</td><td
+            class="number !py-0.5 !pr-1.5">{figure(step.rate_fpm)} ft/min</td
           ></tr
         >
       {/each}
@@ -76,9 +76,11 @@
     <tbody>
       {#each card.cold as row (row.name)}
         <tr
-          ><td class="!py-0.5">{row.name}</td><td class="number !py-0.5 !pr-1.5">{figure(row.published_ft)}</td><td
-            class="number !py-0.5 !pr-1.5 font-bold">{figure(row.corrected_ft)}</td
-          ><td class="number !py-0.5 !pr-0 text-soft">+{figure(row.correction_ft)}, rule +{figure(row.rule_ft)}</td
+          ><td class="!py-0.5">{row.name}</td><td class="number !py-0.5 !pr-1.5"
+            >{figure(row.published_ft)}</td
+          ><td class="number !py-0.5 !pr-1.5 font-bold">{figure(row.corrected_ft)}</td><td
+            class="number !py-0.5 !pr-0 text-soft"
+            >+{figure(row.correction_ft)}, rule +{figure(row.rule_ft)}</td
           ></tr
         >
       {/each}
