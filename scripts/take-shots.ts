@@ -68,7 +68,6 @@ const shots: Shot[] = [
       await page.keyboard.press('Space');
     }
   },
-  { name: 'people', path: '/people', as: 'Sigrun Aldane' },
   { name: 'desk', path: '/desk' },
   {
     name: 'charts',
