@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { fitsAcross, signedIn } from './people';
 
@@ -56,4 +57,36 @@ test('an approach briefed: from the charts to its card, on another day, in anoth
   expect(nowhere!.status()).toBe(404);
   expect(faults.filter((fault) => !fault.includes('404'))).toEqual([]);
   await page.context().close();
+});
+
+test('an approach of the school’s own: refused at its place, taken in, briefed, put away and back', async ({
+  browser
+}) => {
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Ines Brandvik', faults);
+  await page.goto('/charts');
+  const shipped = readFileSync('src/lib/core/procedure/approach/approaches/xvlb-ils-24.json', 'utf8');
+  const own = { ...(JSON.parse(shipped) as object), id: 'our-ils', name: 'ILS 24, from our chart' };
+  await page.getByRole('button', { name: 'Take in an approach…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Take in an approach' });
+  await dialog.getByLabel('or its text').fill(JSON.stringify({ ...own, station: 'QQQ' }));
+  await dialog.getByRole('button', { name: 'Take it in' }).click();
+  await expect(dialog).toContainText('station: The Vesterlund archipelago has no station QQQ.');
+  await dialog.getByLabel('or its text').fill(JSON.stringify(own));
+  await dialog.getByRole('button', { name: 'Take it in' }).click();
+  await expect(dialog).toBeHidden();
+  await page.getByRole('button', { name: 'Remove XVLB ILS 24, from our chart' }).click();
+  await expect(page.getByRole('link', { name: 'XVLB ILS 24, from our chart' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('link', { name: 'XVLB ILS 24, from our chart' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Vesterlund · ILS 24, from our chart');
+  await expect(page.getByText('Typed in by your school, for practice.')).toBeVisible();
+
+  const student = await signedIn(browser, 'Maren Tolvik', faults);
+  await student.goto('/charts');
+  await expect(student.getByRole('link', { name: 'XVLB ILS 24, from our chart' })).toBeVisible();
+  await expect(student.getByRole('button', { name: 'Take in an approach…' })).toHaveCount(0);
+  expect(faults.filter((fault) => !fault.includes('400'))).toEqual([]);
+  await page.context().close();
+  await student.context().close();
 });

@@ -23,6 +23,7 @@ const TABLES: Record<string, string> = {
   school_drill: 'SELECT, INSERT, UPDATE (body, changed_by, changed_at, removed_at)',
   school_profile: 'SELECT, INSERT, UPDATE (body, changed_by, changed_at, removed_at)',
   school_world: 'SELECT, INSERT, UPDATE (body, changed_by, changed_at, removed_at)',
+  school_approach: 'SELECT, INSERT, UPDATE (body, changed_by, changed_at, removed_at)',
   card_line: 'SELECT, INSERT, UPDATE (removed_at, accepted_by)',
   dwell_log: 'SELECT, INSERT, UPDATE (removed_at, removed_by)',
   bench_answer: 'SELECT, INSERT'

@@ -31,9 +31,10 @@ export interface Kept<T> {
   changedAt: string;
 }
 
-type Shelf = 'school_drill' | 'school_profile' | 'school_world';
+type Shelf = 'school_drill' | 'school_profile' | 'school_world' | 'school_approach';
 
-async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept<T>[]> {
+/** What stands on a shelf of the school, by key. */
+export async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept<T>[]> {
   return as(identity, async (db) => {
     const rows = await db(`${shelf} as s`)
       .join('account as a', 'a.id', 's.changed_by')
@@ -50,7 +51,8 @@ async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept<T>[]> 
   });
 }
 
-async function put(
+/** Puts something on a shelf, over what was there under that key. */
+export async function put(
   db: Knex.Transaction,
   identity: Identity,
   shelf: Shelf,

@@ -1,13 +1,21 @@
+import { fail } from '@sveltejs/kit';
 import { Rejection } from '$core/measure/rejection';
 import { formOf, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
+import { keepApproach, schoolApproaches } from '$lib/server/school-approaches';
 import { keepWorld, schoolWorlds, setRemoved } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
 const LARGEST_WORLD = 1_000_000;
+const LARGEST_APPROACH = 200_000;
 
 export const load: PageServerLoad = async ({ locals }) => {
   const identity = identityFrom(locals);
-  return { own: await schoolWorlds(identity), teaches: identity.role !== 'student' };
+  const [own, ownApproaches] = await Promise.all([schoolWorlds(identity), schoolApproaches(identity)]);
+  return {
+    own,
+    ownApproaches: ownApproaches.map(({ body }) => body),
+    teaches: identity.role !== 'student'
+  };
 };
 
 export const actions: Actions = {
@@ -28,6 +36,32 @@ export const actions: Actions = {
       const kept = await keepWorld(identity, text, name ? { id, name } : null);
       return { kept: kept.id };
     });
+  },
+  importApproach: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await formOf(request);
+    const answer = await refusing(async () => {
+      const file = form.get('approachFile');
+      const text =
+        file instanceof File && file.size > 0 ? await file.text() : String(form.get('approachText') ?? '');
+      if (text.length > LARGEST_APPROACH)
+        throw new Rejection('file', text.length, 'an approach of up to 200 kB');
+      const kept = await keepApproach(identity, text);
+      return { keptApproach: kept.id };
+    });
+    // The place matters: legs have no fields of their own here.
+    return 'keptApproach' in answer
+      ? answer
+      : fail(answer.status, {
+          approachProblem: [answer.data.field, answer.data.message].filter(Boolean).join(': ')
+        });
+  },
+  removeApproach: async ({ request, locals }) => {
+    const identity = instructorFrom(locals);
+    const form = await formOf(request);
+    const removed = form.get('undo') === null;
+    await setRemoved(identity, 'school_approach', String(form.get('approach')), removed);
+    return { removedApproach: removed ? String(form.get('approach')) : null };
   },
   remove: async ({ request, locals }) => {
     const identity = instructorFrom(locals);

@@ -4,8 +4,6 @@
   import { magneticVariation } from '$core/earth/magnetic-variation';
   import { worldToGeoJson } from '$core/format/world-geojson';
   import { figure } from '$core/measure/figure';
-  import type { Approach } from '$core/procedure/approach/approach';
-  import { approaches } from '$core/procedure/approach/approach-catalogue';
   import { placeOfFix } from '$core/radio/station-geometry';
   import { worlds } from '$core/radio/world-catalogue';
   import { worldProblems } from '$core/radio/world-check';
@@ -16,7 +14,9 @@
   import PointFacts from './PointFacts.svelte';
   import WorldChart from './WorldChart.svelte';
   import WorldImport from './WorldImport.svelte';
+  import ApproachList from './ApproachList.svelte';
   import { button } from '$lib/ui/button';
+  import { saveFile } from '$lib/ui/save-file';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -35,18 +35,8 @@
   );
   const problems = $derived(worldProblems(world));
   const points = $derived(chartPoints(world));
-  const flown = $derived(approaches.filter((approach) => approach.world === world.id));
-  const linesOf = ({ minimums }: Approach) => [...new Set(minimums.map(({ line }) => line))].join(', ');
   const here = $derived(points.find((p) => p.id === chosen) ?? null);
   const from = $derived(points.find((p) => p.id === measuredFrom) ?? null);
-  function save(content: unknown, name: string, type: string) {
-    const address = URL.createObjectURL(new Blob([JSON.stringify(content, null, 2)], { type }));
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = name;
-    link.click();
-    URL.revokeObjectURL(address);
-  }
   function choose(id: string) {
     if (chosen !== null && chosen !== id) measuredFrom = chosen;
     chosen = id;
@@ -77,12 +67,10 @@
         measuredFrom = null;
       }}
     />
-    <button class={button.plain} onclick={() => save(world, `${world.id}.json`, 'application/json')}
-      >JSON</button
-    >
+    <button class={button.plain} onclick={() => saveFile(world, `${world.id}.json`)}>JSON</button>
     <button
       class={button.plain}
-      onclick={() => save(worldToGeoJson(world), `${world.id}.geojson`, 'application/geo+json')}
+      onclick={() => saveFile(worldToGeoJson(world), `${world.id}.geojson`, 'application/geo+json')}
       >GeoJSON</button
     >
     {#if data.teaches}
@@ -117,19 +105,14 @@
 <div class="mt-3 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_380px]">
   <div class="min-w-0">
     {#key world.id}<WorldChart {world} {points} {variation} {here} {from} onchoose={choose} />{/key}
-    {#if flown.length > 0}
-      <section class="mt-4">
-        <h2>Approaches</h2>
-        <ul class="mt-1 grid gap-x-6 sm:grid-cols-2">
-          {#each flown as approach (approach.id)}
-            <li class="border-t border-line py-1 text-[13px]">
-              <a href="/charts/{approach.id}">{approach.airport} {approach.name}</a>
-              <span class="text-soft">{linesOf(approach)}</span>
-            </li>
-          {/each}
-        </ul>
-      </section>
-    {/if}
+    <ApproachList
+      world={world.id}
+      own={data.ownApproaches}
+      teaches={data.teaches}
+      problem={form && 'approachProblem' in form ? String(form.approachProblem) : null}
+      kept={form && 'keptApproach' in form ? (form.keptApproach ?? null) : null}
+      removed={form && 'removedApproach' in form ? (form.removedApproach ?? null) : null}
+    />
   </div>
   <div class="min-w-0">
     <PointFacts {here} {from} {variation} {morseShown} />

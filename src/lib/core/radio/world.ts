@@ -123,10 +123,7 @@ export type Fix = Static<typeof Fix>;
 
 export const Runway = Type.Object(
   {
-    airport: Type.String({
-      pattern: '^X[A-Z]{3}$',
-      accepted: 'four capital letters beginning with X, which are not assigned'
-    }),
+    airport: Type.String({ pattern: '^[A-Z0-9]{3,4}$', accepted: 'three or four capital letters or digits' }),
     airportName: name,
     name: Type.String({ pattern: '^[0-3][0-9][LCR]?$', accepted: 'a runway name like 24 or 06L' }),
     latitude_deg: latitude,

@@ -1,10 +1,10 @@
 import { error } from '@sveltejs/kit';
-import { approaches } from '$core/procedure/approach/approach-catalogue';
 import { identityFrom } from '$lib/server/answers';
+import { approachOfShelf } from '$lib/server/school-approaches';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-  identityFrom(locals);
-  if (!approaches.some(({ id }) => id === params.approach)) error(404, 'There is no such approach.');
-  return { id: params.approach };
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const found = await approachOfShelf(identityFrom(locals), params.approach);
+  if (!found) error(404, 'There is no such approach.');
+  return found;
 };

@@ -1,14 +1,14 @@
 <script lang="ts">
-  import { approachById } from '$core/procedure/approach/approach-catalogue';
+  import { approachProblems } from '$core/procedure/approach/approach-check';
   import type { ApproachCard } from '$core/procedure/approach/approach-card';
   import { approachPicture } from '$core/procedure/approach/approach-picture';
   import { briefItems } from '$core/procedure/approach/card-words';
   import { heading, signedFigure } from '$core/measure/figure';
-  import { worldById } from '$core/radio/world-catalogue';
   import { hush, speak } from '$lib/controls/speech';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
   import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
   import { button } from '$lib/ui/button';
+  import { saveFile } from '$lib/ui/save-file';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { onDestroy } from 'svelte';
@@ -19,8 +19,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const approach = $derived(approachById(data.id));
-  const world = $derived(worldById(approach.world));
+  const { approach, world } = $derived(data);
   const briefed = $derived(new BriefedDay(world, approach));
   const card = $derived<ApproachCard | null>('problem' in briefed.card ? null : briefed.card);
   const items = $derived(card ? briefItems(approach, card, briefed.day) : []);
@@ -33,6 +32,7 @@
   const airport = $derived(
     world.runways.find((r) => r.airport === approach.airport)?.airportName ?? approach.airport
   );
+  const doubts = $derived(approachProblems(world, approach));
   const done = new SvelteSet<string>();
 
   function readOut() {
@@ -66,15 +66,20 @@
       {approach.airport}{runway
         ? `, runway ${runway.name}, ${runway.length_ft} ft long, touchdown ${approach.touchdownElevation_ft} ft`
         : `, circling only, airport ${approach.airportElevation_ft} ft`} · safe altitude {approach.safeAltitude_ft}
-      ft · {approach.edition}, not for navigation
+      ft · {approach.edition ? `${approach.edition}, ` : ''}not for navigation
     </p>
   </div>
   <div class="no-print flex gap-2">
     <a class={button.plain} href="/charts">All charts</a>
+    <button class={button.plain} onclick={() => saveFile(approach, `${approach.id}.json`)}>JSON</button>
     <button class={button.plain} onclick={readOut}>Read out</button>
     <button class={button.plain} onclick={() => window.print()}>Print</button>
   </div>
 </header>
+
+{#each doubts as doubt (doubt.field + doubt.message)}
+  <p class="no-print mt-2 text-[13px] text-below">▼ Look at the chart again: {doubt.message}</p>
+{/each}
 
 <div class="mt-3"><DayFields {briefed} /></div>
 <p class="hidden text-[11px] print:block">
@@ -134,6 +139,7 @@
     </div>
   </div>
   <p class="mt-3 text-xs text-soft">
-    Made up for practice. In an airplane the current published chart, its notes and your instructor decide.
+    {data.own ? 'Typed in by your school, for practice.' : 'Made up for practice.'} In an airplane the current published
+    chart, its notes and your instructor decide.
   </p>
 {/if}
