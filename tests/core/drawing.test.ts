@@ -1,5 +1,6 @@
 import { lessonOf } from '$core/drill/lesson';
 import fc from 'fast-check';
+import { labelPlaces, type LabelPlace } from '$lib/draw/label-places';
 import { describe, expect, test } from 'vitest';
 import { alignedValues } from '$core/flight/aligned-values';
 import { gradeFlight } from '$core/grade/grade';
@@ -124,4 +125,35 @@ test('another flight is laid beside this one phase by phase, and is not drawn wh
   expect([aligned[0], aligned[99], aligned[100], aligned[240]]).toEqual([0, 99, 150, 290]);
   expect(finiteRuns(aligned)).toEqual([[0, 240]]);
   expect(Number.isNaN(aligned[260])).toBe(true);
+});
+
+describe('names on a chart', () => {
+  const boxOf = (point: { x: number; y: number; name: string }, { dx, dy, end }: LabelPlace) => {
+    const width = point.name.length * 8.5;
+    const left = point.x + dx - (end ? width : 0);
+    return { left, right: left + width, top: point.y + dy - 11, bottom: point.y + dy + 3 };
+  };
+
+  test('keep clear of each other where four stand close, and stay within the picture', () => {
+    const crowd = [
+      { x: 100, y: 100, name: 'IVL' },
+      { x: 118, y: 92, name: 'MM' },
+      { x: 130, y: 96, name: 'VLB' },
+      { x: 292, y: 10, name: 'SKARN' }
+    ];
+    const boxes = labelPlaces(crowd, crowd, { width: 300, height: 200 }).map((place, i) =>
+      boxOf(crowd[i]!, place)
+    );
+    boxes.forEach((a, i) => {
+      expect(a.left).toBeGreaterThanOrEqual(0);
+      expect(a.right).toBeLessThanOrEqual(300);
+      expect(a.top).toBeGreaterThanOrEqual(0);
+      for (const b of boxes.slice(i + 1))
+        expect(a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).toBe(false);
+    });
+    // Alone, a name stands above and to the right, as everywhere.
+    expect(labelPlaces([crowd[0]!], [crowd[0]!], { width: 300, height: 200 })).toEqual([
+      { dx: 8, dy: -6, end: false }
+    ]);
+  });
 });

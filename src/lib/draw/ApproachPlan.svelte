@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { labelPlaces } from './label-places';
   import type { ApproachPicture, PicturePoint } from '$core/procedure/approach/approach-picture';
 
   /** The approach from above, its north up: ways in, the final course in the band of its needle, the way out. */
@@ -29,38 +30,11 @@
       `M${points.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`
   );
   const STROKES = { transition: 'var(--ghost)', final: 'var(--band-edge)', missed: 'var(--now)' } as const;
-  /** Each name goes to the first corner of its fix where it covers no other name, fix or runway. */
   const labels = $derived.by(() => {
-    const marks = [...picture.fixes.map(({ at }) => at), ...picture.runway.ends].map((p) => ({
-      x: x(p),
-      y: y(p)
-    }));
-    const taken: { left: number; right: number; top: number; bottom: number }[] = [];
-    return picture.fixes.map((fix) => {
-      const [px, py] = [x(fix.at), y(fix.at)];
-      const width = fix.name.length * 8.5;
-      const corners = [
-        { end: false, dx: 8, dy: -6 },
-        { end: false, dx: 8, dy: 16 },
-        { end: true, dx: -8, dy: -6 },
-        { end: true, dx: -8, dy: 16 }
-      ].map((corner) => {
-        const left = px + corner.dx - (corner.end ? width : 0);
-        const box = { left, right: left + width, top: py + corner.dy - 11, bottom: py + corner.dy + 3 };
-        const hits =
-          taken.filter(
-            (t) => t.left < box.right && box.left < t.right && t.top < box.bottom && box.top < t.bottom
-          ).length +
-          marks.filter(
-            (m) => m.x > box.left - 3 && m.x < box.right + 3 && m.y > box.top - 3 && m.y < box.bottom + 3
-          ).length +
-          (box.left < 2 || box.right > WIDTH - 2 || box.top < 2 || box.bottom > HEIGHT - 2 ? 3 : 0);
-        return { corner, box, hits };
-      });
-      const best = corners.reduce((a, b) => (b.hits < a.hits ? b : a));
-      taken.push(best.box);
-      return { ...fix, px, py, ...best.corner };
-    });
+    const named = picture.fixes.map((fix) => ({ ...fix, x: x(fix.at), y: y(fix.at) }));
+    const runway = picture.runway.ends.map((p) => ({ x: x(p), y: y(p) }));
+    const places = labelPlaces(named, [...named, ...runway], { width: WIDTH, height: HEIGHT });
+    return named.map((fix, i) => ({ ...fix, ...places[i]! }));
   });
   const scale_nm = $derived(scale * 5 > 140 ? 2 : 5);
 </script>
@@ -85,16 +59,16 @@
   <path d={line(picture.runway.ends)} stroke="var(--ink)" stroke-width="5" fill="none" />
   {#each labels as fix (fix.name)}
     <circle
-      cx={fix.px}
-      cy={fix.py}
+      cx={fix.x}
+      cy={fix.y}
       r="4"
       fill={fix.role === 'final' ? 'var(--ink)' : 'var(--sheet)'}
       stroke="var(--ink)"
       stroke-width="1.6"
     />
     <text
-      x={fix.px + fix.dx}
-      y={fix.py + fix.dy}
+      x={fix.x + fix.dx}
+      y={fix.y + fix.dy}
       text-anchor={fix.end ? 'end' : 'start'}
       class="fill-ink text-[12px] {fix.role === 'final' ? 'font-bold' : ''}">{fix.name}</text
     >

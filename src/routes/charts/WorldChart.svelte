@@ -2,6 +2,7 @@
   import { wayBetween } from '$core/earth/geodesic';
   import type { World } from '$core/radio/world';
   import { chartProjection } from '$lib/draw/chart-projection';
+  import { labelPlaces } from '$lib/draw/label-places';
   import { Zoomed } from '$lib/draw/zoomed.svelte';
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -35,6 +36,12 @@
   const bar = $derived(MILES.find((m) => m * pixelsPerMile * zoomed.view.k > 60) ?? 50);
   const at = (place: { latitude_deg: number; longitude_deg: number }) =>
     zoomed.apply(project([place.longitude_deg, place.latitude_deg])!);
+
+  /** Names keep clear of each other, nearer and farther. */
+  const labels = $derived.by(() => {
+    const named = points.map((point) => ({ name: point.id, ...at(point.place) }));
+    return labelPlaces(named, named, { width: WIDTH, height: HEIGHT }, 12);
+  });
 
   useShortcuts([
     { key: '+', shown: '+ −', does: 'nearer, farther', run: () => zoomed.nearer(1.5) },
@@ -110,7 +117,8 @@
       >{airport.airport} {airport.airportName}</text
     >
   {/each}
-  {#each points as point (point.id)}
+  {#each points as point, i (point.id)}
+    {@const label = labels[i]!}
     {@const p = at(point.place)}
     {@const on = point.id === here?.id}
     <g
@@ -130,9 +138,10 @@
     >
       <ChartSymbol kind={point.kind} chosen={on} />
       <text
-        x="12"
+        x={label.dx}
+        y={label.dy}
+        text-anchor={label.end ? 'end' : 'start'}
         pointer-events="none"
-        y="-5"
         font-size={point.kind === 'fix' ? 10.5 : 12}
         font-weight={point.kind === 'fix' ? 400 : 700}
         fill={on ? 'var(--now)' : 'var(--ink)'}

@@ -17,7 +17,8 @@ import {
   visualDescentPoint,
   type VisualDescentPoint
 } from './approach-timing';
-import { coldCorrection, coldRule, temperatureError } from './cold-correction';
+import { coldAltitudes, coldApplies, type ColdAltitude } from './cold-altitudes';
+import { coldCorrection, temperatureError } from './cold-correction';
 import { applicableMinimum, roundedUp, type ApplicableMinimum } from './minimum';
 import { heightOnPath, rateBetween, rateOnPath, ruleRate } from './vertical-path';
 
@@ -42,16 +43,6 @@ export interface ApproachDay {
   /** Without vertical guidance: levelled at the minimum, or one straight descent that treats it, with an add-on, as a DA. */
   technique: 'step-down' | 'continuous';
   addOn_ft: number;
-}
-
-/** One corrected altitude on a cold day. */
-export interface ColdAltitude {
-  name: string;
-  published_ft: number;
-  correction_ft: number;
-  rule_ft: number;
-  /** Rounded up to the next ten feet. */
-  corrected_ft: number;
 }
 
 /** What is known of an approach before it is flown: everything a briefing says, with its figures. */
@@ -121,7 +112,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
   const straightIn = found !== null && found.line !== 'circling' && approach.runway !== null;
   const addOn = straightIn && found.kind === 'MDA' && day.technique === 'continuous' ? day.addOn_ft : 0;
   const cold_ft =
-    found && coldApplies(approach, day)
+    found && coldApplies(approach, day.temperature_C)
       ? coldCorrection(
           found.altitude_ft - approach.airportElevation_ft,
           day.temperature_C,
@@ -227,7 +218,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
           }
         : null,
     visualDescentPoint: visual && visual.distance_nm > missedPoint_nm ? visual : null,
-    cold: coldAltitudes(approach, day, points, minimum?.altitude_ft ?? null),
+    cold: coldAltitudes(approach, day.temperature_C, points, minimum?.altitude_ft ?? null),
     missed: {
       legs: legs.filter(({ part }) => part === 'missed'),
       climb_ftpnm,
@@ -246,39 +237,8 @@ function hangsInTheAir({ kind }: Approach): boolean {
   return kind === 'ils' || kind === 'lpv';
 }
 
-/** Whether the chart asks for cold corrections today. */
-function coldApplies({ notes }: Approach, { temperature_C }: ApproachDay): boolean {
-  return notes.some((note) => note.kind === 'cold' && temperature_C <= note.below_C);
-}
-
 function wholeMiles(from_nm: number): number[] {
   return Array.from({ length: Math.max(0, Math.floor(from_nm)) }, (_, k) => Math.floor(from_nm) - k);
-}
-
-/** Altitudes corrected for cold where the chart's note asks for it today. */
-function coldAltitudes(
-  approach: Approach,
-  day: ApproachDay,
-  points: FinalProfile['points'],
-  minimum_ft: number | null
-): ColdAltitude[] {
-  if (!coldApplies(approach, day)) return [];
-  const { temperature_C } = day;
-  const named = [
-    ...points.flatMap(({ name, above_ft }) => (above_ft === null ? [] : [{ name, above_ft }])),
-    ...(minimum_ft === null ? [] : [{ name: 'Minimum', above_ft: minimum_ft }])
-  ];
-  return named.map(({ name, above_ft }) => {
-    const height_ft = above_ft - approach.airportElevation_ft;
-    const correction_ft = coldCorrection(height_ft, temperature_C, approach.airportElevation_ft);
-    return {
-      name,
-      published_ft: above_ft,
-      correction_ft,
-      rule_ft: coldRule(height_ft, temperature_C, approach.airportElevation_ft),
-      corrected_ft: roundedUp(above_ft + correction_ft, 10)
-    };
-  });
 }
 
 /** A day to begin with: still air, standard temperature, the airplane's own approach speed, by the first transition. */
