@@ -152,6 +152,18 @@ describe('which minimum, and why', () => {
     expect(cardOf(approachById('xvko-rnav-35'), { speed_kt: 145 }).card.minimum).toBeNull();
   });
 
+  test('circling only is said as that, and a retractable is cleaned up in order', () => {
+    expect(cardOf(approachById('xvna-vor-a')).card.minimum!.because).toEqual(['circling only, category A']);
+    const missed = (id: string) => {
+      const { day, card } = cardOf(ils, {}, aircraftById(id));
+      return briefItems(ils, card, day).find((item) => item.id === 'missed')!.lines[0];
+    };
+    expect(missed('sandling-160')).toBe(
+      'Power, nose up, first flaps, positive climb, the rest of the flaps: 75 kt'
+    );
+    expect(missed('tarnvik-200')).toMatch(/positive climb, gear up, the rest of the flaps: \d+ kt$/);
+  });
+
   test('rounding goes up to the next mark, and leaves a round figure alone', () => {
     expect([288, 290, 291].map((ft) => roundedUp(ft, 10))).toEqual([290, 290, 300]);
     expect(roundedUp(288, 20)).toBe(300);

@@ -113,7 +113,7 @@
   {/each}
   {#each world.runways.filter((r, i, all) => all.findIndex((o) => o.airport === r.airport) === i) as airport (airport.airport)}
     {@const p = at(airport)}
-    <text x={p.x + 10} y={p.y + 24} font-size="11" fill="var(--soft)"
+    <text x={p.x + 10} y={p.y + 36} font-size="11" fill="var(--soft)"
       >{airport.airport} {airport.airportName}</text
     >
   {/each}

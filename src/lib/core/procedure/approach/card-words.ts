@@ -170,7 +170,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
     id: 'missed',
     title: 'Missed approach',
     lines: [
-      `Power, nose up, first flaps, positive climb, then the rest${card.settings.missed ? `: ${figure(card.settings.missed.ias_kt)} kt` : ''}`,
+      `Power, nose up, first flaps, positive climb, ${day.aircraft.gear.retractable ? 'gear up, the rest of the flaps' : 'the rest of the flaps'}${card.settings.missed ? `: ${figure(card.settings.missed.ias_kt)} kt` : ''}`,
       ...missed.legs.map(({ leg }) => capital(legWords(leg))),
       `Needs ${figure(missed.climb_ftpnm)} ft/NM: ${figure(missed.rate_fpm)} ft/min${missed.canClimb_fpm === null ? '' : missed.canClimb_fpm < missed.rate_fpm ? `; this airplane climbs only ${figure(missed.canClimb_fpm)}` : `; this airplane climbs ${figure(missed.canClimb_fpm)}`}`
     ]

@@ -53,9 +53,11 @@ export function applicableMinimum(approach: Approach, now: MinimumCircumstances)
   const published = lowest[now.category]!;
   let { altitude_ft, visibility_sm } = published;
   const because = [
-    now.line === null
-      ? `${lowest.line} is the lowest that can be used, category ${now.category}`
-      : `${lowest.line} was chosen, category ${now.category}`
+    now.line !== null
+      ? `${lowest.line} was chosen, category ${now.category}`
+      : straight.length === 0
+        ? `circling only, category ${now.category}`
+        : `${lowest.line} is the lowest that can be used, category ${now.category}`
   ];
   for (const line of approach.minimums) {
     const refused = now.line === null && line !== lowest ? lineRefused(line, now) : null;
