@@ -89,11 +89,15 @@ export function needed(option: Option): string {
 
 /** The bytes of the file an option names. */
 export function readFileOf(option: Option): Buffer {
-  const path = needed(option);
+  return bytesOf(option, needed(option));
+}
+
+/** The bytes of a file. @throws Rejection naming the field that asked for it */
+export function bytesOf(field: string, path: string): Buffer {
   try {
     return readFileSync(path);
   } catch (error) {
-    throw new Rejection(option, path, `a file that can be read (${(error as NodeJS.ErrnoException).code})`);
+    throw new Rejection(field, path, `a file that can be read (${(error as NodeJS.ErrnoException).code})`);
   }
 }
 

@@ -1,9 +1,7 @@
-import { readFileSync } from 'node:fs';
 import { aircraftById } from '../src/lib/core/aircraft/catalogue';
 import { figure } from '../src/lib/core/measure/figure';
 import { Rejection } from '../src/lib/core/measure/rejection';
-import { parse } from '../src/lib/core/measure/validation';
-import { Approach } from '../src/lib/core/procedure/approach/approach';
+import type { Approach } from '../src/lib/core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '../src/lib/core/procedure/approach/approach-card';
 import { approachById, approaches } from '../src/lib/core/procedure/approach/approach-catalogue';
 import { approachProblems } from '../src/lib/core/procedure/approach/approach-check';
@@ -11,8 +9,9 @@ import { finalProfile, floorsOf } from '../src/lib/core/procedure/approach/appro
 import { briefItems } from '../src/lib/core/procedure/approach/card-words';
 import { worldById } from '../src/lib/core/radio/world-catalogue';
 import type { World } from '../src/lib/core/radio/world';
+import { approachFrom, mustFit } from '../src/lib/core/format/approach-file';
 import { worldFrom } from '../src/lib/core/format/world-file';
-import { between, json, options, positionals, print, readFileOf, show, type Commands } from './options';
+import { between, bytesOf, options, positionals, print, readFileOf, show, type Commands } from './options';
 import { wind } from './wind-option';
 
 function asked(): { approach: Approach; world: World } {
@@ -20,24 +19,12 @@ function asked(): { approach: Approach; world: World } {
   if (!name)
     throw new Rejection('approach', name, `a file, or one of ${approaches.map(({ id }) => id).join(', ')}`);
   const approach = name.endsWith('.json')
-    ? parse(Approach, json('approach', bytesOf(name)), 'approach')
+    ? approachFrom(bytesOf('approach', name).toString('utf8'))
     : approachById(name);
   return {
     approach,
     world: options.world ? worldFrom(readFileOf('world').toString('utf8')) : worldById(approach.world)
   };
-}
-
-function bytesOf(path: string): Buffer {
-  try {
-    return readFileSync(path);
-  } catch (error) {
-    throw new Rejection(
-      'approach',
-      path,
-      `a file that can be read (${(error as NodeJS.ErrnoException).code})`
-    );
-  }
 }
 
 const oneOfThese = <T extends string>(
@@ -83,8 +70,7 @@ const acts: Record<string, () => void> = {
     if (options.json) show(problems);
     else if (problems.length === 0) print(`${approach.airport} ${approach.name}: nothing to object to`);
     else for (const { severity, field, message } of problems) print(`${severity}  ${field}: ${message}`);
-    const wrong = problems.find(({ severity }) => severity === 'wrong');
-    if (wrong) throw new Rejection(wrong.field, wrong.value, wrong.message);
+    mustFit(world, approach);
   },
   card() {
     const { approach, world } = asked();

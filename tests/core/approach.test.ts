@@ -152,6 +152,17 @@ describe('which minimum, and why', () => {
     expect(cardOf(approachById('xvko-rnav-35'), { speed_kt: 145 }).card.minimum).toBeNull();
   });
 
+  test('the way in is briefed leg by leg, with its heading in today’s wind; vectors have none', () => {
+    const wayIn = (changes: Partial<ApproachDay>) => {
+      const { day, card } = cardOf(ils, changes);
+      return briefItems(ils, card, day).find(({ id }) => id === 'way in')?.lines;
+    };
+    // Along the radial of 321°: 9 NM, a wind from the left takes the nose left.
+    expect(wayIn({})![1]).toMatch(/^To VESKA, by KOR, at or above 3000 ft: heading 32\d°, 9\.0 NM$/);
+    expect(wayIn({ wind: { from_deg: 230, speed_kt: 20 } })![1]).toMatch(/heading 3(07|08|09)°/);
+    expect(wayIn({ transition: null })).toBeUndefined();
+  });
+
   test('circling only is said as that, and a retractable is cleaned up in order', () => {
     expect(cardOf(approachById('xvna-vor-a')).card.minimum!.because).toEqual(['circling only, category A']);
     const missed = (id: string) => {

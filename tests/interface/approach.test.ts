@@ -8,17 +8,18 @@ test('an approach briefed: from the charts to its card, on another day, in anoth
   const faults: string[] = [];
   const page = await signedIn(browser, 'Maren Tolvik', faults);
   await page.goto('/charts');
-  await page.getByRole('link', { name: 'XVLB ILS 24' }).click();
+  await page.getByRole('link', { name: 'XVLB ILS 24', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Vesterlund · ILS 24');
   const briefing = page.getByRole('region', { name: 'Briefing' });
   await expect(briefing).toContainText(
     'DA 288 ft, set 290 ft; 200 ft above the touchdown zone; visibility ½ SM'
   );
   await expect(briefing).toContainText('485 ft/min at 91 kt');
+  await expect(briefing).toContainText('To VESKA, by KOR, at or above 3000 ft: heading 32');
   await expect(page.getByRole('img', { name: /^Profile: .*minimum 288 ft/ })).toBeVisible();
 
   // By another way in the minimum is another one, and says why.
-  await page.getByLabel('Way in').click();
+  await page.getByLabel('Way in', { exact: true }).click();
   await page.getByRole('option', { name: 'From Tolva' }).click();
   await expect(briefing).toContainText('DA 388 ft, set 390 ft');
   await expect(briefing).toContainText('ILS DA not usable: only by way of ELSKA');
@@ -42,11 +43,11 @@ test('an approach briefed: from the charts to its card, on another day, in anoth
   await page.getByLabel('Wind', { exact: true }).fill('900');
   await expect(page.getByText('Wind: from 0 to 60 kt')).toBeVisible();
 
-  await expect(briefing.getByRole('status')).toHaveText('0 of 9 briefed');
+  await expect(briefing.getByRole('status')).toHaveText('0 of 10 briefed');
   await page.getByRole('checkbox', { name: 'Guidance briefed' }).click();
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('b');
-  await expect(briefing.getByRole('status')).toHaveText('2 of 9 briefed');
+  await expect(briefing.getByRole('status')).toHaveText('2 of 10 briefed');
 
   for (const id of ['xvlb-rnav-24', 'xvna-vor-a', 'xvna-ndb-13', 'xmor-vor-dme-27', 'xvlb-back-course-06']) {
     await page.goto(`/charts/${id}`);

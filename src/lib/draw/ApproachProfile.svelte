@@ -2,6 +2,7 @@
   import { figure } from '$core/measure/figure';
   import type { Approach } from '$core/procedure/approach/approach';
   import type { ApproachCard } from '$core/procedure/approach/approach-card';
+  import { GLIDE_SLOPE_FULL_SCALE_DEG } from '$core/radio/glide-slope';
   import { distanceAtHeight, heightOnPath } from '$core/procedure/approach/vertical-path';
 
   /** The way in from the side: what may not be flown below, the path in its band, the minimum. The runway is on the right. */
@@ -40,7 +41,7 @@
     const { path: asked } = approach;
     if (!asked) return null;
     const from_nm = Math.min(farthest_nm, distanceAtHeight(asked, highest_ft - ground_ft));
-    const half_deg = approach.kind === 'ils' ? 0.7 : asked.angle_deg / 4;
+    const half_deg = approach.kind === 'ils' ? GLIDE_SLOPE_FULL_SCALE_DEG : asked.angle_deg / 4;
     const line = (angle_deg: number) =>
       Array.from({ length: 25 }, (_, k) => {
         const before_nm = (from_nm * k) / 24;

@@ -51,6 +51,18 @@ export async function shelfOf<T>(identity: Identity, shelf: Shelf): Promise<Kept
   });
 }
 
+/** What stands on a shelf of the school under one key; null when nothing does. */
+export async function keptUnder<T>(identity: Identity, shelf: Shelf, key: string): Promise<T | null> {
+  return as(identity, async (db) => {
+    const row = await db(shelf)
+      .select('body')
+      .where({ school_id: identity.schoolId, key })
+      .whereNull('removed_at')
+      .first<{ body: T } | undefined>();
+    return row?.body ?? null;
+  });
+}
+
 /** Puts something on a shelf, over what was there under that key. */
 export async function put(
   db: Knex.Transaction,

@@ -3,12 +3,17 @@
   import { button } from '$lib/ui/button';
 
   /** What was just taken off a list, and the way back. */
-  let { field, removed, words }: { field: 'id' | 'key'; removed: string; words: string } = $props();
+  let {
+    field,
+    removed,
+    words,
+    action = '?/remove'
+  }: { field: 'id' | 'key' | 'approach'; removed: string; words: string; action?: string } = $props();
 </script>
 
 <form
   method="POST"
-  action="?/remove"
+  {action}
   use:enhance
   class="my-3 flex items-center gap-3 border border-line p-2 text-[13px]"
 >

@@ -1,17 +1,13 @@
 <script lang="ts">
   import type { FlightOutbox } from '$lib/worker/flight-outbox.svelte';
   import { button } from './button';
+  import { saveFile } from './save-file';
 
   /** Flights in this browser that the server will not take: seen, exported or discarded by who flew them. */
   let { outbox }: { outbox: FlightOutbox } = $props();
 
   async function save(id: string) {
-    const address = URL.createObjectURL(new Blob([await outbox.exported(id)], { type: 'application/json' }));
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = `hanza-unsent-${id.slice(0, 8)}.json`;
-    link.click();
-    URL.revokeObjectURL(address);
+    saveFile(await outbox.exported(id), `hanza-unsent-${id.slice(0, 8)}.json`, 'application/json');
   }
 </script>
 

@@ -2,6 +2,7 @@ import { fail } from '@sveltejs/kit';
 import { Rejection } from '$core/measure/rejection';
 import { formOf, identityFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { keepApproach, schoolApproaches } from '$lib/server/school-approaches';
+import { listedApproach } from './listed-approach';
 import { keepWorld, schoolWorlds, setRemoved } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -13,7 +14,7 @@ export const load: PageServerLoad = async ({ locals }) => {
   const [own, ownApproaches] = await Promise.all([schoolWorlds(identity), schoolApproaches(identity)]);
   return {
     own,
-    ownApproaches: ownApproaches.map(({ body }) => body),
+    ownApproaches: ownApproaches.map(({ body }) => listedApproach(body)),
     teaches: identity.role !== 'student'
   };
 };

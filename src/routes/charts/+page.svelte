@@ -16,7 +16,7 @@
   import WorldImport from './WorldImport.svelte';
   import ApproachList from './ApproachList.svelte';
   import { button } from '$lib/ui/button';
-  import { saveFile } from '$lib/ui/save-file';
+  import { saveJson } from '$lib/ui/save-file';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -67,10 +67,10 @@
         measuredFrom = null;
       }}
     />
-    <button class={button.plain} onclick={() => saveFile(world, `${world.id}.json`)}>JSON</button>
+    <button class={button.plain} onclick={() => saveJson(world, `${world.id}.json`)}>JSON</button>
     <button
       class={button.plain}
-      onclick={() => saveFile(worldToGeoJson(world), `${world.id}.geojson`, 'application/geo+json')}
+      onclick={() => saveJson(worldToGeoJson(world), `${world.id}.geojson`, 'application/geo+json')}
       >GeoJSON</button
     >
     {#if data.teaches}

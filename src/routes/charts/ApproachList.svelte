@@ -1,11 +1,12 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import type { Approach } from '$core/procedure/approach/approach';
   import { approaches } from '$core/procedure/approach/approach-catalogue';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
+  import PutBack from '$lib/ui/PutBack.svelte';
   import Sheet from '$lib/ui/Sheet.svelte';
+  import { listedApproach, type ListedApproach } from './listed-approach';
 
   /** The approaches of a world, those that ship and the school's own, with their cards; instructors take in more. */
   let {
@@ -17,7 +18,7 @@
     removed
   }: {
     world: string;
-    own: readonly Approach[];
+    own: readonly ListedApproach[];
     teaches: boolean;
     problem: string | null;
     /** The one that has just been kept, or taken away. */
@@ -26,9 +27,10 @@
   } = $props();
 
   let open = $state(false);
-  const here = $derived([...approaches, ...own].filter((approach) => approach.world === world));
-  const isOwn = ({ id }: Approach) => own.some((approach) => approach.id === id);
-  const linesOf = ({ minimums }: Approach) => [...new Set(minimums.map(({ line }) => line))].join(', ');
+  const here = $derived(
+    [...approaches.map(listedApproach), ...own].filter((approach) => approach.world === world)
+  );
+  const isOwn = ({ id }: ListedApproach) => own.some((approach) => approach.id === id);
   $effect(() => {
     if (kept !== null) open = false;
   });
@@ -44,18 +46,13 @@
         >{/if}
     </div>
     {#if removed}
-      <form method="POST" action="?/removeApproach" use:enhance class="mt-1 text-[13px]">
-        <input type="hidden" name="approach" value={removed} />
-        <input type="hidden" name="undo" value="1" />
-        “{removed}” is off the shelf.
-        <button class="text-now underline underline-offset-2">Put it back</button>
-      </form>
+      <PutBack action="?/removeApproach" field="approach" {removed} words="“{removed}” is off the shelf." />
     {/if}
     <ul class="mt-1 grid gap-x-6 sm:grid-cols-2">
       {#each here as approach (approach.id)}
         <li class="flex items-baseline gap-2 border-t border-line py-1 text-[13px]">
           <a href="/charts/{approach.id}">{approach.airport} {approach.name}</a>
-          <span class="text-soft">{linesOf(approach)}</span>
+          <span class="text-soft">{approach.lines.join(', ')}</span>
           {#if isOwn(approach)}
             <span class="text-soft">· the school’s own</span>
             {#if teaches}

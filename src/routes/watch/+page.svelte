@@ -12,6 +12,7 @@
   import ScanMap from '$lib/draw/ScanMap.svelte';
   import { atTime } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import { saveFile } from '$lib/ui/save-file';
   import Field from '$lib/ui/Field.svelte';
   import { numberInput } from '$lib/ui/input';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -87,14 +88,7 @@
     looks = [];
     localStorage.removeItem(KEPT);
   }
-  function download() {
-    const address = URL.createObjectURL(new Blob([looksToCsv(looks)], { type: 'text/csv' }));
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = 'watched-scan.csv';
-    link.click();
-    URL.revokeObjectURL(address);
-  }
+  const download = () => saveFile(looksToCsv(looks), 'watched-scan.csv', 'text/csv');
   async function keep() {
     sending = true;
     message = '';

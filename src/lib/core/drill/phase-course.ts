@@ -1,9 +1,6 @@
 import type { CourseLine } from '../radio/course-line';
-import { RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../radio/receiver';
+import { NDB_FULL_SCALE_DEG, RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../radio/receiver';
 import { courseOf, type Phase } from './drill';
-
-/** NDB tracking is held to this angle at full scale, as a VOR's needle is. */
-const NDB_FULL_SCALE_DEG = 10;
 
 /** The course line a phase is judged by: its course at its fix, and what full scale is there. null where it has none. */
 export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'reference'>): CourseLine | null {

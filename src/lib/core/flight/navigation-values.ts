@@ -19,7 +19,7 @@ export function navigationValues(shown: NavigationShown): Sample {
   return {
     needle: deflection,
     toFrom: !valid || toFrom === null ? 0 : toFrom === 'to' ? 1 : -1,
-    course_deg: course_deg,
+    course_deg,
     needleSource: needleSources.indexOf(shown.source) + 1,
     needle2: shown.needles.nav2.deflection,
     bearing_deg: shown.pointer?.bearing_deg ?? -1,

@@ -1,6 +1,6 @@
 import { CURVATURE_FT_PER_NM2 } from '../earth/curvature';
 import { wayBetween } from '../earth/geodesic';
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
+import { RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 import type { ReceiverPlace } from './receiver';
@@ -19,21 +19,6 @@ const USABLE_NM = 10;
 const USABLE_DEG = 8;
 const LOWEST_SHARE = 0.3;
 
-/** Angle above the horizon at which a place is seen from an antenna, degrees; the earth falls away in between. */
-export function elevationAngle(
-  antenna: { latitude_deg: number; longitude_deg: number; elevation_ft: number },
-  place: ReceiverPlace
-): number {
-  const { distance_nm } = wayBetween(antenna, place);
-  const drop_ft = CURVATURE_FT_PER_NM2.refracted * distance_nm * distance_nm;
-  return (
-    Math.atan2(
-      place.altitude_ft - antenna.elevation_ft - drop_ft,
-      Math.max(1, distance_nm * FEET_PER_NAUTICAL_MILE)
-    ) * DEGREES_PER_RADIAN
-  );
-}
-
 /**
  * A glide slope's needle. The antenna and its image in the ground give sidebands over carrier as cos(π/2 · sin θ ÷ sin θ₀): full
  * up far below, nothing on the path, down above it, and nothing again at three times the angle with the senses changed, a
@@ -51,8 +36,11 @@ export function glideSlopeNeedle(
   const { angle_deg } = glideSlope;
   const { azimuth_deg, distance_nm } = wayBetween(glideSlope, place);
   const aside_deg = normaliseSigned(azimuth_deg - variation_deg - localizer.course_deg - 180);
-  const above_deg = elevationAngle(glideSlope, place);
-  const ratio = Math.sin(above_deg * RADIANS_PER_DEGREE) / Math.sin(angle_deg * RADIANS_PER_DEGREE);
+  // The earth falls away in between.
+  const height_ft =
+    place.altitude_ft - glideSlope.elevation_ft - CURVATURE_FT_PER_NM2.refracted * distance_nm * distance_nm;
+  const above = Math.atan2(height_ft, Math.max(1, distance_nm * FEET_PER_NAUTICAL_MILE));
+  const ratio = Math.sin(above) / Math.sin(angle_deg * RADIANS_PER_DEGREE);
   // Steep enough that 0.7° off the path is full scale.
   const gain = (2 * angle_deg) / (Math.PI * GLIDE_SLOPE_FULL_SCALE_DEG);
   return {

@@ -20,6 +20,8 @@ export interface NeedleShown {
 }
 
 export const VOR_FULL_SCALE_DEG = 10;
+/** A beacon has no course needle: tracking it is held to this angle, as a VOR's needle is. */
+export const NDB_FULL_SCALE_DEG = 10;
 /** Within this angle of the vertical a VOR's needle is restless. */
 const RESTLESS_DEG = 50;
 /** Within this one its signal is too weak: the flag comes out. */

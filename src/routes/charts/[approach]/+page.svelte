@@ -8,7 +8,7 @@
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
   import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
   import { button } from '$lib/ui/button';
-  import { saveFile } from '$lib/ui/save-file';
+  import { saveJson } from '$lib/ui/save-file';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Tick from '$lib/ui/Tick.svelte';
   import { onDestroy } from 'svelte';
@@ -71,7 +71,7 @@
   </div>
   <div class="no-print flex gap-2">
     <a class={button.plain} href="/charts">All charts</a>
-    <button class={button.plain} onclick={() => saveFile(approach, `${approach.id}.json`)}>JSON</button>
+    <button class={button.plain} onclick={() => saveJson(approach, `${approach.id}.json`)}>JSON</button>
     <button class={button.plain} onclick={readOut}>Read out</button>
     <button class={button.plain} onclick={() => window.print()}>Print</button>
   </div>

@@ -82,6 +82,9 @@ export interface ApproachCard {
   floors: Floor[];
 }
 
+const ZERO_CELSIUS_K = 273.15;
+/** The card lines that are flown here: each costs a solution of the airplane's equations. */
+const NEEDED_LINES = ['level-approach-speed', 'approach-descent', 'missed-approach'];
 /** Altitudes the table begins below: farther out nobody looks. */
 const TABLE_FROM_NM = 10;
 
@@ -95,7 +98,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
   const category = categoryOf(aircraft.speeds.stallFlaps_kt, speed_kt);
   if (!category) throw new Rejection('speed', speed_kt, 'an approach speed below 166 kt');
   const elevation_ft = approach.touchdownElevation_ft;
-  const offset_K = day.temperature_C + 273.15 - temperatureAt(elevation_ft * METRES_PER_FOOT);
+  const offset_K = day.temperature_C + ZERO_CELSIUS_K - temperatureAt(elevation_ft * METRES_PER_FOOT);
   const tas = (ias_kt: number) => trueFromIndicated(ias_kt, elevation_ft + 1000, offset_K);
   const tas_kt = tas(speed_kt);
   const onCourse = (course_deg: number, airspeed_kt = tas_kt) => {
@@ -158,7 +161,11 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
       : null;
 
   const timed_nm = finalFix ? finalFix.before_nm - missedPoint_nm : 0;
-  const lines = configurationCard(aircraft, elevation_ft + 1000, { temperatureOffset_K: offset_K });
+  const lines = configurationCard(
+    { ...aircraft, card: aircraft.card.filter(({ id }) => NEEDED_LINES.includes(id)) },
+    elevation_ft + 1000,
+    { temperatureOffset_K: offset_K }
+  );
   const line = (id: string) => lines.find((l) => l.id === id) ?? null;
   const climbing = line('missed-approach');
   const climb_ftpnm = approach.missed.climb_ftpnm ?? LEAST_CLIMB_FTPNM;
@@ -248,7 +255,7 @@ export function plainDay(approach: Approach, aircraft: AircraftFile): ApproachDa
     aircraft,
     speed_kt: line?.ias_kt ?? Math.round(1.4 * aircraft.speeds.stallFlaps_kt),
     wind: { from_deg: approach.finalCourse_deg, speed_kt: 0 },
-    temperature_C: Math.round(15 - 0.00198 * approach.airportElevation_ft),
+    temperature_C: Math.round(temperatureAt(approach.airportElevation_ft * METRES_PER_FOOT) - ZERO_CELSIUS_K),
     altimeter: 'local',
     approachLights: 'on',
     transition: approach.transitions[0]?.id ?? null,

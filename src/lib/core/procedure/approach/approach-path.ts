@@ -1,6 +1,6 @@
 import { placeAt, wayBetween } from '../../earth/geodesic';
 import type { Place } from '../../earth/local-plane';
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { Rejection } from '../../measure/rejection';
 import type { World } from '../../radio/world';
 import type { Approach, Leg } from './approach';
@@ -77,7 +77,7 @@ export function layApproach(world: World, approach: Approach, transitionId: stri
         throw new Rejection(`${field}.course_deg`, undefined, `the course of a leg of type ${leg.type}`);
       return trueCourse(approach, leg.course_deg);
     };
-    const from: Place = here ?? (leg.fix === undefined ? place(leg.fix, 'fix') : place(leg.fix, 'fix'));
+    const from: Place = here ?? place(leg.fix, 'fix');
     let to = from;
     let points: Place[] | null = null;
     let climbs_ft: number | null = null;
@@ -186,5 +186,5 @@ export function turnBetween(before: LaidLeg, after: LaidLeg): number {
 
 /** Distance before a fix at which a turn over it has to begin, NM: radius × tan(turn / 2). @param turn_deg within ±180 */
 export function flyByDistance(radius_nm: number, turn_deg: number): number {
-  return radius_nm * Math.tan((Math.min(179, Math.abs(turn_deg)) * Math.PI) / 360);
+  return radius_nm * Math.tan((Math.min(179, Math.abs(turn_deg)) / 2) * RADIANS_PER_DEGREE);
 }

@@ -1,12 +1,14 @@
 import { wayBetween } from '../../earth/geodesic';
 import type { Place } from '../../earth/local-plane';
 import { RADIANS_PER_DEGREE, normaliseBearing } from '../../measure/angle';
+import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
+import { NDB_FULL_SCALE_DEG, RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../../radio/receiver';
 import type { World } from '../../radio/world';
 import { planReversal } from '../course-reversal';
 import { holdCircuit, solveHold } from '../hold';
 import type { Approach, Leg } from './approach';
 import { layApproach, type ApproachPart, type LaidLeg } from './approach-path';
-import { placeNamed, placeOnFinal, runwayOf } from './approach-place';
+import { beforeThreshold, placeNamed, placeOnFinal, runwayOf } from './approach-place';
 
 /** A point about the threshold, NM by the approach's own north. */
 export interface PicturePoint {
@@ -23,6 +25,9 @@ export interface ApproachPicture {
   runway: { ends: [PicturePoint, PicturePoint] };
 }
 
+/** A final course with a vertical path narrows to this at the threshold, as a localizer does. */
+const LOCALIZER_HALF_WIDTH_FT = 350;
+
 /** Full scale of the final course, NM to either side, so far before the threshold. */
 function fullScale(world: World, { kind, station }: Approach, threshold: Place, before_nm: number): number {
   const aid = station === null ? null : (world.stations.find(({ id }) => id === station) ?? null);
@@ -30,10 +35,15 @@ function fullScale(world: World, { kind, station }: Approach, threshold: Place, 
     Math.max(0.05, before_nm + (aid ? wayBetween(aid, threshold).distance_nm : 0)) *
     Math.tan(deg * RADIANS_PER_DEGREE);
   if (aid?.kind === 'localizer') return away(aid.halfWidth_deg);
-  if (aid?.kind === 'vor') return away(10);
-  if (aid?.kind === 'ndb') return away(5);
+  if (aid?.kind === 'vor') return away(VOR_FULL_SCALE_DEG);
+  if (aid?.kind === 'ndb') return away(NDB_FULL_SCALE_DEG);
   // ±2° and 350 ft at the threshold, never wider than a mile; without a path a third of a mile all along.
-  return kind === 'lpv' ? Math.min(1, 350 / 6076.12 + before_nm * Math.tan(2 * RADIANS_PER_DEGREE)) : 0.3;
+  return kind === 'lpv'
+    ? Math.min(
+        1,
+        LOCALIZER_HALF_WIDTH_FT / FEET_PER_NAUTICAL_MILE + before_nm * Math.tan(2 * RADIANS_PER_DEGREE)
+      )
+    : RNAV_FULL_SCALE_NM.approach;
 }
 
 /**
@@ -65,7 +75,7 @@ export function approachPicture(
       .map((points) => ({ field: leg.field, part: leg.part, points }));
   });
   const finals = laid.filter(({ part, leg }) => part === 'final' && leg.fix !== undefined);
-  const farthest_nm = Math.max(2, ...finals.map(({ to }) => -alongFinal(world, approach, to)));
+  const farthest_nm = Math.max(2, ...finals.map(({ to }) => beforeThreshold(world, approach, to)));
   const side = (sign: 1 | -1) =>
     Array.from({ length: 13 }, (_, k) => {
       const before_nm = (farthest_nm * k) / 12;
@@ -88,7 +98,7 @@ export function approachPicture(
     ];
   });
   const along = threshold.course_deg * RADIANS_PER_DEGREE;
-  const length_nm = threshold.length_ft / 6076.12;
+  const length_nm = threshold.length_ft / FEET_PER_NAUTICAL_MILE;
   return {
     ways,
     lane: [...side(1), ...side(-1).reverse()],
@@ -100,13 +110,6 @@ export function approachPicture(
       ]
     }
   };
-}
-
-/** Distance past the threshold along the final course, NM; − = before it. */
-function alongFinal(world: World, approach: Approach, place: Place): number {
-  const way = wayBetween(runwayOf(world, approach), place);
-  const course = approach.finalCourse_deg + approach.variation_deg;
-  return way.distance_nm * Math.cos((way.azimuth_deg - course) * RADIANS_PER_DEGREE);
 }
 
 /** A hold or procedure turn about its fix in still air; null for every other leg, and where it cannot be flown. */

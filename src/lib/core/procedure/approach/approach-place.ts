@@ -38,6 +38,13 @@ export function placeOnFinal(world: World, approach: Approach, before_nm: number
   return placeAt(aim, course, ahead_nm - before_nm);
 }
 
+/** Distance of a place before the threshold along the final course, NM; negative beyond it. Inverse of `placeOnFinal`. */
+export function beforeThreshold(world: World, approach: Approach, place: Place): number {
+  const way = wayBetween(runwayOf(world, approach), place);
+  const course = trueCourse(approach, approach.finalCourse_deg);
+  return -way.distance_nm * Math.cos((way.azimuth_deg - course) * RADIANS_PER_DEGREE);
+}
+
 /**
  * Place of what an approach names: a fix of its own, RW and its runway, a fix or station of its world.
  * @throws Rejection naming the field when there is none

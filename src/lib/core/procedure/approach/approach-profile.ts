@@ -1,8 +1,6 @@
-import { wayBetween } from '../../earth/geodesic';
-import { RADIANS_PER_DEGREE } from '../../measure/angle';
 import type { World } from '../../radio/world';
 import type { Approach, Leg } from './approach';
-import { placeNamed, runwayOf, trueCourse } from './approach-place';
+import { beforeThreshold, placeNamed } from './approach-place';
 
 /** A fix of the final part, as the profile has it. */
 export interface ProfilePoint {
@@ -34,19 +32,17 @@ const ALONG = ['IF', 'TF', 'CF', 'DF', 'FA'];
  * @throws Rejection naming a fix that is not there
  */
 export function finalProfile(world: World, approach: Approach): FinalProfile {
-  const threshold = runwayOf(world, approach);
-  const course = trueCourse(approach, approach.finalCourse_deg);
   let afterFinalFix = false;
   const points = approach.final.flatMap((leg, i): ProfilePoint[] => {
     if (!ALONG.includes(leg.type) || leg.fix === undefined) return [];
     const field = `final.${i}`;
-    const way = wayBetween(threshold, placeNamed(world, approach, leg.fix, `${field}.fix`));
+    const place = placeNamed(world, approach, leg.fix, `${field}.fix`);
     const point: ProfilePoint = {
       field,
       name: leg.fix,
       role: leg.role ?? null,
       found: leg.found ?? [],
-      before_nm: -way.distance_nm * Math.cos((way.azimuth_deg - course) * RADIANS_PER_DEGREE),
+      before_nm: beforeThreshold(world, approach, place),
       above_ft: leg.altitude?.above_ft ?? null,
       below_ft: leg.altitude?.below_ft ?? null,
       afterFinalFix

@@ -2,13 +2,23 @@ import { powerWords } from '../../aircraft/power-shown';
 import type { CardLine } from '../../aircraft/configuration-card';
 import { capital } from '../../measure/capital';
 import { clock, figure, heading, signedFigure } from '../../measure/figure';
-import type { Approach, Note } from './approach';
+import type { Approach, Leg, Note } from './approach';
 import type { ApproachCard, ApproachDay } from './approach-card';
 import { altitudeWords, foundWords, legWords } from './leg-words';
 
 /** One block of a briefing, in the order it is briefed. */
 export interface BriefItem {
-  id: 'guidance' | 'course' | 'fixes' | 'path' | 'minimum' | 'notes' | 'numbers' | 'timing' | 'missed';
+  id:
+    | 'way in'
+    | 'guidance'
+    | 'course'
+    | 'fixes'
+    | 'path'
+    | 'minimum'
+    | 'notes'
+    | 'numbers'
+    | 'timing'
+    | 'missed';
   title: string;
   lines: string[];
 }
@@ -63,7 +73,21 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
       : station.kind === 'ndb'
         ? `${station.frequency_kHz} kHz`
         : `${station.frequency_MHz.toFixed(2)} MHz`;
+  const way = card.legs.filter(({ part }) => part === 'transition');
   const ordered: BriefItem[] = [
+    ...(way.length > 0
+      ? [
+          {
+            id: 'way in' as const,
+            title: 'Way in',
+            lines: way.map(({ leg, heading_deg, length_nm }) =>
+              heading_deg === null || isArc(leg)
+                ? capital(legWords(leg))
+                : `${capital(legWords(leg))}: heading ${heading(heading_deg)}, ${figure(length_nm, 1)} NM`
+            )
+          }
+        ]
+      : []),
     {
       id: 'guidance',
       title: 'Guidance',
@@ -118,7 +142,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
             ? ''
             : `: it lies at ${figure(checkAltitude.altitude_ft)} ft, and at this temperature the altimeter shows ${checkAltitude.reads_ft > checkAltitude.altitude_ft ? 'more' : 'less'}`
         }`,
-        `${figure(now.rate_fpm)} ft/min at ${figure(now.groundspeed_kt)} kt over the ground (${figure(rates[0]!.rate_fpm)} at ${figure(rates[0]!.groundspeed_kt)}, ${figure(rates[2]!.rate_fpm)} at ${figure(rates[2]!.groundspeed_kt)})`
+        `${figure(now.rate_fpm)} ft/min at ${figure(now.groundspeed_kt)} kt over the ground (${figure(rates[0]!.rate_fpm)} at ${figure(rates[0]!.groundspeed_kt)}, ${figure(rates[2]!.rate_fpm)} at ${figure(rates[2]!.groundspeed_kt)})${approach.path.angle_deg === 3 ? `; five times the groundspeed: ${figure(now.rule_fpm)}` : ''}`
       ]
     });
   }
@@ -177,6 +201,9 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
   });
   return ordered;
 }
+
+/** On an arc the heading never stays. */
+const isArc = ({ type }: Leg) => type === 'AF' || type === 'RF';
 
 const roleWords = {
   initial: 'initial',
