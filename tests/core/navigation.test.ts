@@ -89,7 +89,7 @@ test('a fix is passed within a mile and a half of it, coming from before it; far
     for (let along_nm = from_nm; along_nm <= 3; along_nm += 0.1) {
       const bearing = line.course_deg + north_deg + (Math.atan2(right_nm, along_nm) * 180) / Math.PI;
       const there = placeAt(place, bearing, Math.hypot(right_nm, along_nm));
-      ({ passages } = follow(there, index));
+      ({ passages } = follow({ ...there, altitude_ft: 4000, trueAltitude_ft: 4000 }, index));
     }
     return passages;
   };

@@ -14,7 +14,9 @@ export function goalWords({ goal, upset, recovery }: Phase, retractable: boolean
             ? ` at ${signedFigure(vertical.verticalSpeed_fpm)} ft/min`
             : vertical.verticalSpeed_fpm === null
               ? ', full power'
-              : ', nose for speed'
+              : vertical.kind === 'path'
+                ? ` on the path, about ${figure(vertical.verticalSpeed_fpm)} ft/min`
+                : ', nose for speed'
         }`;
   const way = isNavigation(lateral)
     ? navigationWords(lateral)
@@ -47,6 +49,8 @@ function navigationWords(goal: NavigationGoal): string {
         leg.kind === 'time' ? `${figure(leg.seconds)} s` : `${figure(leg.nm, 1)} NM`
       }`;
     }
+    case 'direct':
+      return 'direct to the fix';
     case 'reversal':
       return `${goal.reversal.kind} reversal to ${heading(goal.reversal.inboundCourse_deg)}, within ${figure(goal.reversal.within_nm)} NM`;
   }

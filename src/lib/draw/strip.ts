@@ -123,9 +123,18 @@ const COURSE: Quantity = {
   margin: 0.1,
   height: 124
 };
+const PATH: Quantity = {
+  id: 'pathShare',
+  name: 'Path',
+  unit: 'of full scale, above',
+  decimals: 2,
+  step: 0.25,
+  margin: 0.1,
+  height: 124
+};
 const ARC: Quantity = { id: 'arcError_nm', name: 'Arc', unit: 'NM outside', decimals: 1, step: 0.5, margin: 0.1, height: 124 }; // prettier-ignore
 /** Beyond this the needle is at its stop, and so is the strip; and an arc is only on its way to be joined. */
-const STOPS: Partial<Record<ChannelId, number>> = { courseShare: 1.25, arcError_nm: 2 };
+const STOPS: Partial<Record<ChannelId, number>> = { courseShare: 1.25, arcError_nm: 2, pathShare: 1.25 };
 const POWER: Record<PropulsionKind, Quantity> = {
   'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
   'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
@@ -155,10 +164,14 @@ export function stripsOf(
       const { lateral } = phaseById(drill, phaseId).goal;
       return isNavigation(lateral) && (lateral.kind === 'arc') === arc;
     });
+  const downPath = phases.filter(
+    ({ phaseId }) => phaseById(drill, phaseId).goal.vertical.kind === 'path'
+  );
   const quantities = navigation
     ? [
         ...(flown(false).length > 0 ? [{ ...COURSE, during: flown(false) }] : []),
         ...(flown(true).length > 0 ? [{ ...ARC, during: flown(true) }] : []),
+        ...(downPath.length > 0 && flight.columns.has('pathShare') ? [{ ...PATH, during: downPath }] : []),
         ...(flight.columns.has('heading_deg') && !goesRound(flight) ? [HEADING] : []),
         BANK,
         ALTITUDE,

@@ -53,7 +53,11 @@ export const INPUTS: Record<
   turnRate_degps: [{ channel: 'bank_deg', direction: -1, least: 2 }],
   courseShare: [{ channel: 'bank_deg', direction: -1, least: 4 }],
   // Flown clockwise, the station is on the right; the other way round every input is the other one, see `inputsOf`.
-  arcError_nm: [{ channel: 'bank_deg', direction: 1, least: 4 }]
+  arcError_nm: [{ channel: 'bank_deg', direction: 1, least: 4 }],
+  pathShare: [
+    { channel: 'pitch_deg', direction: -1, least: 0.7 },
+    { channel: 'throttle', direction: -1, least: 0.03 }
+  ]
 };
 
 type Input = (typeof INPUTS)[CorridorChannel][number];

@@ -15,6 +15,8 @@ const USUAL_COURSE_S = 240;
 const CIRCUIT_S = 250;
 const LONGEST_CIRCUIT_S = 420;
 const REVERSAL_S = 420;
+/** Straight to a fix, this near is there. */
+const THERE_NM = 0.8;
 /** On course: within half of full scale and going along it for so long. */
 const ESTABLISHED_SHARE = 0.5;
 const ESTABLISHED_TRACK_DEG = 12;
@@ -30,14 +32,15 @@ export function navigationGoalOf(
   read: ReadQuantity,
   at: string
 ): NavigationGoal | null {
-  const { course, arc, hold, reversal } = written;
-  if (!course && !arc && !hold && !reversal) return null;
+  const { course, arc, hold, reversal, direct } = written;
+  if (!course && !arc && !hold && !reversal && !direct) return null;
   if (!reference)
     throw new Rejection(
       at,
       written.name,
-      'a phase without course, arc, hold or reversal: the drill has no fix'
+      'a phase without course, arc, hold, reversal or direct: the drill has no fix'
     );
+  if (direct) return { kind: 'direct' };
   const side = reference.turn === 'right' ? 1 : -1;
   if (course) {
     const intercept =
@@ -53,8 +56,8 @@ export function navigationGoalOf(
   }
   if (arc) {
     const radius_nm = read(arc.radius_nm, `${at}.arc.radius_nm`);
-    if (!(radius_nm >= 3 && radius_nm <= 40))
-      throw new Rejection(`${at}.arc.radius_nm`, radius_nm, 'a radius from 3 to 40 NM');
+    if (!(radius_nm >= 1 && radius_nm <= 40))
+      throw new Rejection(`${at}.arc.radius_nm`, radius_nm, 'a radius from 1 to 40 NM');
     return {
       kind: 'arc',
       radius_nm,
@@ -161,6 +164,14 @@ export function navigationEnd(
         expected_s: CIRCUIT_S * (goal.circuits + 1),
         until: orAfter(passed(goal.circuits + 1), LONGEST_CIRCUIT_S * (goal.circuits + 1))
       };
+    case 'direct':
+      return {
+        expected_s: USUAL_COURSE_S,
+        until: orAfter(
+          { is: 'below', channel: 'fixDistance_nm', value: THERE_NM, for_s: 0 },
+          LONGEST_TO_FIX_S
+        )
+      };
     case 'reversal':
       return { expected_s: REVERSAL_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) };
   }
@@ -173,6 +184,8 @@ export function navigationChecks({ id, goal }: Phase): Check[] {
   switch (lateral.kind) {
     case 'course':
       return [{ kind: lateral.intercept_deg === null ? 'tracking' : 'intercept', phase: id }];
+    case 'direct':
+      return [];
     case 'arc':
     case 'hold':
     case 'reversal':

@@ -10,7 +10,8 @@ export const corridorChannels = [
   'bank_deg',
   'turnRate_degps',
   'courseShare',
-  'arcError_nm'
+  'arcError_nm',
+  'pathShare'
 ] as const;
 export type CorridorChannel = (typeof corridorChannels)[number];
 

@@ -1,4 +1,4 @@
-import { narrowSide, type Corridor, type CorridorChannel } from './corridor';
+import { isOneSided, narrowSide, type Corridor, type CorridorChannel } from './corridor';
 import type { Goal, Phase } from './drill';
 import type { Judged } from './drill-file';
 import type { ToleranceProfile } from './tolerance-profile';
@@ -12,7 +12,8 @@ const SETTLING: Record<CorridorChannel, { for_s: number; atLatest_s: number }> =
   bank_deg: { for_s: 2, atLatest_s: 10 },
   turnRate_degps: { for_s: 2, atLatest_s: 10 },
   courseShare: { for_s: 5, atLatest_s: 60 },
-  arcError_nm: { for_s: 5, atLatest_s: 60 }
+  arcError_nm: { for_s: 5, atLatest_s: 60 },
+  pathShare: { for_s: 3, atLatest_s: 20 }
 };
 const SETTLING_S_PER_KNOT = 1.2;
 /** Unless a profile says otherwise: three quarters of full scale, and a mile on an arc. */
@@ -34,7 +35,19 @@ export function corridorsOf(
     if (!named || named.includes(what)) corridors.push({ channel, target, above, below });
   };
   const { vertical, lateral } = goal;
-  if (vertical.kind === 'level') lay('altitude', 'altitude_ft', vertical.altitude_ft, tolerance.altitude_ft);
+  const floor_ft = goal.floor_ft ?? null;
+  if (vertical.kind === 'level' && (!named || named.includes('altitude')))
+    lay(
+      'altitude',
+      'altitude_ft',
+      vertical.altitude_ft,
+      tolerance.altitude_ft,
+      typeof floor_ft === 'number' ? Math.max(0, vertical.altitude_ft - floor_ft) : tolerance.altitude_ft
+    );
+  else if (floor_ft !== null)
+    corridors.push({ channel: 'altitude_ft', target: floor_ft, above: null, below: 0 });
+  if (vertical.kind === 'path' && vertical.path.by === 'space')
+    lay('path', 'pathShare', 0, tolerance.courseNeedle ?? COURSE_NEEDLE);
   if (vertical.kind === 'rate')
     lay('rate', 'verticalSpeed_fpm', vertical.verticalSpeed_fpm, tolerance.verticalSpeed_fpm);
   lay('speed', 'ias_kt', goal.ias_kt, tolerance.speedAbove_kt, tolerance.speedBelow_kt);
@@ -59,10 +72,12 @@ export function settlingOf(
 ): Phase['settling'] {
   return corridors.flatMap((corridor) => {
     const { channel, target } = corridor;
+    // A floor holds from the first moment.
+    if (isOneSided(corridor)) return [];
     const held = heldBefore.some((other) => other.channel === channel && other.target === target);
     if (held) return [];
     const { for_s, atLatest_s } = SETTLING[channel];
-    // A floor holds from the first moment; on a path the airplane is expected as it begins.
+    // On a profile the airplane is expected as it begins.
     if (typeof target !== 'number') return [];
     return [
       {

@@ -38,6 +38,7 @@ const REACHED_BY_WAY: readonly ConditionChannel[] = [
   'track_deg',
   'courseShare',
   'arcError_nm',
+  'pathShare',
   'fixDistance_nm',
   'fixRadial_deg',
   'along_nm',

@@ -64,7 +64,7 @@ export const ConditionFile = Type.Recursive((Self) =>
 );
 export type ConditionFile = Static<typeof ConditionFile>;
 
-export const judged = ['altitude', 'speed', 'rate', 'heading', 'bank', 'turn', 'course'] as const;
+export const judged = ['altitude', 'speed', 'rate', 'heading', 'bank', 'turn', 'course', 'path'] as const;
 export type Judged = (typeof judged)[number];
 
 const Turn = Type.Object(
@@ -121,6 +121,21 @@ export const PhaseFile = Type.Object(
     to_ft: Type.Optional(Quantity),
     /** Size of the vertical speed; left out with `to_ft`: full power. */
     rate_fpm: Type.Optional(Quantity),
+    /** Down a path over the phase's fix, with the rate it should take. */
+    path: Type.Optional(
+      Type.Object(
+        { angle_deg: Quantity, overFix_ft: Quantity, by: oneOf(['glide slope', 'space', 'altimeter']) },
+        { additionalProperties: false }
+      )
+    ),
+    /** Not below this altitude, or not below these from so far along the course on. */
+    floor_ft: Type.Optional(Quantity),
+    floors: Type.Optional(
+      Type.Array(Type.Object({ at_nm: Quantity, altitude_ft: Quantity }, { additionalProperties: false }), {
+        minItems: 1,
+        maxItems: 20
+      })
+    ),
     /** With a rate: which of the two the nose holds. */
     nose_holds: Type.Optional(oneOf(['rate', 'speed'])),
     speed_kt: Type.Optional(Quantity),
@@ -132,10 +147,12 @@ export const PhaseFile = Type.Object(
     arc: Type.Optional(NavigatedArc),
     hold: Type.Optional(NavigatedHold),
     reversal: Type.Optional(NavigatedReversal),
+    /** Straight to the fix. */
+    direct: Type.Optional(Type.Literal(true)),
     flaps_deg: Type.Optional(Quantity),
     gear: Type.Optional(oneOf(['up', 'down'])),
     /** Which corridors count; left out: all that the phase asks for. */
-    judge: Type.Optional(Type.Array(oneOf(judged), { maxItems: 7, uniqueItems: true })),
+    judge: Type.Optional(Type.Array(oneOf(judged), { maxItems: 8, uniqueItems: true })),
     /** How long it lasts; left out: until what it asks for is reached. */
     for_s: Type.Optional(Quantity),
     until: Type.Optional(ConditionFile),

@@ -1,6 +1,7 @@
-import { type Corridor, type CorridorChannel, corridorChannels } from './corridor';
+import { type Corridor, type CorridorChannel, type Profile, corridorChannels } from './corridor';
 import type { CourseReversal } from '../procedure/course-reversal';
 import type { Hold } from '../procedure/hold';
+import type { PathLine } from '../radio/path-line';
 import type { Reference } from './reference';
 
 /** What the conditions of a phase may look at. */
@@ -39,6 +40,8 @@ export type NavigationGoal =
   /** An arc about the fix to a radial; +1 clockwise. */
   | { kind: 'arc'; radius_nm: number; direction: 1 | -1; toRadial_deg: number }
   | { kind: 'hold'; hold: Hold; circuits: number }
+  /** Straight to the fix from wherever the airplane is. */
+  | { kind: 'direct' }
   | { kind: 'reversal'; reversal: CourseReversal };
 
 /** Whether a goal is flown by radio. */
@@ -67,7 +70,11 @@ export interface Goal {
     /** rate: the vertical speed is held with the nose, the airspeed with power. */
     | { kind: 'rate'; to_ft: number; verticalSpeed_fpm: number }
     /** speed: the airspeed is held with the nose; the vertical speed is what the power gives (null: full power). */
-    | { kind: 'speed'; to_ft: number; verticalSpeed_fpm: number | null };
+    | { kind: 'speed'; to_ft: number; verticalSpeed_fpm: number | null }
+    /** A path is followed down; the vertical speed is what it should take. */
+    | { kind: 'path'; to_ft: number; verticalSpeed_fpm: number; path: PathLine };
+  /** What must not be left downward, ft; left out: nothing but what the vertical goal says. */
+  floor_ft?: number | Profile;
   ias_kt: number;
   lateral:
     | { kind: 'heading'; heading_deg: number }

@@ -1,5 +1,6 @@
 import { stationById } from '../radio/station-geometry';
 import type { RadioError } from '../radio/radio-error';
+import type { RnavFinal } from '../radio/rnav-final';
 import type { World } from '../radio/world';
 import type { DrillFile } from './drill-file';
 import type { LessonPlan } from './lesson-plan';
@@ -15,6 +16,8 @@ export interface LessonNavigation {
   origin: Reference;
   /** Those the drill's phases name, by their ids. */
   others: ReadonlyMap<string, Reference>;
+  /** The final of the lesson's approach by waypoints, as the receiver has it; null without. */
+  final: RnavFinal | null;
 }
 
 /** What a drill by radio is usually flown with in a world. */
@@ -68,6 +71,7 @@ export function lessonNavigation(
     radios: asked.radios,
     errors: asked.errors,
     origin: referenceOf(world, file.navigation.by, asked, variation_deg, 'navigation.fix'),
-    others: new Map(others)
+    others: new Map(others),
+    final: null
   };
 }

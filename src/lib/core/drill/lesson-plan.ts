@@ -4,6 +4,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
 import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
+import { ApproachPlan } from './approach/approach-plan';
 import { DrillFile } from './drill-file';
 import { OwnPlace } from './lesson-place';
 import { NavigationPlan } from './navigation-plan';
@@ -79,6 +80,8 @@ export const LessonPlan = Type.Object(
     assist: oneOf(assistLevels),
     /** Where and how a drill by radio is flown; left out: as its drill usually is. */
     navigation: Type.Optional(NavigationPlan),
+    /** The approach to be flown, where the drill is one. */
+    approach: Type.Optional(ApproachPlan),
     /** A school's own world, where the area is over it. */
     ownPlace: Type.Optional(OwnPlace),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })

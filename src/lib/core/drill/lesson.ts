@@ -1,3 +1,5 @@
+import { APPROACH_DRILL, isApproach } from './approach/approach-drill';
+import { compileApproach } from './approach/compile-approach';
 import type { AircraftFile } from '../aircraft/aircraft-file';
 import { aircraftById } from '../aircraft/catalogue';
 import type { TrainingArea } from '../earth/training-area';
@@ -34,10 +36,12 @@ export interface Lesson {
 export function lessonOf(plan: LessonPlan): Lesson {
   const aircraft = aircraftById(plan.aircraft);
   const area = areaOf(plan);
-  const drillFile = drillFileOf(plan);
+  const compiled = isApproach(plan) ? compileApproach(plan, worldOf(plan), aircraft, area) : null;
+  const drillFile = compiled?.file ?? drillFileOf(plan);
   const task = taskOf(drillFile);
   const tolerance = plan.ownTolerance ?? toleranceFor(toleranceProfileById(plan.toleranceProfile), task);
-  const navigation = lessonNavigation(drillFile, plan, worldOf(plan), area.variation_deg);
+  const navigation =
+    compiled?.navigation ?? lessonNavigation(drillFile, plan, worldOf(plan), area.variation_deg);
   return {
     plan,
     aircraft,
@@ -54,5 +58,6 @@ export function lessonOf(plan: LessonPlan): Lesson {
 
 function taskOf(file: DrillFile): Task {
   if (!file.navigation) return 'attitude';
+  if (file.id === APPROACH_DRILL) return 'tracking';
   return file.phases.some((phase) => 'hold' in phase && phase.hold !== undefined) ? 'holding' : 'tracking';
 }

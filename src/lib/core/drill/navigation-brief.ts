@@ -97,6 +97,8 @@ function goalLines(
         }
       ];
     }
+    case 'direct':
+      return [];
     case 'hold': {
       const solution = solveHold(lateral.hold, { tas_kt, wind });
       if (solution.kind === 'impossible') return [{ name: 'Hold', words: solution.reason }];

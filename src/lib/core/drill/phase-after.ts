@@ -20,6 +20,7 @@ export function placeAfter({ goal, reference }: Phase, before: Place | null): Pl
       return placeAt(reference.place, lateral.toRadial_deg + reference.north_deg, lateral.radius_nm);
     case 'course':
       return lateral.way === 'to' && lateral.intercept_deg === null ? reference.place : before;
+    case 'direct':
     case 'hold':
     case 'reversal':
       return reference.place;

@@ -6,7 +6,7 @@ import { courseOf, type Phase } from './drill';
 export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'reference'>): CourseLine | null {
   const course_deg = courseOf(goal.lateral);
   if (course_deg === null || reference === null) return null;
-  const { place, north_deg, by, station } = reference;
+  const { place, north_deg, by, station, final } = reference;
   const angle = (deg: number) => ({ kind: 'angle' as const, deg, from: station! });
   return {
     fix: place,
@@ -14,7 +14,9 @@ export function courseLineOf({ goal, reference }: Pick<Phase, 'goal' | 'referenc
     north_deg,
     scale:
       by === 'rnav'
-        ? { kind: 'distance', nm: RNAV_FULL_SCALE_NM.terminal }
+        ? final
+          ? { kind: 'final', final }
+          : { kind: 'distance', nm: RNAV_FULL_SCALE_NM.terminal }
         : station?.kind === 'localizer'
           ? angle(station.halfWidth_deg)
           : angle(by === 'ndb' ? NDB_FULL_SCALE_DEG : VOR_FULL_SCALE_DEG)

@@ -4,6 +4,7 @@ import { Rejection } from '../measure/rejection';
 import { navigationGoalOf } from './compose-navigation';
 import { type Goal } from './drill';
 import type { PhaseFile, Quantity, ReadQuantity } from './drill-file';
+import { COMPUTED_PATH_SHARE, pathOfGlideSlope, type PathLine } from '../radio/path-line';
 import type { LessonNavigation } from './lesson-navigation';
 import { type Reference } from './reference';
 
@@ -33,11 +34,14 @@ export function goalOf(
     if (rate === 0) throw new Rejection(`${at}.rate_fpm`, 0, 'a rate above zero');
     // The second half of one climb or descent goes on as the first.
     const goesOn = from.vertical.kind !== 'level' && from.vertical.to_ft === to_ft && rate === null;
-    vertical = goesOn
-      ? from.vertical
-      : rate !== null && written.nose_holds !== 'speed'
-        ? { kind: 'rate', to_ft, verticalSpeed_fpm: way * rate }
-        : { kind: 'speed', to_ft, verticalSpeed_fpm: rate === null ? (way > 0 ? null : -500) : way * rate };
+    const path = written.path && pathOf(written.path, reference, number, at);
+    vertical = path
+      ? { kind: 'path', to_ft, verticalSpeed_fpm: way * (rate ?? 500), path }
+      : goesOn
+        ? from.vertical
+        : rate !== null && written.nose_holds !== 'speed'
+          ? { kind: 'rate', to_ft, verticalSpeed_fpm: way * rate }
+          : { kind: 'speed', to_ft, verticalSpeed_fpm: rate === null ? (way > 0 ? null : -500) : way * rate };
   }
   let lateral: Goal['lateral'] = { kind: 'heading', heading_deg: headingBefore };
   const navigated = navigationGoalOf(written, reference, read, at);
@@ -68,10 +72,46 @@ export function goalOf(
   }
   return {
     vertical,
+    ...(written.floor_ft === undefined ? {} : { floor_ft: number(written.floor_ft, 'floor_ft') }),
+    ...(written.floors === undefined
+      ? {}
+      : {
+          floor_ft: {
+            along: 'along_nm' as const,
+            between: 'steps' as const,
+            points: written.floors.map(({ at_nm, altitude_ft }, i) => ({
+              at_nm: number(at_nm, `floors.${i}.at_nm`),
+              value: number(altitude_ft, `floors.${i}.altitude_ft`)
+            }))
+          }
+        }),
     ias_kt,
     lateral,
     flaps_deg: written.flaps_deg === undefined ? from.flaps_deg : number(written.flaps_deg, 'flaps_deg'),
     gear: written.gear === undefined ? from.gear : written.gear === 'down' ? 1 : 0
+  };
+}
+
+/** The path a phase leads down: that of its localizer, or one laid over its fix. */
+function pathOf(
+  { angle_deg, overFix_ft, by }: NonNullable<PhaseFile['path']>,
+  reference: Reference | null,
+  number: (quantity: Quantity, field: string) => number,
+  at: string
+): PathLine {
+  if (!reference) throw new Rejection(`${at}.path`, by, 'a phase about a fix');
+  if (by === 'glide slope') {
+    const path = reference.station?.kind === 'localizer' ? pathOfGlideSlope(reference.station) : null;
+    if (!path) throw new Rejection(`${at}.path.by`, by, 'a phase on a localizer that has a glide slope');
+    return path;
+  }
+  const angle = number(angle_deg, 'path.angle_deg');
+  return {
+    aim: reference.place,
+    elevation_ft: number(overFix_ft, 'path.overFix_ft'),
+    angle_deg: angle,
+    fullScale_deg: COMPUTED_PATH_SHARE * angle,
+    by
   };
 }
 

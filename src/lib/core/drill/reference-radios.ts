@@ -22,7 +22,7 @@ export function firstByRadio(phases: readonly Phase[]): RadioPhase | undefined {
 
 /** How the radios are to be set for a phase: what a set-up is held against, and what `ready` begins with. */
 export function radiosFor(phase: RadioPhase): RadioSettings {
-  const { by, fix, station, crossing } = phase.reference;
+  const { by, fix, station, crossing, final } = phase.reference;
   const course = Math.round(normaliseBearing(courseLineOf(phase)?.course_deg ?? 360)) || 360;
   const radios: RadioSettings = {
     ...strangeRadios,
@@ -30,7 +30,12 @@ export function radiosFor(phase: RadioPhase): RadioSettings {
     nav2: { ...strangeRadios.nav2 }
   };
   if (by === 'rnav')
-    return { ...radios, source: 'rnav', pointer: 'rnav', rnav: { legs: [fix], course_deg: course } };
+    return {
+      ...radios,
+      source: 'rnav',
+      pointer: 'rnav',
+      rnav: { legs: final && final.to !== fix ? [fix, final.to] : [fix], course_deg: course }
+    };
   if (station?.kind === 'ndb')
     return {
       ...radios,

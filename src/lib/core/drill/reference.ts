@@ -3,6 +3,7 @@ import type { Place } from '../earth/local-plane';
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { localizerById, placeByName, stationById, type Vor } from '../radio/station-geometry';
+import type { RnavFinal } from '../radio/rnav-final';
 import type { Station, World } from '../radio/world';
 
 /** What a fix can be found by. */
@@ -28,6 +29,8 @@ export interface Reference {
    */
   radial_deg: number;
   distance_nm: number;
+  /** The final of an approach by waypoints that leads to it; left out: none. */
+  final?: RnavFinal;
 }
 
 /**
@@ -114,9 +117,12 @@ function hasDme(world: World, id: string): boolean {
   return world.stations.some((s) => s.id === id && s.kind === 'vor' && s.dme);
 }
 
+/** A fix this near its station is the station. */
+const OVER_NM = 0.1;
+
 /** Over a VOR or beacon the needle runs away and says nothing; over a DME fix or waypoint it goes on. */
-export function isOverStation({ by }: Reference): boolean {
-  return by === 'vor' || by === 'ndb';
+export function isOverStation({ by, distance_nm }: Reference): boolean {
+  return (by === 'vor' || by === 'ndb') && distance_nm < OVER_NM;
 }
 
 /** What a bearing by the fix's north is less the same on the panel, whose north is the area's: added to a heading, it is by the fix. */

@@ -27,6 +27,12 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
     above: 'Set the rate with a little bank and hold it; it answers a second late.',
     below: 'Set the rate with a little bank and hold it; it answers a second late.'
   },
+  pathShare: {
+    above:
+      'A hundred feet a minute more than the rate that keeps you on it, hold that, and take it out as the needle comes.',
+    below:
+      'A hundred feet a minute less, not level: let the path come down to you, then back to the known rate.'
+  },
   courseShare: {
     above: 'Turn left by a known, small amount, level the wings and wait for the needle.',
     below: 'Turn right by a known, small amount, level the wings and wait for the needle.'
@@ -34,6 +40,8 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
 };
 
 const LEAN: Record<string, string> = {
+  pathShare:
+    'The rate is off for this groundspeed: change it by fifty feet a minute, once, and the power with it.',
   altitude_ft:
     'Fly the altitude itself, not a hundred feet beside it: one small change, trimmed, and it stays.',
   ias_kt:

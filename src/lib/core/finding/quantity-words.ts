@@ -27,7 +27,8 @@ export const quantityWords: Record<
     below: 'to the left',
     decimals: 2
   },
-  arcError_nm: { name: 'arc', unit: ' NM', above: 'outside', below: 'inside', decimals: 1 }
+  arcError_nm: { name: 'arc', unit: ' NM', above: 'outside', below: 'inside', decimals: 1 },
+  pathShare: { name: 'path', unit: ' of full scale', above: 'above', below: 'below', decimals: 2 }
 };
 
 /** The side of an error as an instructor says it: a descent is too steep or too shallow, a bank too steep or too shallow. */
@@ -76,6 +77,8 @@ export function sideTitle(corridor: Corridor, side: 'above' | 'below', phase: Ph
       return `Off course ${words}`;
     case 'arcError_nm':
       return `${capital(words)} the arc`;
+    case 'pathShare':
+      return `${capital(words)} the path`;
   }
 }
 
@@ -95,6 +98,8 @@ export function offWords({ channel }: Corridor, deviation: number, asked: number
       return `${figure(size)}° ${above ? 'right' : 'left'} of ${heading(asked)}`;
     case 'courseShare':
       return `${needleWords(size)} ${above ? 'right' : 'left'} of it`;
+    case 'pathShare':
+      return `${needleWords(size)} ${above ? 'above' : 'below'} it`;
     case 'arcError_nm':
       return `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`;
     default:
@@ -106,7 +111,7 @@ export function offWords({ channel }: Corridor, deviation: number, asked: number
 export function allowedWords(corridor: Corridor, side: 'above' | 'below'): string {
   const allowed = (side === 'above' ? corridor.above : corridor.below) ?? Infinity;
   if (allowed === 0) return 'nothing';
-  if (corridor.channel === 'courseShare') return shareOf(allowed);
+  if (corridor.channel === 'courseShare' || corridor.channel === 'pathShare') return shareOf(allowed);
   return `${figure(allowed, Number.isInteger(allowed) ? 0 : 1)}${quantityWords[corridor.channel].unit}`;
 }
 

@@ -65,7 +65,8 @@ export const channelDefinitions = [
   channel('crossTrack_nm', 'Cross-track', 'NM', 3),
   channel('passages', 'Fix passed', '', 0),
   channel('arcError_nm', 'Off the arc', 'NM', 3),
-  channel('pathNeedle', 'Path needle', '', 3)
+  channel('pathNeedle', 'Path needle', '', 3),
+  channel('pathShare', 'Off the path, share of full scale', '', 3)
 ] as const satisfies readonly ChannelDefinition[];
 
 /** Name of a channel, with its unit. */

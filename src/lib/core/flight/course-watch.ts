@@ -3,6 +3,7 @@ import { courseLineOf } from '../drill/phase-course';
 import type { Reference } from '../drill/reference';
 import type { Lesson } from '../drill/lesson';
 import { byCourseLine, type CourseLine } from '../radio/course-line';
+import { byPathLine, type PathLine } from '../radio/path-line';
 import { writeSample } from './channels';
 import { readerOf } from './flight';
 
@@ -20,22 +21,31 @@ export const courseChannels = [
   'fixRadial_deg',
   'along_nm',
   'crossTrack_nm',
-  'passages'
+  'passages',
+  'pathShare'
 ] as const;
 export type CourseState = Record<(typeof courseChannels)[number], number>;
 
 /** Tells what is true of the course a phase asks for, moment by moment. */
-export type CourseFollower = (place: Place, phaseIndex: number) => CourseState;
+export type CourseFollower = (at: WatchedPlace, phaseIndex: number) => CourseState;
+
+/** Where the airplane is; its altitude as shown, and as it truly is where that was recorded. */
+export interface WatchedPlace extends Place {
+  altitude_ft: number;
+  trueAltitude_ft: number;
+}
 
 /**
  * Follows an airplane by the courses of a lesson's phases; null where nothing is flown by radio. What it tells follows from places
  * and phases alone, so that a resumed or imported flight gets the same. Passages are counted from the beginning of each phase, over
  * its fix in the direction of its course.
  */
-export function courseFollower({ navigation, drill }: Lesson): CourseFollower | null {
+export function courseFollower(lesson: Lesson): CourseFollower | null {
+  const { navigation, drill } = lesson;
   if (!navigation) return null;
   const lines = drill.phases.map((phase) => courseLineOf(phase));
   const plainLines = drill.phases.map(({ reference }) => plainLine(reference ?? navigation.origin));
+  const paths = pathsOf(lesson);
   let phase = -1;
   let passages = 0;
   let armed = false;
@@ -46,6 +56,7 @@ export function courseFollower({ navigation, drill }: Lesson): CourseFollower | 
       armed = false;
     }
     const { lateral } = drill.phases[phase]!.goal;
+    const path = paths[phase]!;
     const course = lines[phase]!;
     const by = byCourseLine(course ?? plainLines[phase]!, place);
     const arcError_nm = lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : 0;
@@ -55,13 +66,19 @@ export function courseFollower({ navigation, drill }: Lesson): CourseFollower | 
       if (Math.abs(by.crossTrack_nm) < PASSED_WITHIN_NM) passages += 1;
     }
     return {
-      courseShare: course === null ? 0 : Math.max(-99, Math.min(99, by.courseShare)),
+      courseShare: course === null ? 0 : held(by.courseShare),
       arcError_nm,
       fixDistance_nm: by.distance_nm,
       fixRadial_deg: by.radial_deg,
       along_nm: course === null ? 0 : by.along_nm,
       crossTrack_nm: lateral.kind === 'arc' ? arcError_nm : course === null ? 0 : by.crossTrack_nm,
-      passages
+      passages,
+      pathShare:
+        path === null
+          ? 0
+          : held(
+              byPathLine(path, place, path.by === 'space' ? place.trueAltitude_ft : place.altitude_ft).share
+            )
     };
   };
 }
@@ -74,9 +91,25 @@ export function courseWatch(lesson: Lesson): CourseWatch {
   if (!follow) return () => {};
   return (counts, phaseIndex) => {
     const read = readerOf(counts);
-    const place = { latitude_deg: read('latitude_deg'), longitude_deg: read('longitude_deg') };
+    const place = {
+      latitude_deg: read('latitude_deg'),
+      longitude_deg: read('longitude_deg'),
+      altitude_ft: read('altitude_ft'),
+      trueAltitude_ft: read('trueAltitude_ft')
+    };
     writeSample(counts, follow(place, phaseIndex));
   };
+}
+
+/** A share is not written beyond this. */
+const held = (share: number) => Math.max(-99, Math.min(99, share));
+
+/**
+ * The path a phase is judged by: its own, or, before one begins, the one to come, so that it is known where it was met.
+ */
+function pathsOf({ drill }: Lesson): (PathLine | null)[] {
+  const own = drill.phases.map(({ goal: { vertical } }) => (vertical.kind === 'path' ? vertical.path : null));
+  return own.map((_, index) => own.slice(index).find((path) => path !== null) ?? null);
 }
 
 /** Distances and radials about a fix where no course is asked for. */

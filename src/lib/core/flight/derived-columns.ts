@@ -57,11 +57,16 @@ function withMotion(flight: Flight, variation_deg: number): Flight {
 export function withCourse(flight: Flight, lesson: Lesson): Flight {
   const latitude = flight.columns.get('latitude_deg');
   const longitude = flight.columns.get('longitude_deg');
+  const altitude = flight.columns.get('altitude_ft') ?? flight.columns.get('trueAltitude_ft');
+  const trueAltitude = flight.columns.get('trueAltitude_ft');
   const follow = courseFollower(lesson);
-  if (!follow || !latitude || !longitude || courseChannels.every((id) => flight.columns.has(id)))
-    return flight;
+  const byPath =
+    altitude !== undefined && lesson.drill.phases.some(({ goal }) => goal.vertical.kind === 'path');
+  // Without a path, or an altitude, nothing can be said of it.
+  const wanted = courseChannels.filter((id) => id !== 'pathShare' || byPath);
+  if (!follow || !latitude || !longitude || wanted.every((id) => flight.columns.has(id))) return flight;
   const columns = new Map(flight.columns);
-  const made = courseChannels.map((id) => {
+  const made = wanted.map((id) => {
     const values = new Float32Array(flight.length);
     columns.set(id, values);
     return { id, values };
@@ -72,7 +77,12 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
   const read = (id: ChannelId) => columns.get(id)?.[k] ?? NaN;
   for (; k < flight.length; k++) {
     const state = follow(
-      { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! },
+      {
+        latitude_deg: latitude[k]!,
+        longitude_deg: longitude[k]!,
+        altitude_ft: altitude?.[k] ?? 0,
+        trueAltitude_ft: (trueAltitude ?? altitude)?.[k] ?? 0
+      },
       tracker.current().index
     );
     for (const { id, values } of made) values[k] = state[id];

@@ -64,7 +64,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const { start, body, state, observed, origin } = startOfFlight(lesson);
   const { air, truth } = observed;
   const { navigation } = lesson;
-  const radio = navigation && receivers(navigation.world, navigation.errors, area.variation_deg);
+  const radio =
+    navigation && receivers(navigation.world, navigation.errors, area.variation_deg, navigation.final);
   let radios = navigation && startingRadios(lesson);
 
   const controls: Controls = { ...start.controls };
@@ -125,6 +126,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       altitude_ft: state[STATE.altitude]! / METRES_PER_FOOT,
       trueHeading_deg: truth.magneticHeading_deg + area.variation_deg,
       shownHeading_deg: shown.heading_deg,
+      shownAltitude_ft: shown.altitude_ft,
       bank_deg: truth.bank_deg
     };
     radio.step(radios, at, now.steps * STEP_S, dt_s);

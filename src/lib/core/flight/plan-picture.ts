@@ -12,6 +12,7 @@ import type { Reference } from '../drill/reference';
 import { planReversal } from '../procedure/course-reversal';
 import { holdCircuit, solveHold } from '../procedure/hold';
 import { byCourseLine } from '../radio/course-line';
+import { finalScale_nm } from '../radio/rnav-final';
 import { placeOfFix } from '../radio/station-geometry';
 import type { Flight } from './flight';
 
@@ -75,7 +76,8 @@ export function planPicture(lesson: Lesson): PlanPicture | null {
       asked(line(lateral.course_deg, lateral.way, reach_nm));
       const share = allowed('courseShare');
       if (share !== null) lanes.push(placed(courseLane(phase, lateral, share, reach_nm)));
-    } else if (lateral.kind === 'arc') {
+    } else if (lateral.kind === 'direct') continue;
+    else if (lateral.kind === 'arc') {
       asked(circle(lateral.radius_nm));
       const off_nm = allowed('arcError_nm') ?? ARC_NM;
       lanes.push(
@@ -149,7 +151,9 @@ function courseLane(
       const half =
         scale.kind === 'distance'
           ? share * scale.nm
-          : Math.max(1, distance_nm > 0 ? away : nm) * Math.sin(share * scale.deg * RADIANS_PER_DEGREE);
+          : scale.kind === 'final'
+            ? share * finalScale_nm(scale.final, nm)
+            : Math.max(1, distance_nm > 0 ? away : nm) * Math.sin(share * scale.deg * RADIANS_PER_DEGREE);
       const middle = at(out, nm);
       const aside = at(out + side * 90, half);
       return { north_nm: middle.north_nm + aside.north_nm, east_nm: middle.east_nm + aside.east_nm };

@@ -116,6 +116,8 @@ const WATCHED: readonly ChannelId[] = [
   'groundspeed_kt',
   'courseShare',
   'arcError_nm',
+  'pathShare',
+  'pathNeedle',
   'fixDistance_nm',
   'along_nm',
   'crossTrack_nm'

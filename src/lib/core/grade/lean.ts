@@ -17,7 +17,8 @@ const LEANING: readonly CorridorChannel[] = [
   'ias_kt',
   'verticalSpeed_fpm',
   'heading_deg',
-  'courseShare'
+  'courseShare',
+  'pathShare'
 ];
 
 /** An error of one quantity that lives on one side. */
@@ -100,7 +101,7 @@ function sayLean(lean: Lean, phase: Phase): Finding {
   const { channel, side, mean, worst } = lean;
   const { name, unit } = quantityWords[channel];
   const average =
-    channel === 'courseShare'
+    channel === 'courseShare' || channel === 'pathShare'
       ? needleWords(mean)
       : `${signedFigure(mean, channel === 'ias_kt' || channel === 'heading_deg' ? 1 : 0)}${unit}`;
   return finding(
@@ -108,6 +109,8 @@ function sayLean(lean: Lean, phase: Phase): Finding {
     'fault',
     channel === 'courseShare'
       ? `Flown ${side === 'above' ? 'right' : 'left'} of the course`
+      : channel === 'pathShare'
+        ? `Flown ${side === 'above' ? 'above' : 'below'} the path`
       : `${capital(name)} mostly ${sideWords(channel, firstTarget(worst.corridor), side)}`,
     { moment_s: worst.worst_s, start_s: lean.from_s, end_s: lean.to_s },
     `${capital(average)} on average over ${figure(lean.seconds)} s, and on that side for ${shareOf(lean.ofTime)} of the time.`,

@@ -12,7 +12,8 @@ const FAMILY_OF_CHANNEL: Record<string, Family> = {
   bank_deg: 'lateral',
   turnRate_degps: 'lateral',
   courseShare: 'lateral',
-  arcError_nm: 'lateral'
+  arcError_nm: 'lateral',
+  pathShare: 'vertical'
 };
 const FAMILY_OF_KIND: Partial<Record<FindingKind, Family>> = {
   pumping: 'vertical',

@@ -4,6 +4,7 @@ import { clamp } from '../measure/clamp';
 import { seededNoise } from '../measure/seeded-noise';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
+import { heightAlong_ft, pathScale_ft } from '../radio/path-line';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { turnRateOf } from '../drill/goal-in-air';
@@ -119,11 +120,28 @@ export function attitudePilot(
     const r = sight.now(time_s);
     if (area === 'turn') heading.seeTurn(time_s, r);
     if (area === 'compass') heading.seeCompass(r);
-    if (area === 'navigation' && navigationShown) navigator?.see(navigationShown, r);
+    if (area === 'navigation' && navigationShown) {
+      navigator?.see(navigationShown, r);
+      seePath(navigationShown, r);
+    }
     if (phaseIndex > flying.step && climbsThrough(r)) told('levelsOffLate', time_s);
     else if (phaseIndex > flying.step) enter(phaseIndex, time_s);
     else if (flying.step <= phaseIndex + 1 && goesOn(time_s, r)) enter(flying.step + 1, time_s);
     pending.push({ at_s: time_s + REACTION_S, hands: decide(time_s, r) });
+  }
+
+  /** The path's needle, or the altitude that belongs to the distance, says how far off it is. */
+  function seePath(shown: NavigationShown, r: Readings): void {
+    const { vertical } = flying.phase().goal;
+    if (vertical.kind !== 'path' || !navigator) return;
+    const { path } = vertical;
+    const away_nm = navigator.toFix_nm();
+    const needle = path.by === 'space' || shown.path ? shown.path : null;
+    if (needle && !needle.valid) return;
+    flying.path.below_ft = needle
+      ? needle.deflection * pathScale_ft(path, away_nm)
+      : heightAlong_ft(path, away_nm) - r.altitude_ft;
+    flying.path.seen += 1;
   }
 
   /** Late to level off: the altitude has to be passed before anything is done about it. */

@@ -2,12 +2,13 @@ import type { NavigationGoal } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { Happening } from '../flight/flight-event';
 import type { Readings } from '../instrument/readings';
-import { normaliseSigned } from '../measure/angle';
+import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import type { NavigationShown } from '../radio/navigation-shown';
+import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { arcFlyer } from './fly-arc';
 import type { Habits } from './habits';
 import { procedureRunner } from './run-procedure';
-import { Steering, type SteeringOrder } from './steering';
+import { Steering, straight, type SteeringOrder } from './steering';
 import { courseTracker } from './track-course';
 
 /** What a simulated pilot makes of needle, pointer and distance: headings to fly. */
@@ -15,6 +16,8 @@ export interface Navigator {
   enter(phaseIndex: number, time_s: number, shown: Readings): void;
   see(shown: NavigationShown, readings: Readings): void;
   steer(time_s: number, readings: Readings): SteeringOrder | null;
+  /** How far the phase's fix is believed to be, NM. */
+  toFix_nm(): number;
 }
 
 export function navigatorFor(
@@ -38,10 +41,18 @@ export function navigatorFor(
         return tracker.fly(time_s, heading_deg, goal);
       case 'arc':
         return arc.fly(time_s, goal);
+      case 'direct':
+        return direct(time_s);
       case 'hold':
       case 'reversal':
         return procedure.fly(time_s, heading_deg);
     }
+  }
+
+  /** The bearing to the fix, with what the wind asks for; close to it the heading stays. */
+  function direct(time_s: number): SteeringOrder {
+    if (sense.distance_nm() < NEAR_STATION_NM) return straight(steering.order.heading_deg);
+    return steering.hold(time_s, steering.headingFor(normaliseBearing(sense.radial_deg() + 180)));
   }
 
   return {
@@ -52,6 +63,7 @@ export function navigatorFor(
       arc.begin();
       procedure.begin(heading, time_s);
     },
+    toFix_nm: sense.distance_nm,
     see: (shown, readings) => sense.see(shown, readings.altitude_ft, readings.bank_deg),
     steer(time_s, readings) {
       sense.reckon(time_s - last_s, readings.heading_deg, steering.tas_kt);

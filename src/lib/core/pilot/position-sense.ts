@@ -7,6 +7,7 @@ import type { Lesson } from '../drill/lesson';
 import { onPanel, panelTurn, type Reference } from '../drill/reference';
 import { byCourse } from '../procedure/air-path';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
+import type { Localizer } from '../radio/station-geometry';
 
 /** With more bank than this a beacon's pointer is not believed. */
 const DIPS_BEYOND_DEG = 6;
@@ -52,10 +53,15 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
     const { deflection, valid, fullScale_deg } = mainNeedle(shown);
     if (!valid || fullScale_deg === null || Math.abs(deflection) > AT_ITS_STOP) return;
     const height_nm = (altitude_ft - (reference.station?.elevation_ft ?? 0)) / FEET_PER_NAUTICAL_MILE;
+    const from = { north_nm: here.north_nm - station.north_nm, east_nm: here.east_nm - station.east_nm };
     const away = shown.distance
       ? Math.sqrt(Math.max(0, shown.distance.nm ** 2 - height_nm ** 2))
-      : Math.hypot(here.north_nm, here.east_nm);
-    here = at(reference.radial_deg + 180 + deflection * fullScale_deg, away);
+      : Math.hypot(from.north_nm, from.east_nm);
+    // The beam says how far aside of the front course; on which side of the antenna one is has to be known.
+    const { course_deg } = reference.station as Localizer;
+    const side = byCourse(from, course_deg).along_nm < 0 ? 1 : -1;
+    const out = at(course_deg + (side > 0 ? 180 : 0) + side * deflection * fullScale_deg, away);
+    here = { north_nm: station.north_nm + out.north_nm, east_nm: station.east_nm + out.east_nm };
   }
 
   return {

@@ -8,6 +8,7 @@ import type { Reference } from '../drill/reference';
 import type { Happening } from '../flight/flight-event';
 import { windTriangle } from '../procedure/wind-triangle';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
+import { finalScale_nm, type RnavFinal } from '../radio/rnav-final';
 import type { Habits } from './habits';
 import { positionSense, type PositionSense } from './position-sense';
 
@@ -82,8 +83,20 @@ export class Steering {
     const { right_nm } = this.sense.by(course_deg);
     const { scale } = courseLineOf(this.lesson.drill.phases[this.phase]!)!;
     if (scale.kind === 'distance') return right_nm / scale.nm;
+    if (scale.kind === 'final')
+      return right_nm / finalScale_nm(scale.final, this.toThreshold_nm(scale.final));
     const away = Math.max(LEAST_SCALE_DISTANCE_NM, this.sense.distance_nm() + this.reference.distance_nm);
     return (Math.asin(clamp(right_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
+  }
+
+  /** How far the threshold is believed to be: the final leads along the course through the phase's fix. */
+  private toThreshold_nm(final: RnavFinal): number {
+    const fixBefore_nm = this.reference.fix === final.to ? 0 : final.finalFix_nm;
+    return Math.max(0, fixBefore_nm - this.sense.by(this.courseNow()).along_nm);
+  }
+
+  private courseNow(): number {
+    return courseLineOf(this.lesson.drill.phases[this.phase]!)!.course_deg;
   }
 
   /** The angle at which a course is come back to from so far right of it. */

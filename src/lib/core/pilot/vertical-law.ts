@@ -8,6 +8,11 @@ import type { Flying } from './flying';
 /** Who levels off too soon stays there so long before seeing it. */
 const LEVEL_TOO_SOON_S = 24;
 
+/** Feet a minute for each foot off the path, the most of them, and the most the known rate is changed by for good. */
+const PATH_GAIN = 3;
+const MOST_CORRECTION_FPM = 300;
+const MOST_LEARNT_FPM = 250;
+
 /** Nose and power. */
 export interface VerticalHands {
   pitch_deg: number;
@@ -33,6 +38,8 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
   /** Once begun, a level-off is carried through. */
   let levellingSince_s: number | null = null;
   let push = 0;
+  let pathSeen = 0;
+  let rateLearnt_fpm = 0;
 
   /** The faster, the more a degree of pitch does: corrections are meant at 90 kt. */
   function gentleness(r: Readings): number {
@@ -83,9 +90,19 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     return { pitch_deg, throttle };
   }
 
+  /** What the known rate is changed by to come back to the path, and by what it has been found to be off. */
+  function towardPath_fpm(): number {
+    const { below_ft, seen } = flying.path;
+    if (seen !== pathSeen) {
+      pathSeen = seen;
+      rateLearnt_fpm = clamp(rateLearnt_fpm + 0.12 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
+    }
+    return clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
+  }
+
   function upOrDown(time_s: number, r: Readings, line: CardLine, loadFactor: number) {
     const { vertical } = drill.phases[flying.step]!.goal as {
-      vertical: { to_ft: number; kind: 'rate' | 'speed' };
+      vertical: { to_ft: number; kind: 'rate' | 'speed' | 'path' };
     };
     const after = drill.phases[flying.step + 1]?.goal.vertical;
     const toGo = Math.abs(vertical.to_ft - r.altitude_ft);
@@ -96,7 +113,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       habits.levelsOffLate > 0
         ? passed > 70 * habits.levelsOffLate
         : toGo < lead + 130 * habits.levelsOffEarly || passed > 0;
-    if (after?.kind !== 'rate' && after?.kind !== 'speed' && (levellingSince_s !== null || begins)) {
+    if ((after === undefined || after.kind === 'level') && (levellingSince_s !== null || begins)) {
       if (levellingSince_s === null) {
         levellingSince_s = time_s;
         if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
@@ -107,8 +124,9 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       return level(time_s, r, target, settings[flying.step + 1]?.line ?? line, loadFactor);
     }
     const in_s = time_s - flying.since_s;
-    if (vertical.kind === 'rate') {
-      const rateError = line.verticalSpeed_fpm - r.verticalSpeed_fpm;
+    if (vertical.kind === 'rate' || vertical.kind === 'path') {
+      const asked_fpm = line.verticalSpeed_fpm + (vertical.kind === 'path' ? towardPath_fpm() : 0);
+      const rateError = asked_fpm - r.verticalSpeed_fpm;
       const slow = line.ias_kt - r.ias_kt;
       const gentle = gentleness(r);
       if (in_s > 5) {
@@ -124,7 +142,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
           0.4
         );
       }
-      const path = line.verticalSpeed_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
+      const path = asked_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
       if (habits.pumpsPitch > 0) told('pumpsPitch', time_s);
       const chase = -4.5 * gentle * habits.pumpsPitch * Math.sin((2 * Math.PI * in_s) / pumpPeriod_s);
       const fast = -slow > 12;
@@ -170,6 +188,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       if (!sameVertical) {
         pitchCorrection = 0;
         powerCorrection = 0;
+        rateLearnt_fpm = 0;
       }
       levellingSince_s = null;
     },

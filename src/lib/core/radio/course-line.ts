@@ -2,6 +2,7 @@ import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import { finalScaleAt, type RnavFinal } from './rnav-final';
 
 /** A course through a place on the ground, by that place's own north. */
 export interface CourseLine {
@@ -11,7 +12,11 @@ export interface CourseLine {
   /** What the fix's north differs from true north by, + = east. */
   north_deg: number;
   /** What full scale means: an angle at `from`, or a distance. */
-  scale: { kind: 'angle'; deg: number; from: Place } | { kind: 'distance'; nm: number };
+  scale:
+    | { kind: 'angle'; deg: number; from: Place }
+    | { kind: 'distance'; nm: number }
+    /** As the final of an approach by waypoints narrows. */
+    | { kind: 'final'; final: RnavFinal };
 }
 
 /** Where an airplane is by a course. */
@@ -47,6 +52,7 @@ export function byCourseLine(line: CourseLine, place: Place): ByCourseLine {
 
 function shareOf({ scale }: CourseLine, place: Place, crossTrack_nm: number): number {
   if (scale.kind === 'distance') return crossTrack_nm / scale.nm;
+  if (scale.kind === 'final') return crossTrack_nm / finalScaleAt(scale.final, place);
   const away = Math.max(LEAST_SCALE_DISTANCE_NM, wayBetween(scale.from, place).distance_nm);
   return (Math.asin(clamp(crossTrack_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
 }

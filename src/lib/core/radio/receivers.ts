@@ -19,6 +19,7 @@ import {
   vorNeedle,
   type ReceiverPlace
 } from './receiver';
+import { computedPathNeedle, finalScaleAt, type RnavFinal } from './rnav-final';
 import { placeByName } from './station-geometry';
 import type { Station, World } from './world';
 
@@ -28,6 +29,8 @@ export interface Antennas extends ReceiverPlace {
   /** As the panel shows it: what a bearing is read against. */
   shownHeading_deg: number;
   bank_deg: number;
+  /** As the altimeter shows it; left out: the true altitude. */
+  shownAltitude_ft?: number;
 }
 
 /** The radios of one airplane: they take their time, as real needles do. */
@@ -47,14 +50,22 @@ const SWING = 0.7;
 const SWING_PERIOD_S = 2.3;
 /** Within this distance of the last waypoint the scale is that of a terminal. */
 const TERMINAL_NM = 30;
+const enrouteScale = (distance_nm: number) =>
+  distance_nm <= TERMINAL_NM ? RNAV_FULL_SCALE_NM.terminal : RNAV_FULL_SCALE_NM.enroute;
 export const RECEIVER_MEMORY_LENGTH = 11;
 const WRONG_IDENT = 'TST';
 
 /**
  * @param variation_deg by which bearings that are no station's own are magnetic, + = east
+ * @param final of the approach by waypoints that is in the receiver
  * @throws Rejection when a waypoint of the settings is not in the world
  */
-export function receivers(world: World, errors: readonly RadioError[], variation_deg: number): Receivers {
+export function receivers(
+  world: World,
+  errors: readonly RadioError[],
+  variation_deg: number,
+  final: RnavFinal | null = null
+): Receivers {
   const memory = {
     begun: 0,
     needle1: 0,
@@ -159,8 +170,11 @@ export function receivers(world: World, errors: readonly RadioError[], variation
     const crossTrack_nm = -here.distance_nm * Math.sin(off);
     if (along_nm >= 0 && course_deg === null && memory.leg + 1 < legs.length && here.distance_nm < 5)
       memory.leg += 1;
+    // With the final loaded the needle narrows toward it.
     const fullScale_nm =
-      here.distance_nm <= TERMINAL_NM ? RNAV_FULL_SCALE_NM.terminal : RNAV_FULL_SCALE_NM.enroute;
+      final && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg
+        ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
+        : enrouteScale(here.distance_nm);
     return {
       id,
       fullScale_nm,
@@ -239,7 +253,12 @@ export function receivers(world: World, errors: readonly RadioError[], variation
             fullScale_deg: null
           }
         },
-        path: fed?.kind === 'localizer' ? glideSlopeNeedle(fed, at, variation_deg) : null,
+        path:
+          fed?.kind === 'localizer'
+            ? glideSlopeNeedle(fed, at, variation_deg)
+            : settings.source === 'rnav' && final && settings.rnav.legs.includes(final.to)
+              ? computedPathNeedle(final, at)
+              : null,
         pointer:
           pointed === null
             ? null

@@ -27,7 +27,8 @@ const SHOWN_BY: Record<CorridorChannel, ScanArea> = {
   bank_deg: 'attitude',
   turnRate_degps: 'turn',
   courseShare: 'navigation',
-  arcError_nm: 'navigation'
+  arcError_nm: 'navigation',
+  pathShare: 'navigation'
 };
 
 /** The instrument that shows a quantity, or stands in for it when it is covered. */

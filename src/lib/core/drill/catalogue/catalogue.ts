@@ -1,4 +1,5 @@
 import { Rejection } from '../../measure/rejection';
+import { approachDrill, isApproach } from '../approach/approach-drill';
 import type { DrillFile } from '../drill-file';
 import type { LessonPlan } from '../lesson-plan';
 import { basicDrills } from './basic';
@@ -24,7 +25,8 @@ export function drillFileById(id: string): DrillFile {
   return found;
 }
 
-/** The drill a lesson asks for: the school's own as it was planned, or a shipped one. */
+/** The drill a lesson asks for: the school's own as it was planned, an approach, or a shipped one. */
 export function drillFileOf(plan: LessonPlan): DrillFile {
+  if (isApproach(plan)) return approachDrill(plan.approach);
   return plan.ownDrill ?? drillFileById(plan.drill);
 }

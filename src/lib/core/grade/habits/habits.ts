@@ -19,7 +19,8 @@ export const SHOWN_BY: Record<CorridorChannel, { instrument: InstrumentId | null
   bank_deg: { instrument: 'attitude', name: 'attitude indicator' },
   turnRate_degps: { instrument: 'turn', name: 'turn indicator' },
   courseShare: { instrument: null, name: 'course needle' },
-  arcError_nm: { instrument: null, name: 'distance' }
+  arcError_nm: { instrument: null, name: 'distance' },
+  pathShare: { instrument: null, name: 'path needle' }
 };
 
 /** Ways of flying that show whatever the drill, the worst of each. */

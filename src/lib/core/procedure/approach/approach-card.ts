@@ -17,9 +17,9 @@ import {
   visualDescentPoint,
   type VisualDescentPoint
 } from './approach-timing';
-import { coldAltitudes, coldApplies, type ColdAltitude } from './cold-altitudes';
-import { coldCorrection, temperatureError } from './cold-correction';
-import { applicableMinimum, roundedUp, type ApplicableMinimum } from './minimum';
+import { coldAltitudes, type ColdAltitude } from './cold-altitudes';
+import { temperatureError } from './cold-correction';
+import { setMinimum, type SetMinimum } from './set-minimum';
 import { heightOnPath, rateBetween, rateOnPath, ruleRate } from './vertical-path';
 
 /** What an approach is flown in and with, today. */
@@ -50,9 +50,7 @@ export interface ApproachCard {
   station: Station | null;
   category: CategoryReason;
   /** null: nothing is authorised as things are. */
-  minimum:
-    | (ApplicableMinimum & { addOn_ft: number; cold_ft: number; set_ft: number; aboveTouchdown_ft: number })
-    | null;
+  minimum: SetMinimum | null;
   /** On the final course. */
   tas_kt: number;
   groundspeed_kt: number;
@@ -111,24 +109,8 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
     approach.finalCourse_deg
   );
 
-  const found = applicableMinimum(approach, { ...day, category: category.category });
-  const straightIn = found !== null && found.line !== 'circling' && approach.runway !== null;
-  const addOn = straightIn && found.kind === 'MDA' && day.technique === 'continuous' ? day.addOn_ft : 0;
-  const cold_ft =
-    found && coldApplies(approach, day.temperature_C)
-      ? coldCorrection(
-          found.altitude_ft - approach.airportElevation_ft,
-          day.temperature_C,
-          approach.airportElevation_ft
-        )
-      : 0;
-  const minimum = found && {
-    ...found,
-    addOn_ft: addOn,
-    cold_ft,
-    set_ft: roundedUp(found.altitude_ft + cold_ft + addOn, day.roundTo_ft),
-    aboveTouchdown_ft: found.altitude_ft - elevation_ft
-  };
+  const minimum = setMinimum(approach, { ...day, category: category.category });
+  const straightIn = minimum !== null && minimum.line !== 'circling' && approach.runway !== null;
   const profile = finalProfile(world, approach);
   const { points, finalFix, missedPoint_nm } = profile;
   const { path } = approach;
@@ -156,8 +138,8 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
 
   // Past the missed approach point there is nothing more to descend from.
   const visual =
-    path && finalFix && straightIn && found.kind === 'MDA'
-      ? visualDescentPoint(found.altitude_ft, elevation_ft, path, finalFix.before_nm, groundspeed_kt)
+    path && finalFix && straightIn && minimum.kind === 'MDA'
+      ? visualDescentPoint(minimum.altitude_ft, elevation_ft, path, finalFix.before_nm, groundspeed_kt)
       : null;
 
   const timed_nm = finalFix ? finalFix.before_nm - missedPoint_nm : 0;

@@ -1,0 +1,38 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { numberIn } from '../../measure/number-in';
+import { oneOf } from '../../measure/one-of';
+import { Approach } from '../../procedure/approach/approach';
+
+export const configurations = ['before the final fix', 'on the path'] as const;
+export const approachEnds = ['missed', 'landing'] as const;
+
+/** An approach as it is to be flown in a lesson: its chart as it was when the lesson was planned, the way in, and the technique. */
+export const ApproachPlan = Type.Object(
+  {
+    approach: Approach,
+    /** Id of the transition; null: vectors to the final course. */
+    transition: Type.Union([Type.String({ maxLength: 60 }), Type.Null()]),
+    /** Speed on the final approach. */
+    speed_kt: numberIn('kt', 40, 165),
+    /** Without a path of its own: levelled at every step, or one straight descent that treats the minimum, with an add-on, as a DA. */
+    technique: oneOf(['continuous', 'step-down']),
+    addOn_ft: numberIn('ft', 0, 200),
+    /** When flaps and gear are set. */
+    configure: oneOf(configurations),
+    /** How minimums are set: up to the next 1, 10 or 20 ft. */
+    roundTo_ft: Type.Union([Type.Literal(1), Type.Literal(10), Type.Literal(20)], {
+      accepted: '1, 10 or 20 ft'
+    }),
+    altimeter: oneOf(['local', 'remote']),
+    approachLights: oneOf(['on', 'out']),
+    withoutFixes: Type.Array(Type.String({ maxLength: 6 }), { maxItems: 20 }),
+    /** The path is not received or not flown. */
+    withoutPath: Type.Boolean({ accepted: 'true or false' }),
+    /** Only a line of the minimums of this name; null: the lowest that applies. */
+    line: Type.Union([Type.String({ maxLength: 30 }), Type.Null()]),
+    /** What is to be seen at the minimum: nothing, so that it is missed; or the runway. */
+    ends: oneOf(approachEnds)
+  },
+  { additionalProperties: false }
+);
+export type ApproachPlan = Static<typeof ApproachPlan>;

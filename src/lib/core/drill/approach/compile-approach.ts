@@ -1,0 +1,171 @@
+import { pressureAltitudeFor, trueFromIndicated } from '../../air/atmosphere';
+import type { AircraftFile } from '../../aircraft/aircraft-file';
+import { placeAt, wayBetween } from '../../earth/geodesic';
+import type { Place } from '../../earth/local-plane';
+import type { TrainingArea } from '../../earth/training-area';
+import { asCourse, normaliseBearing } from '../../measure/angle';
+import { Rejection } from '../../measure/rejection';
+import { categoryOf } from '../../procedure/approach/approach-category';
+import { layApproach } from '../../procedure/approach/approach-path';
+import { setMinimum } from '../../procedure/approach/set-minimum';
+import type { World } from '../../radio/world';
+import type { DrillFile } from '../drill-file';
+import type { LessonNavigation } from '../lesson-navigation';
+import { windOfPlan } from '../plan-wind';
+import { approachDrill, type PlannedApproach } from './approach-drill';
+import { rnavFinalOf, worldWith } from './approach-references';
+import { finalPhases, pathFollowed } from './final-phases';
+import { arrivalCourse, inboundPhases } from './inbound-phases';
+import { missedPhases } from './missed-phases';
+import { PhaseSheet } from './phase-sheet';
+
+/** The lesson begins so far before the first fix, and abeam the final course so far out with vectors. */
+const BEGINS_BEFORE_NM = 3;
+const VECTORED_NM = 3.5;
+const VECTORED_DEG = 30;
+/** Flaps and gear are to be out so soon after their moment has come. */
+const CONFIGURED_WITHIN_S = 25;
+
+/** An approach as a drill, with what its phases are flown about. */
+export interface CompiledApproach {
+  file: DrillFile;
+  navigation: LessonNavigation;
+}
+
+/**
+ * The one way from an approach to a drill: its legs, by transition and technique, as phases that each have their own fix, course and
+ * floor. The grader knows phases only.
+ * @param world of the plan's area
+ * @throws Rejection naming what the world has not, a transition that is none, or that nothing is authorised
+ */
+export function compileApproach(
+  plan: PlannedApproach,
+  world: World,
+  aircraft: AircraftFile,
+  area: TrainingArea
+): CompiledApproach {
+  const planned = plan.approach;
+  const { approach } = planned;
+  if (approach.world !== world.id)
+    throw new Rejection('area', plan.area, `an area over ${approach.world}, where ${approach.name} is`);
+  const known = worldWith(world, approach);
+  const legs = layApproach(known, approach, planned.transition);
+  const minimum = minimumOf(plan, aircraft);
+  const tas = (ias_kt: number, altitude_ft: number) =>
+    trueFromIndicated(
+      ias_kt,
+      pressureAltitudeFor(altitude_ft, plan.altimeterSetting_hPa),
+      plan.temperatureOffset_K
+    );
+  const wind = windOfPlan(plan, plan.startAltitude_ft);
+  const sheet = new PhaseSheet({
+    world: known,
+    planned,
+    start_kt: plan.startSpeed_kt,
+    startAltitude_ft: plan.startAltitude_ft,
+    arrival_deg: plan.heading_deg,
+    approachFlaps_deg: aircraft.card.find(({ id }) => id === 'approach-descent')?.flaps_deg ?? 0,
+    climb_kt:
+      aircraft.card.find(({ id }) => id === 'missed-approach')?.ias_kt ?? aircraft.speeds.bestClimb_kt,
+    tas_kt: tas(plan.startSpeed_kt, plan.startAltitude_ft),
+    approachTas_kt: tas(planned.speed_kt, approach.touchdownElevation_ft + 1000),
+    wind: {
+      ...wind,
+      from_deg: normaliseBearing(wind.from_deg + area.variation_deg - approach.variation_deg)
+    },
+    minimum,
+    final: rnavFinalOf(known, approach, planned.withoutPath)
+  });
+  const inbound = legs.filter(({ part }) => part !== 'missed');
+  const finalFix = inbound.findIndex(({ part, leg }) => part === 'final' && leg.role === 'final');
+  if (finalFix < 0) throw new Rejection('final', approach.name, 'a final part with a final fix');
+  const by = pathFollowed(sheet.flown);
+  inboundPhases(sheet, inbound, by === 'glide slope' || by === 'space');
+  finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
+  const missed = legs.filter(({ part }) => part === 'missed');
+  const goesAround = planned.ends === 'missed' || by === null ? missedPhases(sheet, missed) : null;
+
+  const origin = [...sheet.references.values()][0]!;
+  const from = startPlace(sheet, inbound);
+  const start = wayBetween(origin.place, from.place);
+  return {
+    file: {
+      ...approachDrill(planned),
+      navigation: {
+        by: origin.by,
+        usualFixes: [origin.fix],
+        start: {
+          radial_deg: normaliseBearing(start.azimuth_deg - origin.north_deg),
+          distance_nm: start.distance_nm,
+          heading_deg: asCourse(from.heading_deg - area.variation_deg)
+        }
+      },
+      checks: [
+        { kind: 'set-up', phase: sheet.phases[0]!.id },
+        ...(sheet.configured
+          ? [{ kind: 'configuration' as const, phase: sheet.configured, within_s: CONFIGURED_WITHIN_S }]
+          : []),
+        ...(goesAround && by !== null
+          ? [{ kind: 'decision' as const, phase: goesAround, altitude_ft: minimum.set_ft }]
+          : [])
+      ],
+      phases: sheet.phases
+    },
+    navigation: {
+      world: known,
+      radios: plan.navigation?.radios ?? 'cold',
+      errors: plan.navigation?.errors ?? [],
+      origin,
+      others: sheet.references,
+      final: sheet.flown.final
+    }
+  };
+}
+
+/** What is set as the minimum. @throws Rejection where nothing is authorised as things are */
+export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile) {
+  const { approach: planned } = plan;
+  const category = categoryOf(aircraft.speeds.stallFlaps_kt, planned.speed_kt);
+  if (!category) throw new Rejection('approach.speed_kt', planned.speed_kt, 'an approach speed below 166 kt');
+  const minimum = setMinimum(planned.approach, {
+    ...planned,
+    category: category.category,
+    temperature_C: temperatureOf(plan)
+  });
+  if (!minimum)
+    throw new Rejection(
+      'approach.line',
+      planned.line ?? 'no line',
+      `a line of the minimums that is authorised for category ${category.category} as things are`
+    );
+  return minimum;
+}
+
+/** Temperature at the airport of a plan's approach, °C. */
+export function temperatureOf({ temperatureOffset_K, approach }: PlannedApproach): number {
+  return Math.round(15 - 0.00198 * approach.approach.airportElevation_ft + temperatureOffset_K);
+}
+
+/** Where the lesson begins, and on what true heading: straight on toward its first fix, wings level in no wind. */
+function startPlace(
+  sheet: PhaseSheet,
+  legs: Parameters<typeof arrivalCourse>[0]
+): { place: Place; heading_deg: number } {
+  const { approach, flown } = sheet;
+  const first = legs[0]!;
+  if (flown.planned.transition === null) {
+    const course = approach.finalCourse_deg + approach.variation_deg;
+    const heading_deg = course + VECTORED_DEG;
+    const joins = placeAt(first.to, course + 180, 1);
+    return { place: placeAt(joins, heading_deg + 180, VECTORED_NM), heading_deg };
+  }
+  const course =
+    legs[1]?.leg.type === 'AF'
+      ? wayBetween(first.to, sheet.centreOf(legs[1]).place).azimuth_deg
+      : arrivalCourse(legs, sheet);
+  const { heading_deg } = sheet.onCourse(course - approach.variation_deg, flown.tas_kt);
+  return {
+    place: placeAt(first.to, course + 180, BEGINS_BEFORE_NM),
+    heading_deg: heading_deg + approach.variation_deg
+  };
+}
