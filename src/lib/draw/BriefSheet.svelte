@@ -1,6 +1,7 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import { powerWords } from '$core/aircraft/power-shown';
+  import { isApproach } from '$core/drill/approach/approach-drill';
   import type { Briefing } from '$core/drill/briefing';
   import type { Lesson } from '$core/drill/lesson';
   import { circumstancesOf } from '$core/grade/circumstances';
@@ -11,6 +12,7 @@
   import { navigationBrief } from '$core/drill/navigation-brief';
   import { planPicture, startPoint } from '$core/flight/plan-picture';
   import { taskNames } from '$core/drill/tolerance-profile';
+  import ApproachBrief from './ApproachBrief.svelte';
   import PlanView from './PlanView.svelte';
   import PlannedProfile from './PlannedProfile.svelte';
   import TrackMap from './TrackMap.svelte';
@@ -32,7 +34,11 @@
   const clearances = $derived(lesson.drill.phases.flatMap((phase) => holdClearance(phase) ?? []));
   const harder = $derived(circumstancesOf(lesson));
   const { drill, tolerance, aircraft } = $derived(lesson);
-  const navigationLines = $derived(navigationBrief(lesson).slice(0, withheld ? 1 : undefined));
+  const approach = $derived(isApproach(lesson.plan) ? lesson.plan : null);
+  /** The card of an approach says all that, and in its order. */
+  const navigationLines = $derived(
+    approach ? [] : navigationBrief(lesson).slice(0, withheld ? 1 : undefined)
+  );
   const fromAbove = $derived(planPicture(lesson));
   const drift = $derived(Math.round(briefing.drift_deg));
   /** Phases flown with the same setting stand in one line. */
@@ -64,7 +70,7 @@
       ? 'sm:grid-cols-[3fr_2fr]'
       : ''}"
   >
-    {#if fromAbove && !withheld}<PlanView
+    {#if approach}<ApproachBrief {lesson} plan={approach} />{:else if fromAbove && !withheld}<PlanView
         picture={fromAbove}
         track={[startPoint(lesson)]}
         pointing_deg={lesson.start.heading_deg}

@@ -164,9 +164,7 @@ export function stripsOf(
       const { lateral } = phaseById(drill, phaseId).goal;
       return isNavigation(lateral) && (lateral.kind === 'arc') === arc;
     });
-  const downPath = phases.filter(
-    ({ phaseId }) => phaseById(drill, phaseId).goal.vertical.kind === 'path'
-  );
+  const downPath = phases.filter(({ phaseId }) => phaseById(drill, phaseId).goal.vertical.kind === 'path');
   const quantities = navigation
     ? [
         ...(flown(false).length > 0 ? [{ ...COURSE, during: flown(false) }] : []),

@@ -44,3 +44,16 @@ export async function approachOfShelf(
   const world = approach && (await worldOfShelf(identity, approach.world));
   return world ? { approach, world, own: shipped === undefined } : null;
 }
+
+/** An approach that can be planned with, as a list names it. */
+export interface ApproachName {
+  id: string;
+  title: string;
+  airport: string;
+}
+
+/** Every approach a school can plan with: those that ship, and its own. */
+export async function approachNames(identity: Identity): Promise<ApproachName[]> {
+  const own = (await schoolApproaches(identity)).map(({ body }) => body);
+  return [...approaches, ...own].map(({ id, name, airport }) => ({ id, title: name, airport }));
+}

@@ -1,7 +1,8 @@
 import { error, redirect } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
 import type { LessonPlan } from '$core/drill/lesson-plan';
+import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-approach';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import { Rejection } from '$core/measure/rejection';
@@ -12,6 +13,7 @@ import { debriefOf } from '$lib/server/debrief';
 import { dwellLogById } from '$lib/server/dwell-logs';
 import { teaches, type Identity } from '$lib/server/identity';
 import { changeLesson, lessonById, lessonsOf, planLesson, type Lesson } from '$lib/server/lessons';
+import { approachNames, approachOfShelf } from '$lib/server/school-approaches';
 import { schoolDrills, schoolWorlds, usableProfiles } from '$lib/server/school-library';
 import { studentNames } from '$lib/server/students';
 import type { Actions, PageServerLoad } from './$types';
@@ -26,6 +28,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   const studentId = student?.id ?? null;
   const lessons = studentId ? await lessonsOf(identity, studentId) : [];
   const last = lessons[0] ?? null;
+  const chosen = await chosenApproach(identity, url);
   const mended = (await mending(identity, url)) ?? (await after(identity, url));
   return {
     alone,
@@ -35,8 +38,14 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     changed: changed ? { id: changed.id, number: changed.number, note: changed.note } : null,
     last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
     mended: mended?.why ?? null,
-    start:
-      changed?.plan ?? mended?.plan ?? last?.plan ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!),
+    start: chosen
+      ? withApproach(changed?.plan ?? last?.plan, chosen)
+      : (changed?.plan ??
+        mended?.plan ??
+        last?.plan ??
+        sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!)),
+    approach: chosen?.approach.id ?? null,
+    approaches: await approachNames(identity),
     ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
     profiles: await usableProfiles(identity),
     worlds: (await schoolWorlds(identity))
@@ -46,6 +55,26 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     newSeed: 1 + Math.floor(Math.random() * 1_000_000)
   };
 };
+
+/** The approach asked for with `?approach=`, and with `?by=` the way in. */
+async function chosenApproach(identity: Identity, url: URL) {
+  const id = url.searchParams.get('approach');
+  if (!id) return null;
+  const found = await approachOfShelf(identity, id);
+  if (!found) error(404, 'There is no such approach.');
+  const by = url.searchParams.get('by');
+  return { ...found, by: found.approach.transitions.some((way) => way.id === by) ? by : null };
+}
+
+function withApproach(
+  before: LessonPlan | undefined,
+  { approach, world, by }: NonNullable<Awaited<ReturnType<typeof chosenApproach>>>
+): LessonPlan {
+  const plan = before ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!);
+  const aircraft = aircraftById(plan.aircraft);
+  const asked = plannedApproach(approach, aircraft);
+  return planForApproach(plan, aircraft, world, by ? { ...asked, transition: by } : asked);
+}
 
 /** The lesson asked for with `?lesson=`, while it may still be changed. */
 async function lessonToChange(identity: Identity, url: URL): Promise<Lesson | null> {

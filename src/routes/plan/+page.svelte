@@ -6,6 +6,8 @@
   import { untrack } from 'svelte';
   import { aircraftById } from '$core/aircraft/catalogue';
   import { briefingFor } from '$core/drill/briefing';
+  import { approachDrill, isApproach } from '$core/drill/approach/approach-drill';
+  import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-approach';
   import { drillCatalogue } from '$core/drill/catalogue/catalogue';
   import { figuresOf } from '$core/drill/lesson-figures';
   import { lessonOf } from '$core/drill/lesson';
@@ -25,6 +27,7 @@
   import { lessonNavigation } from '$core/drill/lesson-navigation';
   import CannotBeFlown from './CannotBeFlown.svelte';
   import AirFields from './AirFields.svelte';
+  import ApproachFields from './ApproachFields.svelte';
   import FigureFields from './FigureFields.svelte';
   import NavigationFields from './NavigationFields.svelte';
   import PanelFields from './PanelFields.svelte';
@@ -40,7 +43,7 @@
   let note = $state(untrack(() => data.changed?.note ?? ''));
   /** A draft belongs to one student's next lesson, or to the lesson being changed. */
   const draftName = $derived(
-    `plan ${data.changed?.id ?? data.studentId ?? ''}${data.mended ? ' mended' : ''}`
+    `plan ${data.changed?.id ?? data.studentId ?? ''}${data.mended ? ' mended' : ''}${data.approach ? ` ${data.approach}` : ''}`
   );
   let draftFound = $state(false);
   let opened = '';
@@ -82,7 +85,11 @@
   const submit = $derived(data.changed ? 'Save the change' : data.alone ? 'Fly this' : 'Plan this lesson');
   const aircraft = $derived(aircraftById(plan.aircraft));
   const drills = $derived([...drillCatalogue, ...data.ownDrills]);
-  const drillFile = $derived(drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!);
+  const drillFile = $derived(
+    isApproach(plan)
+      ? approachDrill(plan.approach)
+      : (drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!)
+  );
   /** As the server will complete it: a school's own drill and profile are part of the plan. */
   const whole = $derived(completedPlan(plan, { drills: data.ownDrills, profiles: data.profiles }));
   const empty = $derived(
@@ -90,7 +97,7 @@
       ...plan,
       ...Object.fromEntries(Object.entries(plan.figures).map(([id, value]) => [`figures.${id}`, value]))
     }).flatMap(([field, value]) =>
-      !['cloudBase_ft', 'ownDrill', 'ownTolerance', 'scan'].includes(field) &&
+      !['cloudBase_ft', 'ownDrill', 'ownTolerance', 'scan', 'approach'].includes(field) &&
       (value === null || value === undefined || Number.isNaN(value))
         ? [{ field, message: 'A number is needed here.' }]
         : []
@@ -128,10 +135,24 @@
     }
   }
 
+  /** The address that plans an approach, for whom or in place of which lesson it was being planned. */
+  const asking = (approach: string) =>
+    new URLSearchParams({
+      approach,
+      ...(data.changed ? { lesson: data.changed.id } : data.studentId ? { student: data.studentId } : {})
+    });
+
   useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: sensible }]);
 
   function sensible() {
-    plan = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
+    const fresh = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
+    const { approach } = plan;
+    plan = approach
+      ? planForApproach(fresh, aircraft, worldOf(plan), {
+          ...plannedApproach(approach.approach, aircraft),
+          transition: approach.transition
+        })
+      : fresh;
   }
 </script>
 
@@ -201,7 +222,9 @@
       studentName={data.chosen?.name}
       choosable={!data.changed && !data.alone}
       {fetching}
+      approaches={data.approaches}
       onstudent={(student) => goto(`/plan?student=${student}`, { keepFocus: true, noScroll: true })}
+      onapproach={(id) => goto(`/plan?${asking(id)}`, { keepFocus: true, noScroll: true })}
       {problem}
     />
 
@@ -214,7 +237,11 @@
       </fieldset>
 
       <FigureFields bind:plan {drillFile} {usualOf} {problem} />
-      <NavigationFields bind:plan {drillFile} {problem} />
+      {#if plan.approach}
+        <ApproachFields bind:plan asked={plan.approach} {problem} />
+      {:else}
+        <NavigationFields bind:plan {drillFile} {problem} />
+      {/if}
       <AirFields bind:plan {problem} />
       <PanelFields bind:plan coveredByDrill={drillFile.covers} />
       <ScanFields bind:plan {problem} />

@@ -3,6 +3,7 @@
   import type { DrillFile } from '$core/drill/drill-file';
   import { areaOf, placeOfWorld } from '$core/drill/lesson-place';
   import type { LessonPlan } from '$core/drill/lesson-plan';
+  import { plainDay } from '$core/procedure/approach/approach-card';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { trainingAreas } from '$core/earth/training-area';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
@@ -20,7 +21,9 @@
     studentName,
     choosable,
     fetching,
+    approaches,
     onstudent,
+    onapproach,
     problem
   }: {
     plan: LessonPlan;
@@ -36,14 +39,37 @@
     /** The chosen student's last lesson is on its way: what is changed now would be lost to it. */
     fetching: boolean;
     onstudent: (id: string) => void;
+    /** Approaches that can be flown, and that one is chosen. */
+    approaches: PageData['approaches'];
+    onapproach: (id: string) => void;
     problem: (field: string) => string | null;
   } = $props();
 
   const aircraft = $derived(aircraftById(plan.aircraft));
   const families = $derived([...new Set(drills.map((drill) => drill.family))]);
 
+  const BY_APPROACH = 'approach:';
+  /** The drill, or the approach, that is asked for. */
+  const asked = $derived(plan.approach ? `${BY_APPROACH}${plan.approach.approach.id}` : plan.drill);
+  const listed = $derived([
+    ...approaches,
+    ...(plan.approach && !approaches.some(({ id }) => id === plan.approach!.approach.id)
+      ? [
+          {
+            id: plan.approach.approach.id,
+            title: plan.approach.approach.name,
+            airport: plan.approach.approach.airport
+          }
+        ]
+      : [])
+  ]);
+
   function chooseDrill(id: string) {
-    const { navigation: _, ...rest } = plan;
+    if (id.startsWith(BY_APPROACH)) {
+      onapproach(id.slice(BY_APPROACH.length));
+      return;
+    }
+    const { navigation: _, approach: __, ...rest } = plan;
     const file = drills.find((drill) => drill.id === id);
     const fresh = sensiblePlan(aircraft, areaOf(plan), id);
     // By radio it is flown at a speed of its own.
@@ -64,8 +90,17 @@
     plan = { ...rest, area: id, ...(place ? { ownPlace: place } : {}) };
   }
   function chooseAircraft(id: string) {
-    const fresh = sensiblePlan(aircraftById(id), areaOf(plan), plan.drill);
-    plan = { ...plan, aircraft: id, figures: {}, startSpeed_kt: fresh.startSpeed_kt };
+    const fresh = sensiblePlan(aircraftById(id), areaOf(plan), plan.approach ? 'vor-tracking' : plan.drill);
+    const { approach } = plan;
+    plan = {
+      ...plan,
+      aircraft: id,
+      figures: {},
+      startSpeed_kt: fresh.startSpeed_kt,
+      ...(approach
+        ? { approach: { ...approach, speed_kt: plainDay(approach.approach, aircraftById(id)).speed_kt } }
+        : {})
+    };
   }
 </script>
 
@@ -90,10 +125,15 @@
       label="Drill"
       name="drill"
       problem={problem('drill')}
-      bind:value={() => plan.drill, chooseDrill}
-      choices={families.flatMap((family) =>
-        drills.filter((drill) => drill.family === family).map(({ id, name }) => [id, name, family] as const)
-      )}
+      bind:value={() => asked, chooseDrill}
+      choices={[
+        ...families.flatMap((family) =>
+          drills.filter((drill) => drill.family === family).map(({ id, name }) => [id, name, family] as const)
+        ),
+        ...listed.map(
+          ({ id, title, airport }) => [`${BY_APPROACH}${id}`, `${airport} ${title}`, 'approaches'] as const
+        )
+      ]}
     />
     <ChoiceField
       label="Airplane"

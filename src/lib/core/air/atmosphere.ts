@@ -4,6 +4,8 @@
  */
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 
+/** 0 °C. */
+export const ZERO_CELSIUS_K = 273.15;
 export const SEA_LEVEL_PRESSURE_PA = 101325;
 export const SEA_LEVEL_TEMPERATURE_K = 288.15;
 export const SEA_LEVEL_DENSITY_KGPM3 = 1.225;

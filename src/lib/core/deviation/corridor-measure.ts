@@ -1,9 +1,11 @@
+import { wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
 import { firstTarget, type Corridor, type CorridorChannel } from '../drill/corridor';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
-import { isOverStation } from '../drill/reference';
+import { isByStation } from '../drill/reference';
 import type { Verdict } from '../finding/verdict';
 import { type Flight, sampleAt } from '../flight/flight';
 import { normaliseSigned } from '../measure/angle';
@@ -62,11 +64,11 @@ export function measureCorridors(
       let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
       if (
         phase.reference &&
-        isOverStation(phase.reference) &&
+        isByStation(phase.reference) &&
         corridor.channel === 'courseShare' &&
         phase.goal.lateral.kind === 'course'
       )
-        [from, to] = awayFromStation(flight, from, to);
+        [from, to] = awayFromStation(flight, phase.reference.station!, from, to);
       return (to - from) / flight.rate_hz >= SHORTEST_JUDGED_S
         ? [measureCorridor(flight, corridor, span.phaseId, from, to, inputsOf(corridor.channel, phase.goal))]
         : [];
@@ -75,11 +77,15 @@ export function measureCorridors(
 }
 
 /** Over the station the needle says nothing of the flying: the heading is held there. */
-function awayFromStation(flight: Flight, from: number, to: number): [number, number] {
-  const distance = flight.columns.get('fixDistance_nm');
-  if (!distance) return [from, to];
-  while (from < to && distance[from]! < LEAST_SCALE_DISTANCE_NM) from += 1;
-  while (to > from && distance[to]! < LEAST_SCALE_DISTANCE_NM) to -= 1;
+function awayFromStation(flight: Flight, station: Place, from: number, to: number): [number, number] {
+  const latitude = flight.columns.get('latitude_deg');
+  const longitude = flight.columns.get('longitude_deg');
+  if (!latitude || !longitude) return [from, to];
+  const near = (k: number) =>
+    wayBetween(station, { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! }).distance_nm <
+    LEAST_SCALE_DISTANCE_NM;
+  while (from < to && near(from)) from += 1;
+  while (to > from && near(to)) to -= 1;
   return [from, to];
 }
 

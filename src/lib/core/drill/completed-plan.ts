@@ -1,3 +1,4 @@
+import { APPROACH_DRILL } from './approach/approach-drill';
 import { drillCatalogue } from './catalogue/catalogue';
 import type { DrillFile } from './drill-file';
 import type { LessonPlan } from './lesson-plan';
@@ -11,12 +12,17 @@ export function completedPlan(
   plan: LessonPlan,
   school: { drills: readonly DrillFile[]; profiles: readonly ToleranceProfile[] }
 ): LessonPlan {
-  const { ownDrill: _, ownTolerance: __, ...bare } = plan;
+  const { ownDrill: _, ownTolerance: __, approach, ...bare } = plan;
   const drill = drillCatalogue.some((shipped) => shipped.id === plan.drill)
     ? undefined
     : school.drills.find((own) => own.id === plan.drill);
   const profile = toleranceProfiles.some((shipped) => shipped.id === plan.toleranceProfile)
     ? undefined
     : school.profiles.find((own) => own.id === plan.toleranceProfile);
-  return { ...bare, ...(drill ? { ownDrill: drill } : {}), ...(profile ? { ownTolerance: profile } : {}) };
+  return {
+    ...bare,
+    ...(approach && plan.drill === APPROACH_DRILL ? { approach } : {}),
+    ...(drill ? { ownDrill: drill } : {}),
+    ...(profile ? { ownTolerance: profile } : {})
+  };
 }

@@ -35,17 +35,24 @@ export function corridorsOf(
     if (!named || named.includes(what)) corridors.push({ channel, target, above, below });
   };
   const { vertical, lateral } = goal;
-  const floor_ft = goal.floor_ft ?? null;
+  const { floor } = goal;
   if (vertical.kind === 'level' && (!named || named.includes('altitude')))
     lay(
       'altitude',
       'altitude_ft',
       vertical.altitude_ft,
       tolerance.altitude_ft,
-      typeof floor_ft === 'number' ? Math.max(0, vertical.altitude_ft - floor_ft) : tolerance.altitude_ft
+      floor?.hard && typeof floor.ft === 'number'
+        ? Math.max(0, vertical.altitude_ft - floor.ft)
+        : tolerance.altitude_ft
     );
-  else if (floor_ft !== null)
-    corridors.push({ channel: 'altitude_ft', target: floor_ft, above: null, below: 0 });
+  else if (floor)
+    corridors.push({
+      channel: 'altitude_ft',
+      target: floor.ft,
+      above: null,
+      below: floor.hard ? 0 : tolerance.altitude_ft
+    });
   if (vertical.kind === 'path' && vertical.path.by === 'space')
     lay('path', 'pathShare', 0, tolerance.courseNeedle ?? COURSE_NEEDLE);
   if (vertical.kind === 'rate')

@@ -128,8 +128,9 @@ export const PhaseFile = Type.Object(
         { additionalProperties: false }
       )
     ),
-    /** Not below this altitude, or not below these from so far along the course on. */
+    /** Not below this altitude, as closely as altitudes are held; not at all below this minimum, or below these from so far along the course on. */
     floor_ft: Type.Optional(Quantity),
+    minimum_ft: Type.Optional(Quantity),
     floors: Type.Optional(
       Type.Array(Type.Object({ at_nm: Quantity, altitude_ft: Quantity }, { additionalProperties: false }), {
         minItems: 1,

@@ -73,8 +73,11 @@ export interface Goal {
     | { kind: 'speed'; to_ft: number; verticalSpeed_fpm: number | null }
     /** A path is followed down; the vertical speed is what it should take. */
     | { kind: 'path'; to_ft: number; verticalSpeed_fpm: number; path: PathLine };
-  /** What must not be left downward, ft; left out: nothing but what the vertical goal says. */
-  floor_ft?: number | Profile;
+  /**
+   * What must not be left downward; left out: nothing but what the vertical goal says. A hard one allows nothing, as below a minimum;
+   * another what the altitude is allowed to be off.
+   */
+  floor?: { ft: number | Profile; hard: boolean };
   ias_kt: number;
   lateral:
     | { kind: 'heading'; heading_deg: number }

@@ -72,24 +72,35 @@ export function goalOf(
   }
   return {
     vertical,
-    ...(written.floor_ft === undefined ? {} : { floor_ft: number(written.floor_ft, 'floor_ft') }),
-    ...(written.floors === undefined
-      ? {}
-      : {
-          floor_ft: {
-            along: 'along_nm' as const,
-            between: 'steps' as const,
-            points: written.floors.map(({ at_nm, altitude_ft }, i) => ({
-              at_nm: number(at_nm, `floors.${i}.at_nm`),
-              value: number(altitude_ft, `floors.${i}.altitude_ft`)
-            }))
-          }
-        }),
+    ...floorOf(written, number),
     ias_kt,
     lateral,
     flaps_deg: written.flaps_deg === undefined ? from.flaps_deg : number(written.flaps_deg, 'flaps_deg'),
     gear: written.gear === undefined ? from.gear : written.gear === 'down' ? 1 : 0
   };
+}
+
+/** What a phase must not go below. */
+function floorOf(
+  { floor_ft, minimum_ft, floors }: PhaseFile,
+  number: (quantity: Quantity, field: string) => number
+): Pick<Goal, 'floor'> {
+  if (floors)
+    return {
+      floor: {
+        hard: true,
+        ft: {
+          along: 'along_nm',
+          between: 'steps',
+          points: floors.map(({ at_nm, altitude_ft }, i) => ({
+            at_nm: number(at_nm, `floors.${i}.at_nm`),
+            value: number(altitude_ft, `floors.${i}.altitude_ft`)
+          }))
+        }
+      }
+    };
+  if (minimum_ft !== undefined) return { floor: { hard: true, ft: number(minimum_ft, 'minimum_ft') } };
+  return floor_ft === undefined ? {} : { floor: { hard: false, ft: number(floor_ft, 'floor_ft') } };
 }
 
 /** The path a phase leads down: that of its localizer, or one laid over its fix. */

@@ -2,6 +2,7 @@ import { Rejection } from '../measure/rejection';
 import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
 import { windAtStart } from './plan-wind';
+import { isApproach } from './approach/approach-drill';
 import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
@@ -9,6 +10,8 @@ import type { PhaseFile, Quantity } from './drill-file';
 import { lessonOf, type Lesson } from './lesson';
 import { courseOf } from './drill';
 import { runsAlongRadial } from './reference';
+import { approachProblems } from '../procedure/approach/approach-check';
+import { worldOf } from './lesson-place';
 import { holdingLimitAt, holdingLimits } from '../procedure/holding-limits';
 import { navigationProblems } from './navigation-brief';
 import { figureAsked, type LessonPlan } from './lesson-plan';
@@ -54,6 +57,9 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       problems.set(field, { field, message, ...(phase === undefined ? {} : { phase }) });
   };
   const { aircraft, area, drill, drillFile } = lesson;
+  if (isApproach(plan))
+    for (const { field, message } of approachProblems(worldOf(plan), plan.approach.approach))
+      report('approach', `${field}: ${message}`);
   const { speeds } = aircraft;
 
   for (const figure of drillFile.figures) {
@@ -73,7 +79,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
     const { goal } = phase;
     const altitude = goal.vertical.kind === 'level' ? goal.vertical.altitude_ft : goal.vertical.to_ft;
     slowest = Math.min(slowest, goal.ias_kt);
-    if (altitude < floor) {
+    if (altitude < floor && !isApproach(plan)) {
       report(
         fieldOf(written, ['to_ft', 'altitude_ft'], 'startAltitude_ft'),
         `${altitude} ft is less than ${GROUND_CLEARANCE_FT} ft above the ground of ${area.name} (${area.groundElevation_ft} ft); ${floor} ft or more.`,
@@ -116,7 +122,8 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
   }
   drill.phases.forEach(({ goal, reference }) => {
     const course_deg = courseOf(goal.lateral);
-    if (reference && course_deg !== null && !runsAlongRadial(reference, course_deg))
+    // An approach has been checked against its own chart.
+    if (!isApproach(plan) && reference && course_deg !== null && !runsAlongRadial(reference, course_deg))
       report(
         drillFile.figures.some((f) => f.id === 'course_deg') ? 'figures.course_deg' : 'drill',
         `${reference.fix} lies on radial ${reference.radial_deg}°: a needle leads to it only along that radial or against it, not on ${Math.round(course_deg)}°.`

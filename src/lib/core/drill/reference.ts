@@ -130,6 +130,11 @@ export function panelTurn(reference: Reference | null, area: { variation_deg: nu
   return reference ? area.variation_deg - reference.north_deg : 0;
 }
 
+/** Found by the bearing of a VOR or beacon, over which it says nothing, wherever the fix itself lies. */
+export function isByStation({ station }: Reference): boolean {
+  return station?.kind === 'vor' || station?.kind === 'ndb';
+}
+
 /** A bearing by the fix's north as the panel shows it, [0, 360). */
 export function onPanel(
   bearing_deg: number,

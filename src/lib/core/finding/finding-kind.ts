@@ -1,6 +1,7 @@
 /** The kinds of finding Hanza can make. */
 export const findingKinds = [
   'exceedance',
+  'below-minimum',
   'bias-to-one-side',
   'over-correcting',
   'started-down-before-slowing',

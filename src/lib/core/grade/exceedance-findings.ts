@@ -51,13 +51,19 @@ function upTo(words: string): string {
   return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
 }
 
+/** Below what must not be left in any case: a minimum, or the altitude of a step after the final fix. */
+function isBelowMinimum({ goal }: Phase, { channel }: CorridorMeasure, side: 'above' | 'below'): boolean {
+  return channel === 'altitude_ft' && side === 'below' && goal.floor?.hard === true;
+}
+
 function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
   const { corridor, channel } = measure;
   const lasted = figure(e.end_s - e.start_s, 0);
+  const below = isBelowMinimum(phase, measure, e.side);
   return finding(
-    'exceedance',
-    'fault',
-    sideTitle(corridor, e.side, phase),
+    below ? 'below-minimum' : 'exceedance',
+    below ? 'hard' : 'fault',
+    below ? `Below the minimum altitude ${inPhase(phase)}` : sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
     `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
     {
@@ -78,10 +84,13 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
     .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);
+  const below = measure.exceedances.some((e) => isBelowMinimum(phase, measure, e.side));
   return finding(
-    'exceedance',
-    'fault',
-    `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
+    below ? 'below-minimum' : 'exceedance',
+    below ? 'hard' : 'fault',
+    below
+      ? `Below the minimum altitude ${inPhase(phase)}, ${measure.exceedances.length} times`
+      : `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
     {
       moment_s: worst.peak_s,
       start_s: measure.exceedances[0]!.start_s,

@@ -111,7 +111,7 @@ function sayLean(lean: Lean, phase: Phase): Finding {
       ? `Flown ${side === 'above' ? 'right' : 'left'} of the course`
       : channel === 'pathShare'
         ? `Flown ${side === 'above' ? 'above' : 'below'} the path`
-      : `${capital(name)} mostly ${sideWords(channel, firstTarget(worst.corridor), side)}`,
+        : `${capital(name)} mostly ${sideWords(channel, firstTarget(worst.corridor), side)}`,
     { moment_s: worst.worst_s, start_s: lean.from_s, end_s: lean.to_s },
     `${capital(average)} on average over ${figure(lean.seconds)} s, and on that side for ${shareOf(lean.ofTime)} of the time.`,
     {

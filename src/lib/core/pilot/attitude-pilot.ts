@@ -53,6 +53,8 @@ export interface Pilot {
   looksAt(): ScanArea;
 }
 
+/** How much of a new look at altitude and distance is believed. */
+const ALTITUDE_BELIEVED = 0.3;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
 
@@ -138,9 +140,12 @@ export function attitudePilot(
     const away_nm = navigator.toFix_nm();
     const needle = path.by === 'space' || shown.path ? shown.path : null;
     if (needle && !needle.valid) return;
-    flying.path.below_ft = needle
-      ? needle.deflection * pathScale_ft(path, away_nm)
-      : heightAlong_ft(path, away_nm) - r.altitude_ft;
+    if (needle) flying.path.below_ft = needle.deflection * pathScale_ft(path, away_nm);
+    else {
+      // A distance is read to a tenth of a mile: one look is not believed outright.
+      const below_ft = heightAlong_ft(path, away_nm) - r.altitude_ft;
+      flying.path.below_ft += ALTITUDE_BELIEVED * (below_ft - flying.path.below_ft);
+    }
     flying.path.seen += 1;
   }
 

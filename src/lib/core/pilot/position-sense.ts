@@ -25,6 +25,8 @@ export interface PositionSense {
   reckon(seconds: number, heading_deg: number, tas_kt: number): void;
   see(shown: NavigationShown, altitude_ft: number, bank_deg: number): void;
   distance_nm(): number;
+  /** From the station the fix is found by. */
+  toStation_nm(): number;
   radial_deg(): number;
   by(course_deg: number): { along_nm: number; right_nm: number };
   /** A panel heading as one by the fix's north, and back. */
@@ -110,6 +112,7 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
         east_nm: here.east_nm + believed * (station.east_nm + from.east_nm - here.east_nm)
       };
     },
+    toStation_nm: () => Math.hypot(here.north_nm - station.north_nm, here.east_nm - station.east_nm),
     distance_nm: () => Math.hypot(here.north_nm, here.east_nm),
     radial_deg: () => normaliseBearing(Math.atan2(here.east_nm, here.north_nm) * DEGREES_PER_RADIAN),
     by: (course_deg) => byCourse(here, course_deg),

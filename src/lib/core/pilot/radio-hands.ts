@@ -31,7 +31,11 @@ export function radioHands(
     const [now = byRadio.at(-1) ?? first] = due;
     // An arc has no course of its own: the one it leads to is set meanwhile, where the same station serves it.
     const straight = due.find(({ goal }) => goal.lateral.kind !== 'arc');
-    const next = straight && straight.reference.station === now.reference.station ? straight : now;
+    const sameAid =
+      straight !== undefined &&
+      straight.reference.station === now.reference.station &&
+      (now.reference.station !== null || straight.reference.fix === now.reference.fix);
+    const next = sameAid ? straight : now;
     const wanted = radiosFor(next);
     const { by } = next.reference;
     const course = (selected: number) => {

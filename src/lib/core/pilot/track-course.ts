@@ -1,6 +1,6 @@
 import { turnRadius } from '../air/level-turn';
 import type { NavigationGoal } from '../drill/drill';
-import { isOverStation } from '../drill/reference';
+import { isByStation } from '../drill/reference';
 import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { procedureTurnRate } from '../procedure/turn';
@@ -11,6 +11,13 @@ import { straight, type Steering, type SteeringOrder } from './steering';
 const CORRECTION_DEG = 25;
 const JOINED_CORRECTION_DEG = 30;
 const REACTION_S = 2.5;
+
+/** A correction that stays away is found to be wanting over so many seconds, while it is small. */
+const LEARNS_S = 70;
+const LEARNS_AT_MOST_S = 5;
+const LEARNS_BELOW_DEG = 12;
+const MOST_LEARNT_DEG = 12;
+const SAME_COURSE_DEG = 5;
 
 /** Joins and holds courses, well or by habit. */
 export interface CourseTracker {
@@ -25,16 +32,35 @@ export function courseTracker(steering: Steering): CourseTracker {
   let leaning = 0;
   /** The side a correction goes to, while one stands. */
   let correcting = 0;
+  /** What has been found to be wanting in the wind as it was briefed, or in the heading as it is shown; for which course, and when last looked at. */
+  const learnt = { for_deg: NaN, off_deg: 0, at_s: 0 };
+
+  /** Who stays off to the same side takes a little more correction, and keeps it. */
+  function learn(time_s: number, course_deg: number, back_deg: number): number {
+    if (!(Math.abs(normaliseSigned(course_deg - learnt.for_deg)) < SAME_COURSE_DEG))
+      Object.assign(learnt, { for_deg: course_deg, off_deg: 0, at_s: time_s });
+    const seconds = Math.min(LEARNS_AT_MOST_S, time_s - learnt.at_s);
+    learnt.at_s = time_s;
+    if (Math.abs(back_deg) < LEARNS_BELOW_DEG)
+      learnt.off_deg = clamp(
+        learnt.off_deg + (back_deg * seconds) / LEARNS_S,
+        -MOST_LEARNT_DEG,
+        MOST_LEARNT_DEG
+      );
+    return learnt.off_deg;
+  }
 
   function track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder {
     const { right_nm } = sense.by(course_deg);
     const off = steering.needle(course_deg);
-    const near = isOverStation(steering.reference) && sense.distance_nm() < NEAR_STATION_NM;
+    const near = isByStation(steering.reference) && sense.toStation_nm() < NEAR_STATION_NM;
     if (steering.joined && habits.ignoresWind > 0) return withoutWind(time_s, course_deg, off, near);
     if (steering.joined && habits.chasesNeedle > 0 && !near) return chase(time_s, course_deg, off);
     if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);
     if (near) return straight(steering.headingFor(course_deg));
-    return steering.hold(time_s, steering.headingFor(course_deg + steering.angleBack(right_nm, largest_deg)));
+    const back_deg = steering.angleBack(right_nm, largest_deg);
+    const more_deg = steering.joined ? learn(time_s, course_deg, back_deg) : 0;
+    return steering.hold(time_s, steering.headingFor(course_deg + back_deg + more_deg));
   }
 
   /** Flies the course as a heading, and goes back to that whenever the needle is back. */

@@ -9,9 +9,18 @@ import type { Flying } from './flying';
 const LEVEL_TOO_SOON_S = 24;
 
 /** Feet a minute for each foot off the path, the most of them, and the most the known rate is changed by for good. */
-const PATH_GAIN = 3;
+const PATH_GAIN = 2.2;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
+
+/** An altitude farther off than this is gone to, with so much of the power for the rate. */
+const FAR_FT = 120;
+const STILL_LEVEL_FPM = 250;
+const POWER_FOR_RATE = 0.45;
+/** A speed off by less than this, or changing more slowly, is the air's doing: the power stays. */
+const SPEED_KT = 1.5;
+const TREND_KTPS = 0.25;
+const worth = (value: number, least: number) => Math.sign(value) * Math.max(0, Math.abs(value) - least);
 
 /** Nose and power. */
 export interface VerticalHands {
@@ -78,15 +87,28 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         pitchCorrection +
         (levelled > 6 ? clamp(0.002 * gentleness(r) * (rate - r.verticalSpeed_fpm), -2, 2) : 0);
     }
+    // On the way to an altitude some way off, power goes with the rate.
+    const onTheWay = worth(clamp(8 * error, -500, 500), STILL_LEVEL_FPM) / (500 - STILL_LEVEL_FPM);
+    const power = Math.abs(error) > FAR_FT ? line.throttle * (1 + POWER_FOR_RATE * onTheWay) : line.throttle;
     const slow = line.ias_kt - r.ias_kt;
     const changing = Math.abs(slow) > 5;
-    if (!changing) powerCorrection = clamp(powerCorrection + flying.fresh.speed * clamp(0.002 * slow - 0.02 * flying.trend_ktps(), -0.02, 0.02), -0.3, 0.4); // prettier-ignore
+    if (!changing)
+      powerCorrection = clamp(
+        powerCorrection +
+          flying.fresh.speed *
+            clamp(0.002 * worth(slow, SPEED_KT) - 0.02 * worth(flying.trend_ktps(), TREND_KTPS), -0.02, 0.02),
+        -0.3,
+        0.4
+      );
     const throttle =
       slow < -5 && flying.trend_ktps() > -2.5
-        ? 0.35 * line.throttle
+        ? 0.35 * power
         : slow > 6
-          ? Math.min(1, line.throttle + 0.25)
-          : line.throttle + powerCorrection + clamp(0.01 * slow, -0.08, 0.1) + 0.35 * (loadFactor - 1);
+          ? Math.min(1, power + 0.25)
+          : power +
+            powerCorrection +
+            clamp(0.01 * worth(slow, SPEED_KT), -0.08, 0.1) +
+            0.35 * (loadFactor - 1);
     return { pitch_deg, throttle };
   }
 
@@ -137,7 +159,12 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         );
         powerCorrection = clamp(
           powerCorrection +
-            flying.fresh.speed * clamp(0.003 * slow - 0.02 * flying.trend_ktps(), -0.03, 0.03),
+            flying.fresh.speed *
+              clamp(
+                0.003 * worth(slow, SPEED_KT) - 0.02 * worth(flying.trend_ktps(), TREND_KTPS),
+                -0.03,
+                0.03
+              ),
           -0.4,
           0.4
         );

@@ -32,6 +32,10 @@
   const airport = $derived(
     world.runways.find((r) => r.airport === approach.airport)?.airportName ?? approach.airport
   );
+  /** With the way in that is looked at here. */
+  const flyAt = $derived(
+    `/plan?${new URLSearchParams({ approach: approach.id, ...(briefed.day.transition ? { by: briefed.day.transition } : {}) })}`
+  );
   const doubts = $derived(approachProblems(world, approach));
   const done = new SvelteSet<string>();
 
@@ -74,6 +78,7 @@
     <button class={button.plain} onclick={() => saveJson(approach, `${approach.id}.json`)}>JSON</button>
     <button class={button.plain} onclick={readOut}>Read out</button>
     <button class={button.plain} onclick={() => window.print()}>Print</button>
+    <a class={button.main} href={flyAt}>{data.me?.teaches ? 'Plan a lesson' : 'Fly it'}</a>
   </div>
 </header>
 

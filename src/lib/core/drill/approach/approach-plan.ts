@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { numberIn } from '../../measure/number-in';
 import { oneOf } from '../../measure/one-of';
+import { radioStarts } from '../navigation-plan';
 import { Approach } from '../../procedure/approach/approach';
 
 export const configurations = ['before the final fix', 'on the path'] as const;
@@ -31,7 +32,9 @@ export const ApproachPlan = Type.Object(
     /** Only a line of the minimums of this name; null: the lowest that applies. */
     line: Type.Union([Type.String({ maxLength: 30 }), Type.Null()]),
     /** What is to be seen at the minimum: nothing, so that it is missed; or the runway. */
-    ends: oneOf(approachEnds)
+    ends: oneOf(approachEnds),
+    /** How the radios are found. */
+    radios: oneOf(radioStarts)
   },
   { additionalProperties: false }
 );

@@ -5,14 +5,13 @@ import type { Place } from '../../earth/local-plane';
 import type { TrainingArea } from '../../earth/training-area';
 import { asCourse, normaliseBearing } from '../../measure/angle';
 import { Rejection } from '../../measure/rejection';
-import { categoryOf } from '../../procedure/approach/approach-category';
 import { layApproach } from '../../procedure/approach/approach-path';
-import { setMinimum } from '../../procedure/approach/set-minimum';
 import type { World } from '../../radio/world';
 import type { DrillFile } from '../drill-file';
 import type { LessonNavigation } from '../lesson-navigation';
 import { windOfPlan } from '../plan-wind';
 import { approachDrill, type PlannedApproach } from './approach-drill';
+import { minimumOf } from './approach-minimum';
 import { rnavFinalOf, worldWith } from './approach-references';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
@@ -113,37 +112,13 @@ export function compileApproach(
     },
     navigation: {
       world: known,
-      radios: plan.navigation?.radios ?? 'cold',
-      errors: plan.navigation?.errors ?? [],
+      radios: planned.radios,
+      errors: [],
       origin,
       others: sheet.references,
       final: sheet.flown.final
     }
   };
-}
-
-/** What is set as the minimum. @throws Rejection where nothing is authorised as things are */
-export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile) {
-  const { approach: planned } = plan;
-  const category = categoryOf(aircraft.speeds.stallFlaps_kt, planned.speed_kt);
-  if (!category) throw new Rejection('approach.speed_kt', planned.speed_kt, 'an approach speed below 166 kt');
-  const minimum = setMinimum(planned.approach, {
-    ...planned,
-    category: category.category,
-    temperature_C: temperatureOf(plan)
-  });
-  if (!minimum)
-    throw new Rejection(
-      'approach.line',
-      planned.line ?? 'no line',
-      `a line of the minimums that is authorised for category ${category.category} as things are`
-    );
-  return minimum;
-}
-
-/** Temperature at the airport of a plan's approach, °C. */
-export function temperatureOf({ temperatureOffset_K, approach }: PlannedApproach): number {
-  return Math.round(15 - 0.00198 * approach.approach.airportElevation_ft + temperatureOffset_K);
 }
 
 /** Where the lesson begins, and on what true heading: straight on toward its first fix, wings level in no wind. */

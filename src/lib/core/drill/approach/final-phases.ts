@@ -7,6 +7,8 @@ import { pathOver } from './approach-references';
 import { orLate, reached, type FlownWith, type PhaseSheet } from './phase-sheet';
 
 const SAME_FT = 40;
+/** A step or minimum is levelled off at so much above it. */
+const ROOM_FT = 40;
 /** The level-off at a minimum begins so far above it at least. */
 const LEAST_LEAD_FT = 60;
 /** Climbed away for good, below so much above the minimum. */
@@ -109,7 +111,9 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
   legs.forEach((laid, index) => {
     const reference = sheet.referenceOf(laid);
     const last = index === legs.length - 1;
-    const target_ft = last ? minimum.set_ft : Math.max(minimum.set_ft, sheet.targetOf(laid.leg));
+    // A little above what must not be left, for room.
+    const lowest_ft = last ? minimum.set_ft : Math.max(minimum.set_ft, sheet.targetOf(laid.leg));
+    const target_ft = lowest_ft + ROOM_FT;
     const about = sheet.about(reference);
     const course = sheet.finalCourse(reference);
     const lose_ft = sheet.altitude_ft - target_ft;
@@ -122,7 +126,7 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
         course,
         to_ft: target_ft,
         rate_fpm,
-        floor_ft: last ? minimum.altitude_ft : target_ft,
+        minimum_ft: lowest_ft,
         judge: ['speed', 'course'],
         until: orLate(
           reached('altitude_ft', 'below', target_ft + Math.max(LEAST_LEAD_FT, 0.1 * rate_fpm)),
@@ -140,7 +144,7 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
       about,
       course,
       altitude_ft: target_ft,
-      ...(last ? { floor_ft: minimum.altitude_ft } : {}),
+      minimum_ft: lowest_ft,
       ...settings,
       until: orLate(reached('along_nm', 'above', 0), ...(last ? [gone(target_ft)] : []))
     });

@@ -186,7 +186,8 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
       case 'HM':
       case 'HA': {
         const reference = sheet.referenceOf(laid);
-        const inbound_deg = sheet.magneticBy(reference, leg.course_deg!);
+        // A procedure turn is coded by its outbound course, a hold by its inbound one.
+        const inbound_deg = sheet.magneticBy(reference, leg.course_deg! + (leg.type === 'PI' ? 180 : 0));
         settleAt(sheet, laid, {
           name: leg.type === 'PI' ? `Procedure turn at ${leg.fix}` : `Turn in the hold at ${leg.fix}`,
           about: sheet.about(reference),

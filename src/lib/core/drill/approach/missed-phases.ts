@@ -5,6 +5,12 @@ import { holdLeg, orLate, reached, type PhaseSheet } from './phase-sheet';
 
 /** Where a missed approach says no altitude, so much is climbed. */
 const LEAST_CLIMB_FT = 400;
+/** So near a fix is there; so far below its altitude a climb is levelled off. */
+const THERE_NM = 0.8;
+const LEVELLING_FT = 100;
+/** What a way to a fix may take beyond its time in still air. */
+const SPARE_S = 120;
+const SPARE_TIMES = 1.8;
 
 /** The missed approach, the climb first. @returns the phase in which it is begun */
 export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): string {
@@ -50,9 +56,35 @@ export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): strin
         about,
         hold: { inbound_deg: sheet.magneticBy(reference, leg.course_deg!), ...holdLeg(leg), circuits: 0 },
         altitude_ft: top_ft,
-        speed_kt: flown.start_kt
+        speed_kt: flown.start_kt,
+        // Where the fix is near, the climb goes on in the hold.
+        judge: []
       });
-    else sheet.add({ name: `Climb to ${top_ft}, direct ${leg.fix}`, about, direct: true, ...climbing });
+    else {
+      const there = reached('fixDistance_nm', 'below', THERE_NM);
+      sheet.add({
+        name: `Climb to ${top_ft}, direct ${leg.fix}`,
+        about,
+        direct: true,
+        ...climbing,
+        until: orLate(reached('altitude_ft', 'above', top_ft - LEVELLING_FT), there)
+      });
+      sheet.add({
+        name: `${top_ft}, direct ${leg.fix}`,
+        about,
+        direct: true,
+        altitude_ft: top_ft,
+        speed_kt: flown.start_kt,
+        judge: ['altitude'],
+        until: {
+          is: 'any',
+          of: [
+            there,
+            { is: 'after', seconds: SPARE_S + (SPARE_TIMES * 3600 * laid.length_nm) / flown.tas_kt }
+          ]
+        }
+      });
+    }
   }
   return begun;
 }

@@ -9,7 +9,8 @@ export const ROLL_OUT_WITHIN = 0.75;
 
 /** The circuits that count, without the entry. */
 export function judgedCircuits(m: HoldMeasure): CircuitMeasure[] {
-  return m.circuits.slice(m.firstCircuit);
+  // A turn in a hold that is only entered is no circuit to be timed.
+  return m.askedTimes <= 1 ? [] : m.circuits.slice(m.firstCircuit);
 }
 
 /** Those of some values that could be told. */

@@ -36,7 +36,8 @@ function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMea
   const next = drill.phases.slice(index).find(isByRadio);
   const changes = flight.events
     .filter((event) => event.kind === 'radio')
-    .filter(({ time_s }) => time_s <= span.end_s);
+    // What is set as the next phase begins is set for that.
+    .filter(({ time_s }) => time_s < span.end_s);
   const last = changes.at(-1)?.radios;
   if (!navigation || !next || !last) return null;
   const wanted = radiosFor(next);

@@ -1,5 +1,5 @@
 import { deviationsOf } from '../../deviation/deviation';
-import { narrowSide, type Corridor } from '../../drill/corridor';
+import type { Corridor } from '../../drill/corridor';
 import type { Flight } from '../../flight/flight';
 
 /** A quantity sent through its target again and again. */
@@ -43,7 +43,8 @@ export function overCorrectionOf(
     } else if (Math.abs(value) > Math.abs(peak.value)) peak = { at: k, value };
   }
   peaks.push(peak);
-  const tolerance = narrowSide(corridor);
+  // Where a side is short, as above a minimum, it is not that side that makes a swing large.
+  const tolerance = Math.max(corridor.above ?? 0, corridor.below ?? 0);
   const least =
     corridor.channel === 'heading_deg'
       ? Math.max(LEAST_HEADING_DEG, LEAST_PEAK_SHARE.heading * tolerance)

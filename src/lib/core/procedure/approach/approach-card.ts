@@ -1,4 +1,4 @@
-import { temperatureAt, trueFromIndicated } from '../../air/atmosphere';
+import { ZERO_CELSIUS_K, temperatureAt, trueFromIndicated } from '../../air/atmosphere';
 import type { Wind } from '../../air/wind';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { configurationCard, type CardLine } from '../../aircraft/configuration-card';
@@ -80,7 +80,6 @@ export interface ApproachCard {
   floors: Floor[];
 }
 
-const ZERO_CELSIUS_K = 273.15;
 /** The card lines that are flown here: each costs a solution of the airplane's equations. */
 const NEEDED_LINES = ['level-approach-speed', 'approach-descent', 'missed-approach'];
 /** Altitudes the table begins below: farther out nobody looks. */

@@ -121,7 +121,7 @@ function roundPoints({ leg }: LaidLeg, tas_kt: number): readonly PicturePoint[] 
       {
         kind: leg.reversal ?? '45/180',
         inboundCourse_deg: normaliseBearing(leg.course_deg + 180),
-        side: leg.turn ?? 'left',
+        side: leg.turn ?? 'right',
         within_nm: leg.within_nm ?? 10
       },
       tas_kt,

@@ -1,0 +1,32 @@
+import { ZERO_CELSIUS_K, temperatureAt } from '../../air/atmosphere';
+import type { AircraftFile } from '../../aircraft/aircraft-file';
+import { Rejection } from '../../measure/rejection';
+import { METRES_PER_FOOT } from '../../measure/units';
+import { categoryOf } from '../../procedure/approach/approach-category';
+import { setMinimum, type SetMinimum } from '../../procedure/approach/set-minimum';
+import type { PlannedApproach } from './approach-drill';
+
+/** What is set as the minimum. @throws Rejection where nothing is authorised as things are */
+export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile): SetMinimum {
+  const { approach: planned } = plan;
+  const category = categoryOf(aircraft.speeds.stallFlaps_kt, planned.speed_kt);
+  if (!category) throw new Rejection('approach.speed_kt', planned.speed_kt, 'an approach speed below 166 kt');
+  const minimum = setMinimum(planned.approach, {
+    ...planned,
+    category: category.category,
+    temperature_C: temperatureOf(plan)
+  });
+  if (!minimum)
+    throw new Rejection(
+      'approach.line',
+      planned.line ?? 'no line',
+      `a line of the minimums that is authorised for category ${category.category} as things are`
+    );
+  return minimum;
+}
+
+/** Temperature at the airport of a plan's approach, whole °C. */
+export function temperatureOf({ temperatureOffset_K, approach }: PlannedApproach): number {
+  const standard_K = temperatureAt(approach.approach.airportElevation_ft * METRES_PER_FOOT);
+  return Math.round(standard_K - ZERO_CELSIUS_K + temperatureOffset_K);
+}

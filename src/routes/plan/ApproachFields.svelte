@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { aircraftById } from '$core/aircraft/catalogue';
+  import type { ApproachPlan } from '$core/drill/approach/approach-plan';
+  import { planForApproach } from '$core/drill/approach/plan-for-approach';
+  import { worldOf } from '$core/drill/lesson-place';
+  import type { LessonPlan } from '$core/drill/lesson-plan';
+  import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import NumberField from '$lib/ui/NumberField.svelte';
+
+  /** By which way in and how an approach is flown, what is received, and how it ends. */
+  let {
+    plan = $bindable(),
+    asked,
+    problem
+  }: {
+    plan: LessonPlan;
+    asked: ApproachPlan;
+    problem: (field: string) => string | null;
+  } = $props();
+
+  const approach = $derived(asked.approach);
+  const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
+  const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
+  const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
+  /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
+  const comesFrom = $derived.by(() => {
+    const legs = approach.transitions.find(({ id }) => id === asked.transition)?.legs;
+    return legs?.[1] !== undefined && ['HF', 'HM', 'HA', 'PI'].includes(legs[1].type);
+  });
+
+  function chooseTransition(id: string) {
+    const change = { ...asked, transition: id === '' ? null : id };
+    plan = planForApproach(plan, aircraftById(plan.aircraft), worldOf(plan), change);
+  }
+</script>
+
+<fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
+  <legend class="mb-1 font-bold">Approach</legend>
+  <ChoiceField
+    label="Way in"
+    name="approach.transition"
+    problem={problem('transition') ?? problem('approach')}
+    bind:value={() => asked.transition ?? '', chooseTransition}
+    choices={[...approach.transitions.map(({ id, name }) => [id, name] as const), ['', 'vectors to final']]}
+  />
+  <NumberField
+    label="Final approach speed"
+    name="approach.speed_kt"
+    unit="kt"
+    step={5}
+    problem={problem('approach.speed_kt')}
+    bind:value={() => asked.speed_kt, (speed_kt) => set({ speed_kt })}
+  />
+  <ChoiceField
+    label="At the minimum"
+    name="approach.ends"
+    bind:value={() => asked.ends, (ends) => set({ ends })}
+    choices={[
+      ['missed', 'nothing seen: missed'],
+      ['landing', 'runway seen: to the threshold']
+    ]}
+  />
+  <ChoiceField
+    label="Flaps and gear"
+    name="approach.configure"
+    bind:value={() => asked.configure, (configure) => set({ configure })}
+    choices={[
+      ['before the final fix', 'before the final fix'],
+      ['on the path', approach.path ? 'as the path begins' : 'past the final fix']
+    ]}
+  />
+  <ChoiceField
+    label="Radios"
+    name="approach.radios"
+    bind:value={() => asked.radios, (radios) => set({ radios })}
+    choices={[
+      ['cold', 'to be set up'],
+      ['ready', 'set and identified']
+    ]}
+  />
+  <ChoiceField
+    label="Minimums"
+    name="approach.line"
+    problem={problem('approach.line')}
+    bind:value={() => asked.line ?? '', (line) => set({ line: line === '' ? null : line })}
+    choices={[['', 'lowest usable'], ...lines.map((line) => [line, line] as const)]}
+  />
+  {#if approach.path}
+    <ChoiceField
+      label="Path"
+      name="approach.path"
+      bind:value={() => (asked.withoutPath ? 'out' : 'in'), (value) => set({ withoutPath: value === 'out' })}
+      choices={[
+        ['in', 'received'],
+        ['out', 'not received']
+      ]}
+    />
+    <ChoiceField
+      label="Down to an MDA"
+      name="approach.technique"
+      bind:value={() => asked.technique, (technique) => set({ technique })}
+      choices={[
+        ['continuous', 'one descent'],
+        ['step-down', 'step by step']
+      ]}
+    />
+    {#if asked.technique === 'continuous'}
+      <NumberField
+        label="Added to an MDA"
+        name="approach.addOn_ft"
+        unit="ft"
+        step={10}
+        problem={problem('approach.addOn_ft')}
+        bind:value={() => asked.addOn_ft, (addOn_ft) => set({ addOn_ft })}
+      />
+    {/if}
+  {/if}
+  {#if hasNote('remote altimeter')}
+    <ChoiceField
+      label="Altimeter setting"
+      name="approach.altimeter"
+      bind:value={() => asked.altimeter, (altimeter) => set({ altimeter })}
+      choices={[
+        ['local', 'from here'],
+        ['remote', 'from elsewhere']
+      ]}
+    />
+  {/if}
+  {#if hasNote('lights out')}
+    <ChoiceField
+      label="Approach lights"
+      name="approach.lights"
+      bind:value={() => asked.approachLights, (approachLights) => set({ approachLights })}
+      choices={['on', 'out']}
+    />
+  {/if}
+  {#if comesFrom}
+    <NumberField
+      label="Comes to it on"
+      name="heading_deg"
+      unit="°"
+      step={10}
+      problem={problem('heading_deg')}
+      bind:value={plan.heading_deg}
+    />
+  {/if}
+</fieldset>
