@@ -3,7 +3,16 @@
   import type { ApproachPicture, PicturePoint } from '$core/procedure/approach/approach-picture';
 
   /** The approach from above, its north up: ways in, the final course in the band of its needle, the way out. */
-  let { picture, label }: { picture: ApproachPicture; label: string } = $props();
+  let {
+    picture,
+    label,
+    flown = []
+  }: {
+    picture: ApproachPicture;
+    label: string;
+    /** What was flown, or the airplane alone. */
+    flown?: readonly PicturePoint[];
+  } = $props();
 
   const WIDTH = 460;
   const HEIGHT = 380;
@@ -57,6 +66,11 @@
     />
   {/each}
   <path d={line(picture.runway.ends)} stroke="var(--ink)" stroke-width="5" fill="none" />
+  {#if flown.length > 1}
+    <path d={line(flown)} fill="none" stroke="var(--ink)" stroke-width="1.6" />
+  {:else if flown[0]}
+    <circle cx={x(flown[0])} cy={y(flown[0])} r="5" fill="var(--now)" />
+  {/if}
   {#each labels as fix (fix.name)}
     <circle
       cx={fix.x}

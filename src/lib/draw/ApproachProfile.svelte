@@ -6,7 +6,23 @@
   import { distanceAtHeight, heightOnPath } from '$core/procedure/approach/vertical-path';
 
   /** The way in from the side: what may not be flown below, the path in its band, the minimum. The runway is on the right. */
-  let { approach, card }: { approach: Approach; card: ApproachCard } = $props();
+  let {
+    approach,
+    card,
+    flown = []
+  }: {
+    approach: Approach;
+    card: ApproachCard;
+    /** What was flown, or the airplane alone: before the threshold, and how high. */
+    flown?: readonly { before_nm: number; altitude_ft: number }[];
+  } = $props();
+  /** Beyond the picture's edges nothing is drawn. */
+  const seen = $derived(
+    flown.filter(
+      ({ before_nm, altitude_ft }) =>
+        before_nm > -0.4 && before_nm < farthest_nm + 0.3 && altitude_ft < highest_ft + 200
+    )
+  );
 
   const WIDTH = 460;
   const HEIGHT = 230;
@@ -113,6 +129,16 @@
         fill="var(--ink)"
       />{/if}
   {/each}
+  {#if seen.length > 1}
+    <path
+      d="M{seen.map((p) => `${x(p.before_nm).toFixed(1)} ${y(p.altitude_ft).toFixed(1)}`).join('L')}"
+      fill="none"
+      stroke="var(--ink)"
+      stroke-width="1.6"
+    />
+  {:else if seen[0]}
+    <circle cx={x(seen[0].before_nm)} cy={y(seen[0].altitude_ft)} r="5" fill="var(--now)" />
+  {/if}
   {#if card.visualDescentPoint}
     {@const px = x(card.visualDescentPoint.distance_nm)}
     <path

@@ -56,8 +56,8 @@
     name="approach.ends"
     bind:value={() => asked.ends, (ends) => set({ ends })}
     choices={[
-      ['missed', 'nothing seen: missed'],
-      ['landing', 'runway seen: to the threshold']
+      ['missed', 'missed'],
+      ['landing', 'runway seen']
     ]}
   />
   <ChoiceField

@@ -1,4 +1,4 @@
-import type { ChannelId } from './channels';
+import { RECORDING_RATE_HZ, type ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import { trackPhases } from '../drill/phase-tracker';
 import { wayBetween } from '../earth/geodesic';
@@ -60,11 +60,13 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
   const altitude = flight.columns.get('altitude_ft') ?? flight.columns.get('trueAltitude_ft');
   const trueAltitude = flight.columns.get('trueAltitude_ft');
   const follow = courseFollower(lesson);
-  const byPath =
-    altitude !== undefined && lesson.drill.phases.some(({ goal }) => goal.vertical.kind === 'path');
-  // Without a path, or an altitude, nothing can be said of it.
-  const wanted = courseChannels.filter((id) => id !== 'pathShare' || byPath);
-  if (!follow || !latitude || !longitude || wanted.every((id) => flight.columns.has(id))) return flight;
+  const hasPath = lesson.drill.phases.some(({ goal }) => goal.vertical.kind === 'path');
+  const there = courseChannels.every((id) => flight.columns.has(id) || (id === 'pathShare' && !hasPath));
+  // A passage is seen in one sample: at another rate than it was recorded at it may lie between two.
+  if (there && flight.rate_hz === RECORDING_RATE_HZ) return flight;
+  // Without an altitude nothing can be said of a path.
+  const wanted = courseChannels.filter((id) => id !== 'pathShare' || !hasPath || altitude !== undefined);
+  if (!follow || !latitude || !longitude) return flight;
   const columns = new Map(flight.columns);
   const made = wanted.map((id) => {
     const values = new Float32Array(flight.length);

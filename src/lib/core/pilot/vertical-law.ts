@@ -18,8 +18,8 @@ const FAR_FT = 120;
 const STILL_LEVEL_FPM = 250;
 const POWER_FOR_RATE = 0.45;
 /** A speed off by less than this, or changing more slowly, is the air's doing: the power stays. */
-const SPEED_KT = 1.5;
-const TREND_KTPS = 0.25;
+const SPEED_KT = 1;
+const TREND_KTPS = 0.15;
 const worth = (value: number, least: number) => Math.sign(value) * Math.max(0, Math.abs(value) - least);
 
 /** Nose and power. */
@@ -151,6 +151,8 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       const rateError = asked_fpm - r.verticalSpeed_fpm;
       const slow = line.ias_kt - r.ias_kt;
       const gentle = gentleness(r);
+      // On a path the speed is let swing a little; a rate alone is held the closer.
+      const still = vertical.kind === 'path' ? worth : (value: number) => value;
       if (in_s > 5) {
         pitchCorrection = clamp(
           pitchCorrection + flying.fresh.rate * clamp(0.0012 * gentle * rateError, -0.35, 0.35),
@@ -161,7 +163,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
           powerCorrection +
             flying.fresh.speed *
               clamp(
-                0.003 * worth(slow, SPEED_KT) - 0.02 * worth(flying.trend_ktps(), TREND_KTPS),
+                0.003 * still(slow, SPEED_KT) - 0.02 * still(flying.trend_ktps(), TREND_KTPS),
                 -0.03,
                 0.03
               ),

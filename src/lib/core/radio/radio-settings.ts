@@ -25,7 +25,7 @@ export const NavRadio = Type.Object(
 );
 export type NavRadio = Static<typeof NavRadio>;
 
-export const MOST_LEGS = 6;
+export const MOST_LEGS = 12;
 
 /** Everything that is set on the radios; what they then show is the receivers' doing. */
 export const RadioSettings = Type.Object(

@@ -2,6 +2,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { onDestroy, onMount, untrack } from 'svelte';
+  import { isApproach } from '$core/drill/approach/approach-drill';
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
@@ -15,6 +16,7 @@
   import { AttemptUnderWay } from './attempt-under-way.svelte';
   import AttemptNotes from './AttemptNotes.svelte';
   import CalledWords from './CalledWords.svelte';
+  import ChartBoard from './ChartBoard.svelte';
   import BeginAgainSheet from './BeginAgainSheet.svelte';
   import CoverSheet from './CoverSheet.svelte';
   import FlightHeader from './FlightHeader.svelte';
@@ -50,6 +52,7 @@
   const hints = plan.corridors === 'hints';
   const fromAbove = hints ? planPicture(lesson) : null;
   const way = new FlownWay(lesson);
+  const approach = isApproach(plan) ? plan : null;
   const benchAnswers = new BenchAnswers(() => data.bench);
 
   let gamepadOpen = $state(false);
@@ -191,6 +194,19 @@
   onblur={() => hands.pressed.clear()}
 />
 
+{#snippet chart()}
+  {#if approach}
+    <ChartBoard
+      {lesson}
+      plan={approach}
+      here={calm?.place ? { ...calm.place, altitude_ft: calm.readings.altitude_ft } : null}
+      onload={lesson.navigation?.final && !simulatedBy
+        ? (legs) => hands.radios && (hands.radios = { ...hands.radios, rnav: { legs, course_deg: null } })
+        : null}
+    />
+  {/if}
+{/snippet}
+
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
 
 <PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
@@ -235,6 +251,7 @@
         }}
         picture={fromAbove}
         {way}
+        chart={approach ? chart : undefined}
       />
     {/if}
   </div>

@@ -5,6 +5,7 @@
   import type { World } from '$core/radio/world';
   import PlanView from '$lib/draw/PlanView.svelte';
   import type { FlownWay } from './flown-way.svelte';
+  import type { Snippet } from 'svelte';
   import RadioBox from './RadioBox.svelte';
 
   /** Under the panel by radio: the radios and, where hints are allowed, the way flown from above. */
@@ -18,7 +19,8 @@
     onmark,
     onanswer,
     picture,
-    way
+    way,
+    chart
   }: {
     world: World;
     radios: RadioSettings;
@@ -31,10 +33,12 @@
     onanswer: (minutes: number) => void;
     picture: PlanPicture | null;
     way: FlownWay;
+    /** The chart of an approach, in place of the plan. */
+    chart?: Snippet;
   } = $props();
 </script>
 
-<div class="mt-2 grid grid-cols-1 gap-3 {picture ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
+<div class="mt-2 grid grid-cols-1 gap-3 {picture || chart ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
   <RadioBox
     {radios}
     {shown}
@@ -45,7 +49,9 @@
     question={asksTime ? 'Minutes to the station?' : null}
     {onanswer}
   />
-  {#if picture}
+  {#if chart}
+    {@render chart()}
+  {:else if picture}
     <PlanView
       {picture}
       track={way.points}

@@ -46,6 +46,13 @@ function fullScale(world: World, { kind, station }: Approach, threshold: Place, 
     : RNAV_FULL_SCALE_NM.approach;
 }
 
+/** A place about the threshold, as the picture has it. */
+export function pictured(world: World, approach: Approach, place: Place): PicturePoint {
+  const way = wayBetween(runwayOf(world, approach), place);
+  const azimuth = (way.azimuth_deg - approach.variation_deg) * RADIANS_PER_DEGREE;
+  return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
+}
+
 /**
  * @param tas_kt what holds and procedure turns are drawn at, in still air
  * @throws Rejection as `layApproach` does
@@ -57,11 +64,7 @@ export function approachPicture(
   tas_kt: number
 ): ApproachPicture {
   const threshold = runwayOf(world, approach);
-  const about = (place: Place): PicturePoint => {
-    const way = wayBetween(threshold, place);
-    const azimuth = (way.azimuth_deg - approach.variation_deg) * RADIANS_PER_DEGREE;
-    return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
-  };
+  const about = (place: Place) => pictured(world, approach, place);
   const laid = layApproach(world, approach, transitionId);
   const ways = laid.flatMap((leg) => {
     const round = roundPoints(leg, tas_kt);

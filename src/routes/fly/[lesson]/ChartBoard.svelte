@@ -1,0 +1,102 @@
+<script lang="ts">
+  import type { PlannedApproach } from '$core/drill/approach/approach-drill';
+  import { worldWith } from '$core/drill/approach/approach-references';
+  import { approachDayOf } from '$core/drill/approach/plan-for-approach';
+  import type { Lesson } from '$core/drill/lesson';
+  import { worldOf } from '$core/drill/lesson-place';
+  import type { Place } from '$core/earth/local-plane';
+  import { approachCard } from '$core/procedure/approach/approach-card';
+  import { approachPicture, pictured } from '$core/procedure/approach/approach-picture';
+  import { beforeThreshold } from '$core/procedure/approach/approach-place';
+  import { briefItems } from '$core/procedure/approach/card-words';
+  import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
+  import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
+
+  /** The chart at hand while an approach is flown: its words, from above, from the side. Where one is, only where hints are allowed. */
+  let {
+    lesson,
+    plan,
+    here,
+    onload
+  }: {
+    lesson: Lesson;
+    plan: PlannedApproach;
+    here: (Place & { altitude_ft: number }) | null;
+    /** Puts its waypoints into the receiver; null where it is not flown by any. */
+    onload: ((legs: string[]) => void) | null;
+  } = $props();
+
+  const approach = $derived(plan.approach.approach);
+  const world = $derived(worldWith(worldOf(plan), approach));
+  const day = $derived(approachDayOf(plan, lesson.aircraft));
+  const card = $derived(approachCard(world, approach, day));
+  const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
+  const items = $derived(briefItems(approach, card, day));
+  const shown = $derived(plan.corridors === 'hints' ? here : null);
+  const views = { words: 'words', above: 'above', side: 'side' } as const;
+  let view = $state<keyof typeof views>('words');
+  /** The waypoints of the way in and the final, each once. */
+  const waypoints = $derived([
+    ...new Set(
+      [
+        ...(approach.transitions.find(({ id }) => id === day.transition)?.legs ?? []),
+        ...approach.final
+      ].flatMap(({ fix }) => fix ?? [])
+    )
+  ]);
+</script>
+
+<section class="min-w-0 border border-line p-2 text-xs" aria-label="Chart">
+  <div class="mb-1 flex items-center gap-1" role="group" aria-label="Chart shown as">
+    {#each Object.entries(views) as [id, name] (id)}
+      <button
+        type="button"
+        class="border px-2 py-1 {view === id ? 'border-now bg-band font-bold' : 'border-line'}"
+        aria-pressed={view === id}
+        onclick={(event) => {
+          view = id as keyof typeof views;
+          if (event.detail > 0) event.currentTarget.blur();
+        }}>{name}</button
+      >
+    {/each}
+    {#if onload}
+      <button
+        type="button"
+        class="ml-auto text-now underline underline-offset-2"
+        onclick={(event) => {
+          onload(waypoints);
+          if (event.detail > 0) event.currentTarget.blur();
+        }}>load waypoints</button
+      >
+    {/if}
+  </div>
+  {#if view === 'words'}
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <dl
+      class="max-h-44 overflow-y-auto leading-snug [&_dt]:mt-1 [&_dt]:text-soft"
+      tabindex="0"
+      aria-label="Briefing"
+    >
+      {#each items as { id, title, lines } (id)}
+        <dt>{title}</dt>
+        {#each lines as line, i (i)}<dd class={id === 'minimum' && i === 0 ? 'font-bold' : ''}>
+            {line}
+          </dd>{/each}
+      {/each}
+    </dl>
+  {:else if view === 'above'}
+    <ApproachPlan
+      {picture}
+      label="Plan of {approach.name}"
+      flown={shown ? [pictured(world, approach, shown)] : []}
+    />
+  {:else}
+    <ApproachProfile
+      {approach}
+      {card}
+      flown={shown
+        ? [{ before_nm: beforeThreshold(world, approach, shown), altitude_ft: shown.altitude_ft }]
+        : []}
+    />
+  {/if}
+</section>
