@@ -100,6 +100,7 @@ export function composeDrill(
           ? { is: 'after', seconds: lasts }
           : (navigated?.until ?? reached(from, goal, expected_s, written)),
       expected_s,
+      ...(written.segment ? { segment: written.segment } : {}),
       ends_ft: begun
         ? altitude_ft
         : goal.vertical.kind === 'level'

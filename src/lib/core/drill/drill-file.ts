@@ -2,7 +2,7 @@ import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { instrumentIds } from '../instrument/readings';
 import { reversalKinds } from '../procedure/course-reversal';
-import { conditionChannels } from './drill';
+import { conditionChannels, segments } from './drill';
 import { fixedBy } from './reference';
 
 const name = /* @__NO_SIDE_EFFECTS__ */ (maximum: number) =>
@@ -157,6 +157,8 @@ export const PhaseFile = Type.Object(
     /** How long it lasts; left out: until what it asks for is reached. */
     for_s: Type.Optional(Quantity),
     until: Type.Optional(ConditionFile),
+    /** The part of an approach it belongs to. */
+    segment: Type.Optional(oneOf(segments)),
     upset: Type.Optional(Quantity),
     recovery: Type.Optional(Type.Boolean())
   },

@@ -2,6 +2,7 @@ import { type Corridor, type CorridorChannel, type Profile, corridorChannels } f
 import type { CourseReversal } from '../procedure/course-reversal';
 import type { Hold } from '../procedure/hold';
 import type { PathLine } from '../radio/path-line';
+import type { Runway } from '../radio/world';
 import type { Reference } from './reference';
 
 /** What the conditions of a phase may look at. */
@@ -97,6 +98,9 @@ export interface Goal {
   gear: number;
 }
 
+export const segments = ['inbound', 'final', 'missed'] as const;
+export type Segment = (typeof segments)[number];
+
 export interface Phase {
   id: string;
   name: string;
@@ -117,6 +121,8 @@ export interface Phase {
   until: Condition;
   /** How long it should take, s. */
   expected_s: number;
+  /** The part of an approach it belongs to; left out: it is part of none. */
+  segment?: Segment;
   /** Altitude it should leave the airplane at, ft. */
   ends_ft: number;
   /** The instructor flies the airplane into an unusual attitude, the student's eyes closed. 1 mild … 3 severe. */
@@ -146,7 +152,24 @@ export type Check =
   | { kind: 'hold'; phase: string }
   | { kind: 'reversal'; phase: string }
   /** Time to the station is to be found from two bearings. */
-  | { kind: 'station-time'; phase: string };
+  | { kind: 'station-time'; phase: string }
+  /** The path of a final is to be met from below and on the course; at its final fix the altimeter is to agree with it. */
+  | {
+      kind: 'path-start';
+      phase: string;
+      before_ft: number;
+      fix: string;
+      fixBefore_nm: number;
+      fixAltitude_ft: number;
+    }
+  /** Passing this altitude everything is to be as it stays: so high above touchdown. */
+  | { kind: 'stabilised'; phase: string; altitude_ft: number; height_ft: number }
+  /** Power, climb, then the rest; and no turn before this altitude. */
+  | { kind: 'missed'; phase: string; straight_ft: number }
+  /** Aligned, at the right height and speed over the threshold. */
+  | { kind: 'threshold'; phase: string; runway: Runway; crossing_ft: number }
+  /** The clock is to be started as the phase begins, at the final fix. */
+  | { kind: 'final-clock'; phase: string; within_s: number; fix: string };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

@@ -42,6 +42,7 @@ export function lessonOf(plan: LessonPlan): Lesson {
   const tolerance = plan.ownTolerance ?? toleranceFor(toleranceProfileById(plan.toleranceProfile), task);
   const navigation =
     compiled?.navigation ?? lessonNavigation(drillFile, plan, worldOf(plan), area.variation_deg);
+  const drill = composeDrill(drillFile, plan, aircraft, area, tolerance, navigation);
   return {
     plan,
     aircraft,
@@ -49,7 +50,7 @@ export function lessonOf(plan: LessonPlan): Lesson {
     tolerance,
     task,
     drillFile,
-    drill: composeDrill(drillFile, plan, aircraft, area, tolerance, navigation),
+    drill: { ...drill, checks: [...drill.checks, ...(compiled?.checks ?? [])] },
     covered: [...new Set([...plan.covered, ...drillFile.covers])],
     navigation,
     start: startOf(drillFile, plan, figuresOf(drillFile, plan, aircraft, area, navigation))

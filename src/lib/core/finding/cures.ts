@@ -151,6 +151,26 @@ const cures: Record<FindingKind, string> = {
     'Over the fix turn at once, and keep the picture: where is the fix now, and which way round is it to it?',
   'fix-called-late': 'Look at the second needle more often as it comes off its stop.',
   'station-time-off': 'Minutes times sixty, over degrees; and hold the heading between the two bearings.',
+  'path-from-above':
+    'Be at the altitude before the path, configured, and let it come down to you: it is alive when the needle moves.',
+  'not-on-course':
+    'Course first, then down: within half a scale and tracking, and only then the next altitude.',
+  'check-altitude':
+    'Say the altitude that belongs to the fix before you come to it; if it does not agree, check the setting, and do not go on down.',
+  'not-stabilised':
+    'Have it all done before the final fix: speed, flaps, gear, trim. What is not in order by then is missed, not mended.',
+  'late-power':
+    'Hand on the throttle from 100 ft above; at the minimum power and pitch together, talk later.',
+  'cleaned-up-early':
+    'Power, pitch, look for the climb; the first flaps when it is there, then the gear, then the rest.',
+  'turn-before-climb':
+    'The climb first: wings level to the altitude that is published, and only then the turn.',
+  'not-in-position':
+    'From the minimum on hold what you have: a small correction to the runway, the same rate, the same speed.',
+  'over-threshold': 'Keep it.',
+  'missed-though-seen': 'Look out at the minimum, name what you see, and decide once.',
+  'no-final-clock':
+    'At the final fix: time is the second of the five Ts. Set the groundspeed’s minutes beforehand.',
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'

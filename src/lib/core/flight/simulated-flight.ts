@@ -8,6 +8,7 @@ import type { ScanArea } from '../instrument/scan-area';
 import type { Habits } from '../pilot/habits';
 import { STEP_S, flightLoop } from './flight-loop';
 import { type Hands } from './hands';
+import { runwaySeenIn } from './runway-in-sight';
 import { flyDrill, type FlownDrill } from './flown-drill';
 import type { FlightChunk } from './recorder';
 
@@ -53,7 +54,8 @@ export function simulatedHands(
   return () => {
     const readings = loop.readings();
     const { index } = flown.phase();
-    const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation());
+    const seen = runwaySeenIn(lesson, index) ? loop.place() : null;
+    const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation(), seen);
     if (pilot.looksAt() !== lookedAt) {
       lookedAt = pilot.looksAt();
       watch.looked?.(lookedAt, loop.time_s());

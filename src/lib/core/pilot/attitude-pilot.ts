@@ -2,6 +2,7 @@ import type { Happening } from '../flight/flight-event';
 import { normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { seededNoise } from '../measure/seeded-noise';
+import type { Place } from '../earth/local-plane';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
 import { heightAlong_ft, pathScale_ft } from '../radio/path-line';
@@ -42,12 +43,13 @@ export interface PilotHands {
  * last read of each instrument.
  */
 export interface Pilot {
-  /** To be asked at every step; looks and acts at its own pace. @param phaseIndex the phase the instructor has called */
+  /** To be asked at every step; looks and acts at its own pace. @param phaseIndex the phase the instructor has called @param seenPlace where it is seen to be by a look out of the window; null: nothing is to be seen */
   act(
     time_s: number,
     readings: Readings,
     phaseIndex: number,
-    navigation?: NavigationShown | null
+    navigation?: NavigationShown | null,
+    seenPlace?: Place | null
   ): PilotHands;
   /** Where the eyes are. */
   looksAt(): ScanArea;
@@ -55,6 +57,8 @@ export interface Pilot {
 
 /** How much of a new look at altitude and distance is believed. */
 const ALTITUDE_BELIEVED = 0.3;
+/** A path made of the altimeter is flown a little high: under it are the steps. */
+const SPARED_FT = 20;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
 
@@ -143,7 +147,7 @@ export function attitudePilot(
     if (needle) flying.path.below_ft = needle.deflection * pathScale_ft(path, away_nm);
     else {
       // A distance is read to a tenth of a mile: one look is not believed outright.
-      const below_ft = heightAlong_ft(path, away_nm) - r.altitude_ft;
+      const below_ft = heightAlong_ft(path, away_nm) + SPARED_FT - r.altitude_ft;
       flying.path.below_ft += ALTITUDE_BELIEVED * (below_ft - flying.path.below_ft);
     }
     flying.path.seen += 1;
@@ -213,6 +217,7 @@ export function attitudePilot(
       // Cleaning up waits for the climb.
       flaps =
         r.flaps_deg > 1 ? Math.max(flaps, settings[Math.max(0, flying.step - 1)]!.line.flaps_deg) : flaps;
+      gear = Math.max(gear, settings[Math.max(0, flying.step - 1)]!.line.gear);
     }
     if (habits.huntsPower > 0) told('huntsPower', time_s);
     if (habits.fliesOutOfTrim > 0) told('fliesOutOfTrim', time_s);
@@ -253,7 +258,8 @@ export function attitudePilot(
   }
 
   return {
-    act(time_s, readings, phaseIndex, navigation = null) {
+    act(time_s, readings, phaseIndex, navigation = null, seenPlace = null) {
+      if (seenPlace) navigator?.seePlace(seenPlace);
       navigationShown = navigation;
       if (!flying.sight) {
         flying.sight = sightOf(readings);

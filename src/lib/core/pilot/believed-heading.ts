@@ -1,7 +1,9 @@
 import { isNavigation } from '../drill/drill';
-import { turnRateOf } from '../drill/goal-in-air';
+import { STANDARD_RATE_DEGPS, turnRateAtBank } from '../air/level-turn';
+import { tasOf, turnRateOf } from '../drill/goal-in-air';
 import type { Readings } from '../instrument/readings';
 import { normaliseBearing, turnFromTo } from '../measure/angle';
+import { clamp } from '../measure/clamp';
 import type { Flying } from './flying';
 
 /** In rough air the turn needle is never still. */
@@ -47,8 +49,13 @@ export function believedHeading(flying: Flying): BelievedHeading {
       if (byClock) return normaliseBearing(reckoned_deg + reckonedRate * (time_s - reckonedAt_s));
       const { goal } = flying.phase();
       const sight = flying.sight!;
-      if (isNavigation(goal.lateral))
-        return r.heading_deg + sight.known.turnRate_degps * sight.age('heading', time_s);
+      if (isNavigation(goal.lateral)) {
+        // What one look at the turn needle shows in rough air is no turn; a bank is.
+        const rate_degps = covered.includes('attitude')
+          ? clamp(sight.known.turnRate_degps, -STANDARD_RATE_DEGPS, STANDARD_RATE_DEGPS)
+          : turnRateAtBank(tasOf(goal, plan), sight.known.bank_deg);
+        return r.heading_deg + rate_degps * sight.age('heading', time_s);
+      }
       if (goal.lateral.kind !== 'turn' || rollingOut || time_s - flying.since_s < UNDER_WAY_S)
         return r.heading_deg;
       return r.heading_deg + goal.lateral.direction * turnRateOf(goal, plan) * sight.age('heading', time_s);

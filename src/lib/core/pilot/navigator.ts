@@ -1,6 +1,7 @@
 import type { NavigationGoal } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { Happening } from '../flight/flight-event';
+import type { Place } from '../earth/local-plane';
 import type { Readings } from '../instrument/readings';
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
 import type { NavigationShown } from '../radio/navigation-shown';
@@ -16,6 +17,8 @@ export interface Navigator {
   enter(phaseIndex: number, time_s: number, shown: Readings): void;
   see(shown: NavigationShown, readings: Readings): void;
   steer(time_s: number, readings: Readings): SteeringOrder | null;
+  /** By a look out of the window. */
+  seePlace(place: Place): void;
   /** How far the phase's fix is believed to be, NM. */
   toFix_nm(): number;
 }
@@ -57,11 +60,16 @@ export function navigatorFor(
 
   return {
     enter(phaseIndex, time_s, shown) {
+      if (startsClock(lesson, phaseIndex)) note({ kind: 'timer', detail: 'start' });
       const heading = steering.enter(phaseIndex, shown.heading_deg);
       calls.begin();
       tracker.begin();
       arc.begin();
       procedure.begin(heading, time_s);
+    },
+    seePlace(place) {
+      steering.looksOut = true;
+      sense.put(place);
     },
     toFix_nm: sense.distance_nm,
     see: (shown, readings) => sense.see(shown, readings.altitude_ft, readings.bank_deg),
@@ -74,6 +82,12 @@ export function navigatorFor(
       return { ...order, heading_deg: sense.toPanel(order.heading_deg) };
     }
   };
+}
+
+/** At the final fix the clock is started, where the time tells the missed approach point. */
+function startsClock({ drill }: Lesson, phaseIndex: number): boolean {
+  const { id } = drill.phases[phaseIndex]!;
+  return drill.checks.some(({ kind, phase }) => kind === 'final-clock' && phase === id);
 }
 
 /** The bearing has to move so far for a time to the station to be told from it. */

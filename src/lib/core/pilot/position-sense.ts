@@ -3,6 +3,7 @@ import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
 import { windVelocity, type Wind } from '../air/wind';
 import { windAboutFix } from '../drill/plan-wind';
 import { placeAt, wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
 import type { Lesson } from '../drill/lesson';
 import { onPanel, panelTurn, type Reference } from '../drill/reference';
 import { byCourse } from '../procedure/air-path';
@@ -24,6 +25,8 @@ export interface PositionSense {
   about(reference: Reference): void;
   reckon(seconds: number, heading_deg: number, tas_kt: number): void;
   see(shown: NavigationShown, altitude_ft: number, bank_deg: number): void;
+  /** To where it is seen to be. */
+  put(place: Place): void;
   distance_nm(): number;
   /** From the station the fix is found by. */
   toStation_nm(): number;
@@ -111,6 +114,10 @@ export function positionSense(lesson: Lesson, origin: Reference): PositionSense 
         north_nm: here.north_nm + believed * (station.north_nm + from.north_nm - here.north_nm),
         east_nm: here.east_nm + believed * (station.east_nm + from.east_nm - here.east_nm)
       };
+    },
+    put(place) {
+      const from = wayBetween(reference.place, place);
+      here = at(from.azimuth_deg - reference.north_deg, from.distance_nm);
     },
     toStation_nm: () => Math.hypot(here.north_nm - station.north_nm, here.east_nm - station.east_nm),
     distance_nm: () => Math.hypot(here.north_nm, here.east_nm),

@@ -28,6 +28,12 @@ export const straight = (heading_deg: number): SteeringOrder => ({
 
 /** So far ahead of the airplane the pilot aims, s. */
 const AIMS_S = 38;
+/** … and on a beam at no more than so much of the way that is left. */
+const OF_THE_WAY = 0.3;
+const NEAREST_AIM_NM = 0.25;
+const LEAST_AIM_NM = 0.5;
+/** A final by waypoints narrows to a point beyond the threshold. */
+const BEYOND_NM = 1.6;
 /** A correction smaller than this is not worth a turn; between two of them the wings are level so long. */
 const WORTH_DEG = 2;
 const WAITS_S = 8;
@@ -41,6 +47,8 @@ export class Steering {
   goal: NavigationGoal | null = null;
   tas_kt: number;
   order = { heading_deg: 0, at_s: -Infinity };
+  /** It has the runway in sight. */
+  looksOut = false;
   /** On the course, or the turn onto it begun. */
   joined = false;
 
@@ -99,9 +107,23 @@ export class Steering {
     return courseLineOf(this.lesson.drill.phases[this.phase]!)!.course_deg;
   }
 
+  /** How far it is to where the course's scale ends; null where it does not narrow. */
+  private narrowsTo_nm(): number | null {
+    if (this.looksOut) return this.sense.distance_nm();
+    if (this.reference.by === 'localizer') return this.sense.toStation_nm();
+    return this.reference.final?.scale === 'angular'
+      ? this.toThreshold_nm(this.reference.final) + BEYOND_NM
+      : null;
+  }
+
   /** The angle at which a course is come back to from so far right of it. */
   angleBack(right_nm: number, largest_deg: number): number {
-    const aim_nm = Math.max(0.5, (this.tas_kt * AIMS_S) / 3600);
+    // What narrows is come back to the sooner, the nearer its end; so is a runway that is seen.
+    const end_nm = this.narrowsTo_nm();
+    const aim_nm = Math.max(
+      end_nm === null ? LEAST_AIM_NM : NEAREST_AIM_NM,
+      Math.min((this.tas_kt * AIMS_S) / 3600, end_nm === null ? Infinity : OF_THE_WAY * end_nm)
+    );
     return clamp(Math.atan2(-right_nm, aim_nm) * DEGREES_PER_RADIAN, -largest_deg, largest_deg);
   }
 

@@ -59,7 +59,8 @@ export function courseTracker(steering: Steering): CourseTracker {
     if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);
     if (near) return straight(steering.headingFor(course_deg));
     const back_deg = steering.angleBack(right_nm, largest_deg);
-    const more_deg = steering.joined && steering.goal?.kind === 'course' ? learn(time_s, course_deg, back_deg) : 0;
+    const more_deg =
+      steering.joined && steering.goal?.kind === 'course' ? learn(time_s, course_deg, back_deg) : 0;
     return steering.hold(time_s, steering.headingFor(course_deg + back_deg + more_deg));
   }
 

@@ -9,7 +9,7 @@ import type { Flying } from './flying';
 const LEVEL_TOO_SOON_S = 24;
 
 /** Feet a minute for each foot off the path, the most of them, and the most the known rate is changed by for good. */
-const PATH_GAIN = 2.2;
+const PATH_GAIN = 1.6;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
 
@@ -117,7 +117,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     const { below_ft, seen } = flying.path;
     if (seen !== pathSeen) {
       pathSeen = seen;
-      rateLearnt_fpm = clamp(rateLearnt_fpm + 0.12 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
+      rateLearnt_fpm = clamp(rateLearnt_fpm + 0.08 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
     }
     return clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
   }

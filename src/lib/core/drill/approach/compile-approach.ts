@@ -7,12 +7,14 @@ import { asCourse, normaliseBearing } from '../../measure/angle';
 import { Rejection } from '../../measure/rejection';
 import { layApproach } from '../../procedure/approach/approach-path';
 import type { World } from '../../radio/world';
+import type { Check } from '../drill';
 import type { DrillFile } from '../drill-file';
 import type { LessonNavigation } from '../lesson-navigation';
 import { windOfPlan } from '../plan-wind';
 import { approachDrill, type PlannedApproach } from './approach-drill';
 import { minimumOf } from './approach-minimum';
 import { rnavFinalOf, worldWith } from './approach-references';
+import { approachChecks } from './approach-checks';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
 import { missedPhases } from './missed-phases';
@@ -23,12 +25,14 @@ const BEGINS_BEFORE_NM = 3;
 const VECTORED_NM = 3.5;
 const VECTORED_DEG = 30;
 /** Flaps and gear are to be out so soon after their moment has come. */
-const CONFIGURED_WITHIN_S = 25;
+const CONFIGURED_WITHIN_S = 40;
 
 /** An approach as a drill, with what its phases are flown about. */
 export interface CompiledApproach {
   file: DrillFile;
   navigation: LessonNavigation;
+  /** What is asked of it beyond what its phases ask. */
+  checks: Check[];
 }
 
 /**
@@ -80,7 +84,9 @@ export function compileApproach(
   if (finalFix < 0) throw new Rejection('final', approach.name, 'a final part with a final fix');
   const by = pathFollowed(sheet.flown);
   inboundPhases(sheet, inbound, by === 'glide slope' || by === 'space');
-  finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
+  const atFinal = sheet.phases.length;
+  const ids = finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
+  const atMissed = sheet.phases.length;
   const missed = legs.filter(({ part }) => part === 'missed');
   const goesAround = planned.ends === 'missed' || by === null ? missedPhases(sheet, missed) : null;
 
@@ -108,8 +114,17 @@ export function compileApproach(
           ? [{ kind: 'decision' as const, phase: goesAround, altitude_ft: minimum.set_ft }]
           : [])
       ],
-      phases: sheet.phases
+      phases: sheet.phases.map((phase, index) => ({
+        ...phase,
+        segment:
+          index >= atMissed && goesAround
+            ? ('missed' as const)
+            : index >= atFinal
+              ? ('final' as const)
+              : ('inbound' as const)
+      }))
     },
+    checks: approachChecks(sheet, inbound[finalFix]!, ids, goesAround, missed),
     navigation: {
       world: known,
       radios: planned.radios,

@@ -1,9 +1,9 @@
 import type { LaidLeg } from '../../procedure/approach/approach-path';
-import { beforeThreshold } from '../../procedure/approach/approach-place';
+import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
 import { finalProfile, floorsOf } from '../../procedure/approach/approach-profile';
 import { rateOnPath } from '../../procedure/approach/vertical-path';
-import type { ConditionFile, PhaseFile } from '../drill-file';
-import { pathOver } from './approach-references';
+import type { ConditionFile, PhaseFile, Quantity } from '../drill-file';
+import { approachReference, pathOver } from './approach-references';
 import { orLate, reached, type FlownWith, type PhaseSheet } from './phase-sheet';
 
 const SAME_FT = 40;
@@ -38,16 +38,27 @@ function gone(minimum_ft: number): ConditionFile {
   };
 }
 
+/** The phases of a final that something particular is asked of, by their ids. */
+export interface FinalIds {
+  first: string;
+  /** Down the path; null where there is none. */
+  path: string | null;
+  /** Where the height by which it is to be stable is passed: the last descent. */
+  descent: string;
+  landing: string | null;
+}
+
 /** From the final fix to the minimum, and where the runway is seen to its threshold. @param legs of the approach from the final fix on */
-export function finalPhases(sheet: PhaseSheet, finalFix: LaidLeg, legs: readonly LaidLeg[]): void {
+export function finalPhases(sheet: PhaseSheet, finalFix: LaidLeg, legs: readonly LaidLeg[]): FinalIds {
   const { flown } = sheet;
   const configuring: Partial<PhaseFile> = {
     speed_kt: flown.planned.speed_kt,
     ...(sheet.configured === null ? { flaps_deg: flown.approachFlaps_deg, gear: 'down' } : {})
   };
   const by = pathFollowed(flown);
-  if (by === null) inSteps(sheet, legs, configuring);
-  else downPath(sheet, finalFix, legs.at(-1)!, by, configuring);
+  return by === null
+    ? inSteps(sheet, legs, configuring)
+    : downPath(sheet, finalFix, legs.at(-1)!, by, configuring);
 }
 
 function downPath(
@@ -56,7 +67,7 @@ function downPath(
   last: LaidLeg,
   by: NonNullable<ReturnType<typeof pathFollowed>>,
   configuring: Partial<PhaseFile>
-): void {
+): FinalIds {
   const { approach, flown } = sheet;
   const { world, minimum, planned } = flown;
   const reference = sheet.referenceOf(last);
@@ -91,23 +102,46 @@ function downPath(
     )
   });
   sheet.configured ??= id;
-  if (planned.ends === 'landing')
-    sheet.add({
-      name: 'To the threshold',
-      pace: 'own',
-      ...down,
-      to_ft: approach.touchdownElevation_ft,
-      judge: ['speed'],
-      until: orLate(
-        reached('along_nm', 'above', end_nm),
-        reached('altitude_ft', 'below', approach.touchdownElevation_ft + OVER_THRESHOLD_FT)
-      )
-    });
+  const landing = planned.ends === 'landing' ? toThreshold(sheet, last, down.rate_fpm!) : null;
+  return { first: id, path: id, descent: id, landing };
+}
+
+/** On with the descent by eye, lined up with the runway. */
+function toThreshold(sheet: PhaseSheet, last: LaidLeg, rate_fpm: Quantity): string {
+  const { approach, flown } = sheet;
+  const runway = runwayOf(flown.world, approach);
+  const reference = approachReference(
+    flown.world,
+    approach,
+    `RW${runway.name}`,
+    { guide: 'waypoints', station: null },
+    'right',
+    [],
+    last.field
+  );
+  const path = pathOver(flown.world, approach, reference.place, 'altimeter')!;
+  return sheet.add({
+    name: 'By eye to the threshold',
+    pace: 'own',
+    about: sheet.about(reference),
+    course: { course_deg: sheet.magneticBy(reference, runway.course_deg), way: 'to' },
+    path: { angle_deg: path.angle_deg, overFix_ft: path.elevation_ft, by: 'altimeter' },
+    rate_fpm,
+    to_ft: approach.touchdownElevation_ft,
+    judge: ['speed'],
+    until: orLate(
+      reached('along_nm', 'above', 0),
+      reached('altitude_ft', 'below', approach.touchdownElevation_ft + OVER_THRESHOLD_FT),
+      { is: 'above', channel: 'climbRate_fpm', value: 250, for_s: 6 }
+    )
+  });
 }
 
 /** Down to each step once the fix before it is passed, then level; at last at the minimum to the missed approach point. */
-function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Partial<PhaseFile>): void {
+function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Partial<PhaseFile>): FinalIds {
   const { minimum } = sheet.flown;
+  const ids: string[] = [];
+  let descent: string | null = null;
   legs.forEach((laid, index) => {
     const reference = sheet.referenceOf(laid);
     const last = index === legs.length - 1;
@@ -134,13 +168,14 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
         ),
         ...settings
       });
+      ids.push(id);
+      if (last) descent = id;
       sheet.configured ??= id;
       settings = {};
       sheet.altitude_ft = target_ft;
     }
     const id = sheet.add({
       name: last ? `${target_ft}, the minimum, to ${reference.fix}` : `${target_ft} to ${reference.fix}`,
-      ...(last ? { pace: 'own' } : {}),
       about,
       course,
       altitude_ft: target_ft,
@@ -148,6 +183,8 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
       ...settings,
       until: orLate(reached('along_nm', 'above', 0), ...(last ? [gone(target_ft)] : []))
     });
+    ids.push(id);
     sheet.configured ??= id;
   });
+  return { first: ids[0]!, path: null, descent: descent ?? ids.at(-1)!, landing: null };
 }

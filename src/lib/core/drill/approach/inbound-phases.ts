@@ -1,6 +1,6 @@
 import { turnRadius } from '../../air/level-turn';
 import { wayBetween } from '../../earth/geodesic';
-import { normaliseSigned } from '../../measure/angle';
+import { asCourse, normaliseSigned } from '../../measure/angle';
 import { flyByDistance, turnBetween, type LaidLeg } from '../../procedure/approach/approach-path';
 import { procedureTurnRate } from '../../procedure/turn';
 import type { ConditionFile, PhaseFile } from '../drill-file';
@@ -15,6 +15,9 @@ const ANTICIPATED_DEG = 5;
 const MOST_LEAD_NM = 3;
 /** So near the path it is met. */
 const AT_PATH_SHARE = -0.15;
+const ESTABLISHED_SHARE = 0.5;
+const ESTABLISHED_TRACK_DEG = 12;
+const ESTABLISHED_S = 5;
 /** Vectors bring one onto the final course at this angle. */
 const VECTORED_DEG = 30;
 
@@ -132,7 +135,8 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
     const { leg } = laid;
     if (index === 0 || (finalFix >= 0 && index > finalFix)) return;
     const last = index === finalFix;
-    switch (leg.type) {
+    // A final fix that nothing but a turn leads to is come to on the final course.
+    switch (last && leg.type === 'IF' ? 'CF' : leg.type) {
       case 'TF':
       case 'CF':
       case 'DF': {
@@ -189,6 +193,9 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
         // A procedure turn is coded by its outbound course, a hold by its inbound one.
         const inbound_deg = sheet.magneticBy(reference, leg.course_deg! + (leg.type === 'PI' ? 180 : 0));
         settleAt(sheet, laid, {
+          ...(leg.type === 'PI' && endsBeforeFix(legs, index)
+            ? { until: orLate(established(reference, inbound_deg, sheet)) }
+            : {}),
           name: leg.type === 'PI' ? `Procedure turn at ${leg.fix}` : `Turn in the hold at ${leg.fix}`,
           about: sheet.about(reference),
           ...(leg.type === 'PI'
@@ -206,6 +213,30 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
       default:
     }
   });
+}
+
+/** Whether the fix after a procedure turn lies on the way back to the one it began at. */
+function endsBeforeFix(legs: readonly LaidLeg[], index: number): boolean {
+  const next = legs[index + 1];
+  return next !== undefined && next.leg.fix !== undefined && next.leg.fix !== legs[index]!.leg.fix;
+}
+
+/** Back on the course inbound: on it, and along it. */
+function established(reference: Reference, inbound_deg: number, sheet: PhaseSheet): ConditionFile {
+  const track_deg = inbound_deg + reference.north_deg - sheet.approach.variation_deg;
+  return {
+    is: 'all',
+    of: [
+      { is: 'within', channel: 'courseShare', value: 0, tolerance: ESTABLISHED_SHARE, for_s: ESTABLISHED_S },
+      {
+        is: 'within',
+        channel: 'track_deg',
+        value: asCourse(track_deg),
+        tolerance: ESTABLISHED_TRACK_DEG,
+        for_s: ESTABLISHED_S
+      }
+    ]
+  };
 }
 
 /** A leg on whose way down nothing but its floor is asked for: how soon one goes down on an arc or in a turn is one's own. */

@@ -12,12 +12,16 @@ const LEVELLING_FT = 100;
 const SPARE_S = 120;
 const SPARE_TIMES = 1.8;
 
+/** How high the missed approach climbs straight ahead before anything else, ft. */
+export function straightTo_ft({ flown }: PhaseSheet, legs: readonly LaidLeg[]): number {
+  const climb = legs.find(({ climbs_ft }) => climbs_ft !== null);
+  return climb?.climbs_ft ?? flown.minimum.set_ft + LEAST_CLIMB_FT;
+}
+
 /** The missed approach, the climb first. @returns the phase in which it is begun */
 export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): string {
   const { approach, flown } = sheet;
-  const minimum_ft = flown.minimum.set_ft;
-  const straight_ft =
-    legs.find(({ climbs_ft }) => climbs_ft !== null)?.climbs_ft ?? minimum_ft + LEAST_CLIMB_FT;
+  const straight_ft = straightTo_ft(sheet, legs);
   const top_ft = Math.max(straight_ft, ...legs.map(({ leg }) => leg.altitude?.above_ft ?? 0));
   const course_deg = legs[0]?.leg.course_deg ?? approach.finalCourse_deg;
   const climbing: Partial<PhaseFile> = {

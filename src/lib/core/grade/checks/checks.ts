@@ -11,15 +11,20 @@ import type { CheckKind, CheckPlace, Told } from './check-kind';
 import { configuration } from './configuration';
 import { decision } from './decision';
 import { hold, leftHold } from './hold';
+import { finalClock } from './final-clock';
 import { intercept } from './intercept';
 import { levelOff } from './level-off';
+import { missed } from './missed';
 import { passage } from './passage';
+import { pathStart } from './path-start';
 import { recovery } from './recovery';
 import { reversal } from './reversal';
 import { rollOut } from './roll-out';
 import { setUp } from './set-up';
 import { speedFirst } from './speed-first';
+import { stabilised } from './stabilised';
 import { timeToStation } from './station-time';
+import { threshold } from './threshold';
 import { tracking } from './tracking';
 
 /** Every kind of check, in the order its figures are shown. */
@@ -37,7 +42,12 @@ const kinds = {
   hold,
   reversal,
   passage,
-  'station-time': timeToStation
+  'station-time': timeToStation,
+  'final-clock': finalClock,
+  'path-start': pathStart,
+  stabilised,
+  missed,
+  threshold
 } satisfies { [Kind in Check['kind']]: { measure: unknown; name: string } };
 
 /** One of the drill's checks, measured. */

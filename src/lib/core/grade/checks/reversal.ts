@@ -53,11 +53,17 @@ export function measureReversal(
     farthest_s: reading.time(farthest),
     rollOutOff: rollOut === null ? null : reading.courseShare(rollOut),
     rollOut_s: rollOut === null ? null : reading.time(rollOut),
-    outOfTime: span.complete && passagesOf(flight, span).length === 0,
+    // Where the turn ends on the way back, it is over once the course is held.
+    outOfTime:
+      span.complete &&
+      passagesOf(flight, span).length === 0 &&
+      !(Math.abs(reading.courseShare(to)) <= HELD_SHARE && Math.abs(reading.headingOff(to)) < HELD_DEG),
     end_s: span.end_s
   };
 }
 
+const HELD_SHARE = 0.5;
+const HELD_DEG = 30;
 /** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */
 const LIMIT_SLACK_NM = 0.1;
 

@@ -1,0 +1,60 @@
+import type { LaidLeg } from '../../procedure/approach/approach-path';
+import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
+import { heightOnPath } from '../../procedure/approach/vertical-path';
+import type { Check } from '../drill';
+import type { FinalIds } from './final-phases';
+import { straightTo_ft } from './missed-phases';
+import type { PhaseSheet } from './phase-sheet';
+
+/** By this height above touchdown an approach in cloud is to be stable; one in sight of the ground by half of it. */
+const STABLE_BY_FT = 1000;
+/** Where the minimum is no lower than that, there is nothing to be stable for. */
+const ROOM_FT = 100;
+const CLOCK_WITHIN_S = 10;
+
+/** What an approach asks for beyond what its phases do: how the path is met, that it is stable, the clock, the missed approach, the threshold. */
+export function approachChecks(
+  sheet: PhaseSheet,
+  finalFix: LaidLeg,
+  ids: FinalIds,
+  goAround: string | null,
+  missed: readonly LaidLeg[]
+): Check[] {
+  const { approach, flown } = sheet;
+  const { world, minimum, planned } = flown;
+  const { path, touchdownElevation_ft } = approach;
+  const before_nm = beforeThreshold(world, approach, finalFix.to);
+  const stable_ft = touchdownElevation_ft + STABLE_BY_FT;
+  const checks: Check[] = [];
+  if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)
+    checks.push({
+      kind: 'path-start',
+      phase: ids.path,
+      before_ft: finalFix.leg.altitude.above_ft,
+      fix: finalFix.leg.fix!,
+      fixBefore_nm: before_nm,
+      fixAltitude_ft: touchdownElevation_ft + heightOnPath(path, before_nm, 'refracted')
+    });
+  if (stable_ft > minimum.set_ft + ROOM_FT)
+    checks.push({ kind: 'stabilised', phase: ids.descent, altitude_ft: stable_ft, height_ft: STABLE_BY_FT });
+  if (minimum.kind === 'MDA' && !finalIsByDistance(sheet))
+    checks.push({ kind: 'final-clock', phase: ids.first, within_s: CLOCK_WITHIN_S, fix: finalFix.leg.fix! });
+  if (goAround) checks.push({ kind: 'missed', phase: goAround, straight_ft: straightTo_ft(sheet, missed) });
+  if (ids.landing && path)
+    checks.push({
+      kind: 'threshold',
+      phase: ids.landing,
+      runway: runwayOf(world, planned.approach),
+      crossing_ft: path.crossing_ft
+    });
+  return checks;
+}
+
+/** Whether the missed approach point is told by waypoint or distance, and not by the clock alone. */
+function finalIsByDistance({ approach, flown }: PhaseSheet): boolean {
+  if (flown.final) return true;
+  const last = approach.final.findLast(({ fix }) => fix !== undefined);
+  if (last?.found?.some(({ by }) => by === 'distance')) return true;
+  const station = flown.world.stations.find(({ id }) => id === approach.station);
+  return station !== undefined && 'dme' in station && station.dme;
+}

@@ -1,0 +1,63 @@
+import type { Lesson } from '../drill/lesson';
+import { wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
+import { figure } from '../measure/figure';
+import { FEET_PER_NAUTICAL_MILE, METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import type { Runway } from '../radio/world';
+
+/** The runway that is to be seen in a phase; null while nothing is, or where the lesson leads to none. */
+export function runwaySeenIn({ drill }: Lesson, phaseIndex: number): Runway | null {
+  const id = drill.phases[phaseIndex]!.id;
+  const check = drill.checks.find(({ kind, phase }) => kind === 'threshold' && phase === id);
+  return check?.kind === 'threshold' ? check.runway : null;
+}
+
+/** Where a runway is from an airplane. */
+export interface RunwaySeen {
+  distance_nm: number;
+  /** From the nose, degrees, + = right. */
+  fromNose_deg: number;
+  /** The airplane from the runway's extended middle, + = right, m. */
+  aside_m: number;
+  /** Below the horizon, degrees: what a path of so many degrees looks like from it. */
+  down_deg: number;
+}
+
+/** @param trueHeading_deg of the nose @param altitude_ft true */
+export function runwaySeen(
+  runway: Runway,
+  place: Place,
+  altitude_ft: number,
+  trueHeading_deg: number,
+  variation_deg: number
+): RunwaySeen {
+  const to = wayBetween(place, runway);
+  const from = wayBetween(runway, place);
+  const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
+  return {
+    distance_nm: to.distance_nm,
+    fromNose_deg: normaliseSigned(to.azimuth_deg - trueHeading_deg),
+    aside_m: from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE,
+    down_deg:
+      Math.atan2(altitude_ft - runway.elevation_ft, Math.max(1, to.distance_nm * FEET_PER_NAUTICAL_MILE)) *
+      DEGREES_PER_RADIAN
+  };
+}
+
+const AHEAD_DEG = 1.5;
+const IN_LINE_M = 12;
+const STEP_M = 10;
+
+/** What is seen of it, as one pilot tells the other. */
+export function runwayWords(runway: Runway, { fromNose_deg, aside_m, distance_nm }: RunwaySeen): string {
+  const where =
+    Math.abs(fromNose_deg) < AHEAD_DEG
+      ? 'ahead'
+      : `${figure(Math.abs(fromNose_deg))}° ${fromNose_deg > 0 ? 'right' : 'left'} of the nose`;
+  const line =
+    Math.abs(aside_m) < IN_LINE_M
+      ? 'in line with it'
+      : `${figure(Math.round(Math.abs(aside_m) / STEP_M) * STEP_M)} m ${aside_m > 0 ? 'right' : 'left'} of its middle`;
+  return `Runway ${runway.name} in sight ${where}, ${figure(distance_nm, 1)} NM: ${line}.`;
+}

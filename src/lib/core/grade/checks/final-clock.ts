@@ -1,0 +1,66 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { clock, figure, signedFigure } from '../../measure/figure';
+import { type CheckKind, metIf } from './check-kind';
+
+/** Whether the clock was started at the final fix, where the time tells the missed approach point. */
+export interface FinalClockMeasure {
+  kind: 'final-clock';
+  phaseId: string;
+  passed_s: number;
+  /** After the fix, − = before; null: not started. */
+  started_s: number | null;
+  within_s: number;
+  fix: string;
+}
+
+const LOOKS_S = 60;
+
+const isStarted = (m: FinalClockMeasure) => m.started_s !== null && Math.abs(m.started_s) <= m.within_s;
+
+export const finalClock: CheckKind<'final-clock', FinalClockMeasure, boolean> = {
+  name: 'clock at the final fix',
+  measuredFrom: [],
+  measure({ flight, phase, span }, { within_s, fix }) {
+    const starts = flight.events
+      .filter(({ kind, time_s }) => kind === 'timer' && Math.abs(time_s - span.start_s) < LOOKS_S)
+      .filter((event) => 'detail' in event && event.detail === 'start')
+      .map(({ time_s }) => time_s - span.start_s)
+      .sort((a, b) => Math.abs(a) - Math.abs(b));
+    return {
+      kind: 'final-clock',
+      phaseId: phase.id,
+      passed_s: span.start_s,
+      started_s: starts[0] ?? null,
+      within_s,
+      fix
+    };
+  },
+  judge: isStarted,
+  elements: (m, started) => [
+    {
+      name: 'Clock at the final fix',
+      verdict: metIf(started),
+      arithmetic:
+        m.started_s === null
+          ? 'not started'
+          : `started ${signedFigure(m.started_s)} s from it; ${m.within_s} s allowed`
+    }
+  ],
+  findings: (m, started): Finding[] =>
+    started
+      ? []
+      : [
+          finding(
+            'no-final-clock',
+            'fault',
+            m.started_s === null
+              ? 'The clock was not started at the final fix'
+              : 'The clock was not started on time',
+            { moment_s: m.passed_s },
+            m.started_s === null
+              ? `${m.fix} was passed at ${clock(m.passed_s)} and no clock ran: the missed approach point is told by time here.`
+              : `Started ${figure(Math.abs(m.started_s))} s ${m.started_s < 0 ? 'before' : 'after'} ${m.fix}; ${m.within_s} s allowed.`,
+            { failed: true, worth: 2 * MOMENT_S }
+          )
+        ]
+};

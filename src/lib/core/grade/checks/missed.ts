@@ -1,0 +1,149 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { column } from '../../flight/flight';
+import { clock, figure } from '../../measure/figure';
+import { type CheckKind, metIf } from './check-kind';
+
+/** In what order a missed approach was begun. */
+export interface MissedMeasure {
+  kind: 'missed';
+  phaseId: string;
+  begun_s: number;
+  /** Full power, and the climb, after it was begun, s; null: not in the time looked at. */
+  power_s: number | null;
+  climb_s: number | null;
+  /** Flaps or gear were moved up before the climb, and when; null: not. */
+  cleanedBefore_s: number | null;
+  /** The turn, where it came before the altitude for it: when, at what altitude, how much bank. */
+  turned: { at_s: number; altitude_ft: number; bank_deg: number } | null;
+  straight_ft: number;
+}
+
+const LOOKS_S = 30;
+const LOOKS_BACK_S = 5;
+/** Of what the climb is flown with, this much is climb power. */
+const CLIMB_POWER = 0.9;
+const POWER_WITHIN_S = 3;
+const CLIMBING_FPM = 100;
+/** A bank that is a turn and no correction, for how long. */
+const TURN_BANK_DEG = 12;
+const TURN_S = 3;
+/** An altitude for a turn may be short by so much. */
+const SHORT_FT = 50;
+const TURN_LOOKS_S = 240;
+const FLAPS_DEG = 2;
+
+type MissedFault = 'late-power' | 'cleaned-up-early' | 'turn-before-climb';
+
+function faultsOf(m: MissedMeasure): MissedFault[] {
+  return [
+    ...(m.power_s === null || m.power_s > POWER_WITHIN_S ? (['late-power'] as const) : []),
+    ...(m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
+    ...(m.turned ? (['turn-before-climb'] as const) : [])
+  ];
+}
+
+function say(m: MissedMeasure, fault: MissedFault): Finding {
+  switch (fault) {
+    case 'late-power':
+      return finding(
+        fault,
+        'fault',
+        'Power late in the missed approach',
+        { moment_s: m.begun_s },
+        m.power_s === null
+          ? `No climb power within ${LOOKS_S} s.`
+          : `${figure(m.power_s, 1)} s to climb power; ${POWER_WITHIN_S} s allowed.`,
+        { failed: true, worth: 3 * MOMENT_S }
+      );
+    case 'cleaned-up-early':
+      return finding(
+        fault,
+        'fault',
+        'Cleaned up before the climb',
+        { moment_s: m.cleanedBefore_s! },
+        `Flaps or gear came up at ${clock(m.cleanedBefore_s!)}, before the airplane climbed.`,
+        { worth: 2 * MOMENT_S }
+      );
+    case 'turn-before-climb':
+      return finding(
+        fault,
+        'hard',
+        'Turned before the altitude for it',
+        { moment_s: m.turned!.at_s },
+        `${figure(Math.abs(m.turned!.bank_deg))}° of bank at ${figure(m.turned!.altitude_ft)} ft; straight ahead to ${figure(m.straight_ft)} ft comes first.`,
+        { channel: 'bank_deg', worth: 6 * MOMENT_S }
+      );
+  }
+}
+
+export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
+  name: 'order of the missed approach',
+  measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg'],
+  measure({ flight, phase, span }, { straight_ft }) {
+    const rate = flight.rate_hz;
+    const throttle = column(flight, 'throttle');
+    const climb = column(flight, 'climbRate_fpm');
+    const flaps = column(flight, 'flaps_deg');
+    const gear = flight.columns.get('gear');
+    const bank = column(flight, 'bank_deg');
+    const altitude = column(flight, 'altitude_ft');
+    const at = Math.round(span.start_s * rate);
+    const from = Math.max(0, at - LOOKS_BACK_S * rate);
+    const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
+    let most = 0;
+    for (let k = at; k <= to; k++) most = Math.max(most, throttle[k]!);
+    const first = (holds: (k: number) => boolean, start = from) => {
+      for (let k = start; k <= to; k++) if (holds(k)) return k;
+      return null;
+    };
+    const power = most < 0.6 ? null : first((k) => throttle[k]! >= CLIMB_POWER * most);
+    const climbing = first((k) => climb[k]! > CLIMBING_FPM);
+    const cleaned = first(
+      (k) =>
+        k < (climbing ?? to) &&
+        (flaps[k]! < flaps[from]! - FLAPS_DEG || (gear !== undefined && gear[k]! < gear[from]! - 0.2))
+    );
+    let turned: MissedMeasure['turned'] = null;
+    let since: number | null = null;
+    const last = Math.min(flight.length - 1, at + TURN_LOOKS_S * rate);
+    for (let k = at; k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
+      since = Math.abs(bank[k]!) > TURN_BANK_DEG ? (since ?? k) : null;
+      if (since !== null && k - since >= TURN_S * rate)
+        turned = { at_s: since / rate, altitude_ft: altitude[since]!, bank_deg: bank[k]! };
+    }
+    const after = (k: number | null) => (k === null ? null : Math.max(0, (k - at) / rate));
+    return {
+      kind: 'missed',
+      phaseId: phase.id,
+      begun_s: span.start_s,
+      power_s: after(power),
+      climb_s: after(climbing),
+      cleanedBefore_s: cleaned === null ? null : cleaned / rate,
+      turned,
+      straight_ft
+    };
+  },
+  judge: faultsOf,
+  elements: (m, faults) => [
+    {
+      name: 'Missed approach: order',
+      verdict: metIf(!faults.includes('late-power') && !faults.includes('turn-before-climb')),
+      arithmetic: [
+        m.power_s === null ? 'no climb power' : `power after ${figure(m.power_s, 1)} s (${POWER_WITHIN_S} s)`,
+        m.climb_s === null ? 'no climb' : `climbing after ${figure(m.climb_s, 1)} s`,
+        m.turned ? `turned at ${figure(m.turned.altitude_ft)} ft` : `straight to ${figure(m.straight_ft)} ft`
+      ].join(', ')
+    }
+  ],
+  findings: (m, faults) => faults.map((fault) => say(m, fault)),
+  figures: [
+    {
+      id: 'missed.power',
+      name: 'to climb power',
+      unit: 's',
+      decimals: 1,
+      better: 'less',
+      of: (m) => (m.power_s === null ? [] : [m.power_s])
+    }
+  ]
+};

@@ -1,0 +1,120 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { column } from '../../flight/flight';
+import { wayBetween } from '../../earth/geodesic';
+import { RADIANS_PER_DEGREE } from '../../measure/angle';
+import { figure, signedFigure } from '../../measure/figure';
+import { METRES_PER_NAUTICAL_MILE } from '../../measure/units';
+import { type CheckKind, metIf } from './check-kind';
+
+/** Where and how the airplane came to the threshold. */
+export interface ThresholdMeasure {
+  kind: 'threshold';
+  phaseId: string;
+  at_s: number;
+  /** false: climbed away instead. */
+  came: boolean;
+  /** From the middle of the runway, + = right, m. */
+  aside_m: number;
+  height_ft: number;
+  speedOff_kt: number;
+  crossing_ft: number;
+}
+
+const ASIDE_M = 30;
+const HEIGHT_FT = 30;
+const FAST_KT = 10;
+const SLOW_KT = 5;
+const GONE_FPM = 200;
+
+function faultsOf(m: ThresholdMeasure): string[] {
+  if (!m.came) return [];
+  const high = m.height_ft - m.crossing_ft;
+  return [
+    ...(Math.abs(m.aside_m) > ASIDE_M
+      ? [`${figure(Math.abs(m.aside_m))} m ${m.aside_m > 0 ? 'right' : 'left'} of the runway’s middle`]
+      : []),
+    ...(Math.abs(high) > HEIGHT_FT ? [`${figure(Math.abs(high))} ft ${high > 0 ? 'high' : 'low'}`] : []),
+    ...(m.speedOff_kt > FAST_KT || m.speedOff_kt < -SLOW_KT
+      ? [`${figure(Math.abs(m.speedOff_kt))} kt ${m.speedOff_kt > 0 ? 'fast' : 'slow'}`]
+      : [])
+  ];
+}
+
+export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
+  name: 'over the threshold',
+  measuredFrom: ['latitude_deg', 'longitude_deg', 'altitude_ft', 'ias_kt', 'climbRate_fpm'],
+  measure({ flight, phase, span, lesson }, { runway, crossing_ft }) {
+    if (!span.complete) return null;
+    const k = Math.min(flight.length - 1, Math.round(span.end_s * flight.rate_hz));
+    const here = {
+      latitude_deg: column(flight, 'latitude_deg')[k]!,
+      longitude_deg: column(flight, 'longitude_deg')[k]!
+    };
+    const from = wayBetween(runway, here);
+    const off = (from.azimuth_deg - lesson.area.variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
+    return {
+      kind: 'threshold',
+      phaseId: phase.id,
+      at_s: span.end_s,
+      came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM,
+      aside_m: from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE,
+      height_ft: column(flight, 'altitude_ft')[k]! - runway.elevation_ft,
+      speedOff_kt: column(flight, 'ias_kt')[k]! - phase.goal.ias_kt,
+      crossing_ft
+    };
+  },
+  judge: faultsOf,
+  elements: (m, off) =>
+    m.came
+      ? [
+          {
+            name: 'Over the threshold',
+            verdict: metIf(off.length === 0),
+            arithmetic: `${figure(Math.abs(m.aside_m))} m ${m.aside_m > 0 ? 'right' : 'left'} (${ASIDE_M} m), ${figure(m.height_ft)} ft high (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
+          }
+        ]
+      : [],
+  findings: (m, off): Finding[] => {
+    if (!m.came)
+      return [
+        finding(
+          'missed-though-seen',
+          'fault',
+          'Missed, although the runway was in sight',
+          { moment_s: m.at_s },
+          'The runway was to be seen at the minimum, and the approach was not continued. That is safe; it is only said.',
+          { failed: false, worth: 0.5 * MOMENT_S }
+        )
+      ];
+    return off.length === 0
+      ? [
+          finding(
+            'over-threshold',
+            'good',
+            'In a position to land',
+            { moment_s: m.at_s },
+            `${figure(Math.abs(m.aside_m))} m from the runway’s middle, ${figure(m.height_ft)} ft over the threshold, ${signedFigure(m.speedOff_kt)} kt.`
+          )
+        ]
+      : [
+          finding(
+            'not-in-position',
+            'fault',
+            'Not in a position to land',
+            { moment_s: m.at_s },
+            `At the threshold ${off.join(', ')}.`,
+            { failed: true, worth: (2 + off.length) * MOMENT_S }
+          )
+        ];
+  },
+  figures: [
+    {
+      id: 'threshold.aside',
+      name: 'aside at the threshold',
+      unit: 'm',
+      decimals: 0,
+      better: 'less',
+      of: (m) => (m.came ? [Math.abs(m.aside_m)] : [])
+    }
+  ]
+};
