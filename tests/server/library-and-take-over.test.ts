@@ -23,7 +23,6 @@ import { planLesson } from '../../src/lib/server/lessons';
 import { regradeOlder } from '../../src/lib/server/regrade';
 import {
   checkedDrill,
-  drillNames,
   drillOfShelf,
   keepDrill,
   keepProfile,
@@ -34,6 +33,7 @@ import {
   setRemoved,
   usableProfiles
 } from '../../src/lib/server/school-library';
+import { drillNames } from '../../src/lib/server/drill-names';
 import { chunksOf, planOf } from '../core/flown';
 import { newSchool, ownerConnection, type School } from './school';
 

@@ -6,16 +6,19 @@
   let {
     picture,
     label,
-    flown = []
+    flown = [],
+    width = 460,
+    height = 380
   }: {
     picture: ApproachPicture;
     label: string;
     /** What was flown, or the airplane alone. */
     flown?: readonly PicturePoint[];
+    /** In its own pixels: what is drawn smaller keeps its letters. */
+    width?: number;
+    height?: number;
   } = $props();
 
-  const WIDTH = 460;
-  const HEIGHT = 380;
   const MARGIN = 34;
   const all = $derived([...picture.ways.flatMap(({ points }) => points), ...picture.lane]);
   const bounds = $derived({
@@ -24,15 +27,15 @@
   });
   const scale = $derived(
     Math.min(
-      (WIDTH - 2 * MARGIN) / Math.max(4, bounds.east[1] - bounds.east[0]),
-      (HEIGHT - 2 * MARGIN) / Math.max(4, bounds.north[1] - bounds.north[0])
+      (width - 2 * MARGIN) / Math.max(4, bounds.east[1] - bounds.east[0]),
+      (height - 2 * MARGIN) / Math.max(4, bounds.north[1] - bounds.north[0])
     )
   );
   const x = $derived(
-    (p: PicturePoint) => WIDTH / 2 + (p.east_nm - (bounds.east[0] + bounds.east[1]) / 2) * scale
+    (p: PicturePoint) => width / 2 + (p.east_nm - (bounds.east[0] + bounds.east[1]) / 2) * scale
   );
   const y = $derived(
-    (p: PicturePoint) => HEIGHT / 2 - (p.north_nm - (bounds.north[0] + bounds.north[1]) / 2) * scale
+    (p: PicturePoint) => height / 2 - (p.north_nm - (bounds.north[0] + bounds.north[1]) / 2) * scale
   );
   const line = $derived(
     (points: readonly PicturePoint[]) =>
@@ -42,14 +45,14 @@
   const labels = $derived.by(() => {
     const named = picture.fixes.map((fix) => ({ ...fix, x: x(fix.at), y: y(fix.at) }));
     const runway = picture.runway.ends.map((p) => ({ x: x(p), y: y(p) }));
-    const places = labelPlaces(named, [...named, ...runway], { width: WIDTH, height: HEIGHT });
+    const places = labelPlaces(named, [...named, ...runway], { width: width, height: height });
     return named.map((fix, i) => ({ ...fix, ...places[i]! }));
   });
   const scale_nm = $derived(scale * 5 > 140 ? 2 : 5);
 </script>
 
 <svg
-  viewBox="0 0 {WIDTH} {HEIGHT}"
+  viewBox="0 0 {width} {height}"
   class="block w-full border border-line bg-sheet"
   role="img"
   aria-label={label}
@@ -88,11 +91,11 @@
     >
   {/each}
   <path
-    d="M12 {HEIGHT - 12}h{scale_nm * scale}m0 -4v8m-{scale_nm * scale} -8v8"
+    d="M12 {height - 12}h{scale_nm * scale}m0 -4v8m-{scale_nm * scale} -8v8"
     stroke="var(--soft)"
     fill="none"
   />
-  <text x={16 + scale_nm * scale} y={HEIGHT - 8} class="fill-soft text-[11px]">{scale_nm} NM</text>
-  <path d="M{WIDTH - 16} 26V8m-5 6l5 -6l5 6" stroke="var(--soft)" fill="none" />
-  <text x={WIDTH - 16} y="38" text-anchor="middle" class="fill-soft text-[11px]">MN</text>
+  <text x={16 + scale_nm * scale} y={height - 8} class="fill-soft text-[11px]">{scale_nm} NM</text>
+  <path d="M{width - 16} 26V8m-5 6l5 -6l5 6" stroke="var(--soft)" fill="none" />
+  <text x={width - 16} y="38" text-anchor="middle" class="fill-soft text-[11px]">MN</text>
 </svg>

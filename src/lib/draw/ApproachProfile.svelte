@@ -9,12 +9,17 @@
   let {
     approach,
     card,
-    flown = []
+    flown = [],
+    width = 460,
+    height = 230
   }: {
     approach: Approach;
     card: ApproachCard;
     /** What was flown, or the airplane alone: before the threshold, and how high. */
     flown?: readonly { before_nm: number; altitude_ft: number }[];
+    /** In its own pixels: what is drawn smaller keeps its letters. */
+    width?: number;
+    height?: number;
   } = $props();
   /** Beyond the picture's edges nothing is drawn. */
   const seen = $derived(
@@ -24,8 +29,6 @@
     )
   );
 
-  const WIDTH = 460;
-  const HEIGHT = 230;
   const [LEFT, RIGHT, TOP, BOTTOM] = [14, 30, 34, 22];
   /** A path's band on the picture: three quarters of a full scale of 0.7°, or of a quarter of the angle for one of waypoints. */
   const BAND_SHARE = 0.75;
@@ -38,11 +41,11 @@
     Math.max(...inbound.map(({ above_ft, below_ft }) => below_ft ?? above_ft ?? 0), ground_ft + 1500) + 200
   );
   const x = $derived(
-    (before_nm: number) => WIDTH - RIGHT - ((before_nm + 0.4) / (farthest_nm + 0.4)) * (WIDTH - LEFT - RIGHT)
+    (before_nm: number) => width - RIGHT - ((before_nm + 0.4) / (farthest_nm + 0.4)) * (width - LEFT - RIGHT)
   );
   const y = $derived(
     (altitude_ft: number) =>
-      HEIGHT - BOTTOM - ((altitude_ft - ground_ft) / (highest_ft - ground_ft)) * (HEIGHT - TOP - BOTTOM)
+      height - BOTTOM - ((altitude_ft - ground_ft) / (highest_ft - ground_ft)) * (height - TOP - BOTTOM)
   );
   const steps = $derived(
     floors.length === 0
@@ -76,7 +79,7 @@
   );
 </script>
 
-<svg viewBox="0 0 {WIDTH} {HEIGHT}" class="block w-full" role="img" aria-label={words}>
+<svg viewBox="0 0 {width} {height}" class="block w-full" role="img" aria-label={words}>
   {#if path && !path.advisory}<path d={path.band} fill="var(--band)" />{/if}
   <path d={steps} fill="var(--phase)" />
   {#each floors as floor, i (i)}
@@ -97,12 +100,12 @@
   {/if}
   {#if minimum}
     <path
-      d="M{x(Math.max(1.6, profile.missedPoint_nm + 1.2))} {y(minimum.altitude_ft)}H{WIDTH - RIGHT}"
+      d="M{x(Math.max(1.6, profile.missedPoint_nm + 1.2))} {y(minimum.altitude_ft)}H{width - RIGHT}"
       stroke="var(--now)"
       stroke-width="1.8"
     />
     <text
-      x={WIDTH - 2}
+      x={width - 2}
       y={y(minimum.altitude_ft) - 5}
       text-anchor="end"
       class="fill-now text-[12px] font-bold">{minimum.kind} {figure(minimum.altitude_ft)}</text
@@ -148,11 +151,11 @@
     />
     <text x={px - 3} y={y(ground_ft) - 4} text-anchor="end" class="fill-now text-[11px]">VDP</text>
   {/if}
-  <path d="M{LEFT} {y(ground_ft)}H{WIDTH - 4}" stroke="var(--strong-line)" />
+  <path d="M{LEFT} {y(ground_ft)}H{width - 4}" stroke="var(--strong-line)" />
   <path d="M{x(0)} {y(ground_ft)}H{x(-0.4)}" stroke="var(--ink)" stroke-width="5" />
   {#each Array.from({ length: Math.floor(farthest_nm / 2) }, (_, k) => 2 * (k + 1)) as mile (mile)}
     <path d="M{x(mile)} {y(ground_ft)}v4" stroke="var(--strong-line)" />
-    <text x={x(mile)} y={HEIGHT - 5} text-anchor="middle" class="fill-soft text-[11px]">{mile}</text>
+    <text x={x(mile)} y={height - 5} text-anchor="middle" class="fill-soft text-[11px]">{mile}</text>
   {/each}
-  <text x={x(0)} y={HEIGHT - 5} text-anchor="middle" class="fill-soft text-[11px]">NM</text>
+  <text x={x(0)} y={height - 5} text-anchor="middle" class="fill-soft text-[11px]">NM</text>
 </svg>

@@ -25,7 +25,11 @@ export async function openAttempt(
 ): Promise<Attempt> {
   return as(identity, async (db) => {
     const lesson = await db('lesson')
-      .select('student_id', db.raw("plan->>'drill' AS drill"))
+      // Approaches are laid side by side by themselves, not all under one name.
+      .select(
+        'student_id',
+        db.raw("left(concat_ws(' ', plan->>'drill', plan#>>'{approach,approach,id}'), 60) AS drill")
+      )
       .where({ id: asked.lessonId })
       .whereNull('withdrawn_at')
       .first<{ student_id: string; drill: string } | undefined>();

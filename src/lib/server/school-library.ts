@@ -193,12 +193,6 @@ export async function keepProfile(identity: Identity, asked: unknown): Promise<I
   return profile;
 }
 
-/** Names of every drill, shipped and the school's own, by id. */
-export async function drillNames(identity: Identity): Promise<Record<string, string>> {
-  const own = (await schoolDrills(identity)).map(({ body }) => body);
-  return Object.fromEntries([...drillCatalogue, ...own].map((drill) => [drill.id, drill.name]));
-}
-
 const blankDrill: DrillFile = {
   id: 'new-drill',
   name: 'New drill',

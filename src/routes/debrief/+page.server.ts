@@ -1,7 +1,7 @@
 import { verdicts } from '$core/finding/verdict';
 import { identityFrom } from '$lib/server/answers';
 import { askedOrder } from '$lib/server/asked-order';
-import { drillNames } from '$lib/server/school-library';
+import { drillNames } from '$lib/server/drill-names';
 import { ATTEMPTS_PER_PAGE, VERDICTS_LOOKED_AT, attemptOrders, listAttempts } from '$lib/server/attempt-list';
 import type { PageServerLoad } from './$types';
 

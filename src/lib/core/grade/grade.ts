@@ -10,6 +10,7 @@ import { lessonAsFlown } from '../flight/as-flown';
 import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
+import { approachStory, segmentsOf, type SegmentGrade, type StorySentence } from './approach-story';
 import { checkElements, checkFindings, judgeChecks, measureChecks, type CheckMeasure } from './checks/checks';
 import { comparableOf, type Comparable } from './comparable';
 import { exceedanceFindings } from './exceedance-findings';
@@ -29,7 +30,7 @@ import { orderFindings } from './order-findings';
 import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 8;
+export const GRADER_VERSION = 9;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -55,6 +56,9 @@ export interface Grade {
   scan?: ScanReport | null;
   /** What the flight recorded too little of to be judged by. Older grades do not say. */
   unjudged?: Unjudged[];
+  /** An approach's parts, and what is to be said of it first. Other and older grades have none. */
+  segments?: SegmentGrade[];
+  story?: StorySentence[];
   comparable: Comparable;
 }
 
@@ -95,6 +99,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const findings = orderFindings(
     underCircumstances(lesson, [...faults, ...heldWell(lesson, measures, faults)])
   );
+  const parts = segmentsOf(lesson, phases, measures, judged, findings);
   const scanning = task && scan ? scanElements(scan, task) : [];
   // Where the reference pilot flies, only the scan is the student's.
   const elements =
@@ -150,6 +155,9 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     checks,
     scan,
     ...(unjudged.length > 0 ? { unjudged } : {}),
+    ...(parts.length > 0
+      ? { segments: parts, story: approachStory(flight, lesson, parts, measures, judged, findings) }
+      : {}),
     comparable: comparableOf(plan.drill, completed === 1, measures, checks, scan)
   };
 }

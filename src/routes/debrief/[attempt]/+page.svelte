@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { isApproach } from '$core/drill/approach/approach-drill';
   import { lessonOf } from '$core/drill/lesson';
   import { duration, type Flight } from '$core/flight/flight';
   import { lessonAsFlown } from '$core/flight/as-flown';
@@ -19,6 +20,8 @@
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
+  import ApproachDebrief from './ApproachDebrief.svelte';
+  import ApproachStory from './ApproachStory.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import CoachSpoke from './CoachSpoke.svelte';
   import DebriefHeader from './DebriefHeader.svelte';
@@ -75,6 +78,7 @@
   const corridorsNow = $derived(
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
+  const approach = $derived(isApproach(plan) ? plan : null);
   const fromAbove = $derived(planPicture(lesson));
   const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
@@ -133,6 +137,10 @@
 
 <DebriefHeader {debrief} {lesson} {standing} onarithmetic={() => (arithmetic = true)} />
 
+{#if grade.story && grade.segments}
+  <ApproachStory story={grade.story} segments={grade.segments} onmoment={(time_s) => player.go(time_s)} />
+{/if}
+
 <AfterLanding
   findings={grade.findings}
   {plan}
@@ -182,7 +190,9 @@
   </section>
 
   <div class="min-w-0">
-    {#if fromAbove}
+    {#if approach}
+      <ApproachDebrief {lesson} plan={approach} {flight} cursor_s={player.time_s} />
+    {:else if fromAbove}
       <PlanView
         picture={fromAbove}
         {track}

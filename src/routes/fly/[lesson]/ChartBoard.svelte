@@ -73,7 +73,7 @@
   {#if view === 'words'}
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <dl
-      class="max-h-44 overflow-y-auto leading-snug [&_dt]:mt-1 [&_dt]:text-soft"
+      class="max-h-36 overflow-y-auto leading-snug [&_dt]:mt-1 [&_dt]:text-soft"
       tabindex="0"
       aria-label="Briefing"
     >
@@ -88,12 +88,16 @@
     <ApproachPlan
       {picture}
       label="Plan of {approach.name}"
+      width={252}
+      height={150}
       flown={shown ? [pictured(world, approach, shown)] : []}
     />
   {:else}
     <ApproachProfile
       {approach}
       {card}
+      width={252}
+      height={150}
       flown={shown
         ? [{ before_nm: beforeThreshold(world, approach, shown), altitude_ft: shown.altitude_ft }]
         : []}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
   import type { AssistLevel } from '$core/drill/lesson-plan';
+  import { runwaySeen, runwaySeenIn, runwayWords } from '$core/flight/runway-in-sight';
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure } from '$core/measure/figure';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
@@ -48,12 +49,24 @@
     oil?: number | null;
   } = $props();
 
+  const runway = $derived(frame && runwaySeenIn(lesson, frame.phaseIndex));
   const outside = $derived(
-    lesson.plan.cloudBase_ft === null
-      ? 'view-limiting device on'
-      : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
-        ? 'in cloud: nothing outside'
-        : 'below the cloud: sea and horizon in sight'
+    runway && frame?.place
+      ? runwayWords(
+          runway,
+          runwaySeen(
+            runway,
+            frame.place,
+            frame.trueAltitude_ft,
+            frame.readings.heading_deg + lesson.area.variation_deg,
+            lesson.area.variation_deg
+          )
+        )
+      : lesson.plan.cloudBase_ft === null
+        ? 'view-limiting device on'
+        : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
+          ? 'in cloud: nothing outside'
+          : 'below the cloud: sea and horizon in sight'
   );
 
   const { aircraft, plan } = $derived(lesson);

@@ -9,7 +9,7 @@ import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';
 import { dayIn } from '$lib/server/school-day';
-import { drillNames } from '$lib/server/school-library';
+import { drillNames } from '$lib/server/drill-names';
 import { studentById } from '$lib/server/students';
 import type { PageServerLoad } from './$types';
 

@@ -5,6 +5,7 @@ import type { ComparableFigure } from '../../finding/comparable-figure';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { lacking, type Flight } from '../../flight/flight';
 import type { Finding } from '../../finding/finding';
+import type { Verdict } from '../../finding/verdict';
 import type { GradeElement } from '../../finding/grade-element';
 import { arc } from './arc';
 import type { CheckKind, CheckPlace, Told } from './check-kind';
@@ -122,6 +123,18 @@ export function checkElements(lesson: Lesson, checks: readonly JudgedCheck[]): G
         weight: TECHNIQUE_WEIGHT,
         arithmetic
       }))
+  );
+}
+
+/** What each check's elements came to, with the phase it belongs to. */
+export function checkVerdicts(
+  lesson: Lesson,
+  checks: readonly JudgedCheck[]
+): { phaseId: string; verdict: Verdict }[] {
+  return checks.flatMap(({ measure, judged }) =>
+    toldOf(measure)
+      .elements(measure, judged, lesson)
+      .map(({ verdict }) => ({ phaseId: measure.phaseId, verdict }))
   );
 }
 

@@ -20,7 +20,7 @@ export interface ThresholdMeasure {
   crossing_ft: number;
 }
 
-const ASIDE_M = 30;
+const ASIDE_M = 45;
 const HEIGHT_FT = 30;
 const FAST_KT = 10;
 const SLOW_KT = 5;

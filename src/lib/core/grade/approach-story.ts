@@ -1,0 +1,162 @@
+import type { CorridorMeasure } from '../deviation/corridor-measure';
+import type { CorridorChannel } from '../drill/corridor';
+import { phaseById, segments, type Segment } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import type { PhaseSpan } from '../drill/phase-tracker';
+import type { Finding } from '../finding/finding';
+import { needleWords } from '../finding/quantity-words';
+import { worse, type Verdict } from '../finding/verdict';
+import { sampleAt, type Flight } from '../flight/flight';
+import { lowered } from '../measure/capital';
+import { figure } from '../measure/figure';
+import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import { checkVerdicts, type JudgedCheck } from './checks/checks';
+
+/** One part of an approach, with the worst of what was required in it. */
+export interface SegmentGrade {
+  segment: Segment;
+  from_s: number;
+  to_s: number;
+  verdict: Verdict;
+  /** Findings that lie in it, by their place in the grade's list. */
+  findings: number[];
+}
+
+/** A sentence of what a debrief says first, with the moment it is about. */
+export interface StorySentence {
+  words: string;
+  moment_s: number | null;
+}
+
+export const segmentNames: Record<Segment, string> = {
+  inbound: 'To the final fix',
+  final: 'Final',
+  missed: 'Missed approach'
+};
+
+/** The parts of an approach in their order; none where the flight was of none. */
+export function segmentsOf(
+  lesson: Lesson,
+  spans: readonly PhaseSpan[],
+  measures: readonly CorridorMeasure[],
+  judged: readonly JudgedCheck[],
+  findings: readonly Finding[]
+): SegmentGrade[] {
+  const verdicts = [
+    ...measures.map(({ phaseId, verdict }) => ({ phaseId, verdict })),
+    ...checkVerdicts(lesson, judged)
+  ];
+  return segments.flatMap((segment): SegmentGrade[] => {
+    const mine = spans.filter(({ phaseId }) => phaseById(lesson.drill, phaseId).segment === segment);
+    if (mine.length === 0) return [];
+    const from_s = mine[0]!.start_s;
+    const to_s = mine.at(-1)!.end_s;
+    const ids = new Set(mine.map(({ phaseId }) => phaseId));
+    return [
+      {
+        segment,
+        from_s,
+        to_s,
+        verdict: verdicts
+          .filter(({ phaseId }) => ids.has(phaseId))
+          .reduce<Verdict>((a, { verdict }) => worse(a, verdict), 'met'),
+        findings: findings.flatMap(({ moment_s, severity }, i) =>
+          severity !== 'good' && moment_s >= from_s && moment_s <= to_s ? [i] : []
+        )
+      }
+    ];
+  });
+}
+
+/** What an instructor would read out of an approach before anything else; nothing where there was none. */
+export function approachStory(
+  flight: Flight,
+  lesson: Lesson,
+  parts: readonly SegmentGrade[],
+  measures: readonly CorridorMeasure[],
+  judged: readonly JudgedCheck[],
+  findings: readonly Finding[]
+): StorySentence[] {
+  if (parts.length === 0) return [];
+  const sentences: StorySentence[] = [];
+  const say = (words: string, moment_s: number | null) => sentences.push({ words, moment_s });
+  const setUp = judged.find(({ measure }) => measure.kind === 'set-up')?.measure;
+  if (setUp?.kind === 'set-up') {
+    const unready = findings.filter((f) => SET_UP.includes(f.kind));
+    say(
+      unready.length === 0
+        ? 'The radios were ready before the first fix.'
+        : `Before the first fix: ${unready.map((f) => lowered(f.title)).join(', ')}.`,
+      setUp.at_s
+    );
+  }
+  const worstOf = (segment: Segment, channel: CorridorChannel) => {
+    const part = parts.find((p) => p.segment === segment);
+    return measures
+      .filter(
+        (m) => part && m.channel === channel && m.from_s >= part.from_s - 0.1 && m.to_s <= part.to_s + 0.1
+      )
+      .reduce<CorridorMeasure | null>(
+        (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),
+        null
+      );
+  };
+  const course = worstOf('inbound', 'courseShare');
+  const level = measures
+    .filter(
+      (m) =>
+        m.channel === 'altitude_ft' &&
+        m.corridor.above !== null &&
+        phaseById(lesson.drill, m.phaseId).segment === 'inbound'
+    )
+    .reduce<CorridorMeasure | null>(
+      (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),
+      null
+    );
+  if (course && level) {
+    const off = level.exceedances.length > 0;
+    say(
+      `To the final fix ${
+        off
+          ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
+          : 'the altitudes were held'
+      }, and the courses within ${needleWords(course.worst)}.`,
+      off ? level.worst_s : course.worst_s
+    );
+  }
+  const final = parts.find(({ segment }) => segment === 'final');
+  const onFinal = worstOf('final', 'courseShare');
+  if (final && onFinal) {
+    const path = worstOf('final', 'pathShare');
+    const end = sampleAt(flight, onFinal.to_s);
+    const aside_nm = flight.columns.get('crossTrack_nm')?.[Math.max(0, end - 1)];
+    say(
+      `On the final the course was held within ${needleWords(onFinal.worst)}${
+        aside_nm === undefined
+          ? ''
+          : `, ${figure(Math.abs(aside_nm) * METRES_PER_NAUTICAL_MILE)} m beside it at the end`
+      }${path ? `; the path within ${needleWords(path.worst)}, at worst ${path.worst > 0 ? 'above' : 'below'}` : ''}.`,
+      onFinal.worst_s
+    );
+  }
+  for (const { measure } of judged) {
+    if (measure.kind === 'decision')
+      say(
+        measure.toClimb_s === null
+          ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`
+          : `At the minimum of ${figure(measure.altitude_ft)} ft ${measure.toClimb_s === 0 ? 'the climb had begun' : `it took ${figure(measure.toClimb_s, 1)} s to a climb`}; lowest ${figure(measure.lowest_ft)} ft.`,
+        measure.at_s
+      );
+    if (measure.kind === 'threshold' && measure.came)
+      say(
+        `Over the threshold ${figure(measure.height_ft)} ft high, ${figure(Math.abs(measure.aside_m))} m ${measure.aside_m > 0 ? 'right' : 'left'} of the middle.`,
+        measure.at_s
+      );
+  }
+  const worst = findings.find((f) => f.severity !== 'good' && f.under === null);
+  if (worst) say(`First to work on: ${lowered(worst.title)}.`, worst.moment_s);
+  else say('Nothing to work on stands out.', null);
+  return sentences;
+}
+
+const SET_UP: readonly Finding['kind'][] = ['not-tuned', 'not-identified', 'wrong-course', 'wrong-source'];

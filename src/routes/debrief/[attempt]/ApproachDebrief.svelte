@@ -1,0 +1,62 @@
+<script lang="ts">
+  import type { PlannedApproach } from '$core/drill/approach/approach-drill';
+  import { worldWith } from '$core/drill/approach/approach-references';
+  import { approachDayOf } from '$core/drill/approach/plan-for-approach';
+  import type { Lesson } from '$core/drill/lesson';
+  import { worldOf } from '$core/drill/lesson-place';
+  import type { Flight } from '$core/flight/flight';
+  import { approachCard } from '$core/procedure/approach/approach-card';
+  import { approachPicture, pictured } from '$core/procedure/approach/approach-picture';
+  import { beforeThreshold } from '$core/procedure/approach/approach-place';
+  import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
+  import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
+
+  /** The chart of an approach from above and from the side, with the way flown until the moment of the cursor. */
+  let {
+    lesson,
+    plan,
+    flight,
+    cursor_s
+  }: { lesson: Lesson; plan: PlannedApproach; flight: Flight | null; cursor_s: number } = $props();
+
+  const approach = $derived(plan.approach.approach);
+  const world = $derived(worldWith(worldOf(plan), approach));
+  const day = $derived(approachDayOf(plan, lesson.aircraft));
+  const card = $derived(approachCard(world, approach, day));
+  const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
+  /** The way flown, a point every two seconds. */
+  const way = $derived.by(() => {
+    const latitude = flight?.columns.get('latitude_deg');
+    const longitude = flight?.columns.get('longitude_deg');
+    const altitude = flight?.columns.get('altitude_ft');
+    if (!flight || !latitude || !longitude || !altitude) return [];
+    const step = 2 * flight.rate_hz;
+    return Array.from({ length: Math.ceil(flight.length / step) }, (_, i) => {
+      const k = i * step;
+      const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
+      return {
+        at: pictured(world, approach, place),
+        before_nm: beforeThreshold(world, approach, place),
+        altitude_ft: altitude[k]!
+      };
+    });
+  });
+  const until = $derived(cursor_s > 0 ? way.slice(0, Math.floor(cursor_s / 2) + 2) : way);
+  /** From the side only what was flown toward the runway, from the last time it was far out. */
+  const inbound = $derived.by(() => {
+    const farthest = (card.profile.points[0]?.before_nm ?? 8) + 0.3;
+    const from = until.findLastIndex(({ before_nm }) => before_nm > farthest);
+    return until.slice(Math.max(0, from));
+  });
+</script>
+
+<ApproachPlan
+  {picture}
+  width={340}
+  height={250}
+  flown={until.map(({ at }) => at)}
+  label="Plan of {approach.name} with the way flown until the moment of the cursor"
+/>
+<div class="mt-2">
+  <ApproachProfile {approach} {card} width={340} height={180} flown={inbound} />
+</div>
