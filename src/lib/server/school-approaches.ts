@@ -13,7 +13,7 @@ export function schoolApproaches(identity: Identity): Promise<Kept<Approach>[]> 
 }
 
 /** A world by its id, shipped or the school's own; null when there is none. */
-async function worldOfShelf(identity: Identity, id: string): Promise<World | null> {
+export async function worldOfShelf(identity: Identity, id: string): Promise<World | null> {
   return worlds.find((world) => world.id === id) ?? keptUnder<World>(identity, 'school_world', id);
 }
 

@@ -40,9 +40,11 @@
   <section class="mt-4">
     <div class="flex items-baseline justify-between gap-3">
       <h2>Approaches</h2>
-      {#if teaches}<button
-          class="text-[13px] text-now underline underline-offset-2"
-          onclick={() => (open = true)}>Take in an approach…</button
+      {#if teaches}<span class="flex gap-4 text-[13px]">
+          <a href="/charts/new-approach?world={world}">Type one in…</a>
+          <button class="text-now underline underline-offset-2" onclick={() => (open = true)}
+            >Take in an approach…</button
+          ></span
         >{/if}
     </div>
     {#if removed}

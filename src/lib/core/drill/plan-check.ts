@@ -58,8 +58,8 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
   };
   const { aircraft, area, drill, drillFile } = lesson;
   if (isApproach(plan))
-    for (const { field, message } of approachProblems(worldOf(plan), plan.approach.approach))
-      report('approach', `${field}: ${message}`);
+    for (const { field, message, severity } of approachProblems(worldOf(plan), plan.approach.approach))
+      if (severity === 'wrong') report('approach', `${field}: ${message}`);
   const { speeds } = aircraft;
 
   for (const figure of drillFile.figures) {

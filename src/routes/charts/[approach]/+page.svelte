@@ -78,6 +78,9 @@
     <button class={button.plain} onclick={() => saveJson(approach, `${approach.id}.json`)}>JSON</button>
     <button class={button.plain} onclick={readOut}>Read out</button>
     <button class={button.plain} onclick={() => window.print()}>Print</button>
+    {#if data.me?.teaches}<a class={button.plain} href="/charts/{approach.id}/edit"
+        >{data.own ? 'Change' : 'Make your own of it'}</a
+      >{/if}
     <a class={button.main} href={flyAt}>{data.me?.teaches ? 'Plan a lesson' : 'Fly it'}</a>
   </div>
 </header>

@@ -1,5 +1,5 @@
 import { figure, heading } from '../../measure/figure';
-import type { AltitudeLimit, Found, Leg } from './approach';
+import type { AltitudeLimit, Found, Leg, LegType } from './approach';
 
 /** An altitude limit as it is said: "2400 ft", "at or above 2400 ft", "2000 to 3000 ft". */
 export function altitudeWords({ above_ft, below_ft }: AltitudeLimit): string {
@@ -44,6 +44,29 @@ function guideWords({ guide, station, fix }: Leg): string {
 
 const course = (leg: Leg) => (leg.course_deg === undefined ? '' : heading(leg.course_deg));
 const side = ({ turn }: Leg) => (turn ? `${turn} turn` : '');
+
+/** A type of leg as a person would say it, with the code the industry has for it. */
+export function legName(type: LegType): string {
+  return `${LEG_NAMES[type]} (${type})`;
+}
+
+const LEG_NAMES: Record<LegType, string> = {
+  IF: 'from a fix',
+  TF: 'to a fix',
+  CF: 'course to a fix',
+  DF: 'direct to a fix',
+  AF: 'arc to a fix',
+  RF: 'curve to a fix',
+  FA: 'from a fix up to',
+  CA: 'course up to',
+  VA: 'heading up to',
+  VI: 'heading to a course',
+  VM: 'heading, manual',
+  PI: 'procedure turn',
+  HM: 'hold, manual',
+  HF: 'hold, once round',
+  HA: 'hold, up to'
+};
 
 /** What a leg asks for, as it is read out: what is flown, how it is guided, where it ends and how high. */
 export function legWords(leg: Leg): string {
