@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { fitsAcross, signedIn } from './people';
+import { choose, fitsAcross, signedIn } from './people';
 
 test('an approach briefed: from the charts to its card, on another day, in another airplane, item by item', async ({
   browser
@@ -90,4 +90,97 @@ test('an approach of the school’s own: refused at its place, taken in, briefed
   expect(faults.filter((fault) => !fault.includes('400'))).toEqual([]);
   await page.context().close();
   await student.context().close();
+});
+
+test('an approach typed in, planned, and flown to its missed approach and its debrief', async ({
+  browser
+}) => {
+  test.slow();
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Ines Brandvik', faults);
+  await page.goto('/charts');
+  await page.getByRole('link', { name: 'Type one in…' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('A new approach');
+  // What is there to begin with fits; what is typed is checked at once, at its place, and can be taken back.
+  const fit = page.getByRole('region', { name: 'What does not fit' });
+  await expect(fit).toContainText('Everything fits.');
+  const name = page.getByLabel('Name', { exact: true });
+  await name.fill('ILS 24 from our chart');
+  await name.press('Tab');
+  const final = page.getByRole('group', { name: 'Final' });
+  const second = final.getByRole('listitem').nth(1);
+  const floor = second.getByLabel('not below ft');
+  await floor.fill('3400');
+  await floor.press('Enter');
+  await expect(second).toContainText('rises toward the runway');
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await page.keyboard.press('Control+z');
+  await expect(floor).toHaveValue('1700');
+  await expect(fit).toContainText('Everything fits.');
+  // A fix under another name is found by its legs, and the drawing has it.
+  const fix = page.getByLabel('fix', { exact: true }).nth(1);
+  await fix.fill('hulma');
+  await fix.press('Tab');
+  await expect(second.getByLabel('to', { exact: true })).toHaveValue('HULMA');
+  await expect(page.getByRole('img', { name: /^Plan of what is typed/ })).toContainText('HULMA');
+  await second.getByLabel('told by').fill('somewhere');
+  await second.getByLabel('told by').press('Tab');
+  await expect(second).toContainText('a distance like IVL 5.8');
+  await second.getByLabel('told by').fill('IVL 6.2, outer marker');
+  await second.getByLabel('told by').press('Tab');
+  await fitsAcross(page);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Vesterlund · ILS 24 from our chart');
+
+  await page.getByRole('link', { name: 'Plan a lesson' }).click();
+  await expect(page.getByLabel('Drill')).toContainText('XVLB ILS 24 from our chart');
+  await choose(page.getByLabel('Student'), 'Maren Tolvik');
+  await expect(page.getByLabel('Drill')).toContainText('XVLB ILS 24 from our chart');
+  await expect(page.getByLabel('Way in')).toContainText('vectors to final');
+  await page.getByRole('button', { name: 'Plan this lesson' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('XVLB ILS 24 from our chart');
+  await expect(page.getByText('DA 288 ft, set 290 ft')).toBeVisible();
+  const lesson = page.url().split('/').at(-1)!;
+
+  // The chart is at hand while it is flown, from above and from the side.
+  const student = await signedIn(browser, 'Maren Tolvik', faults);
+  await student.goto(`/fly/${lesson}`);
+  const chart = student.getByRole('region', { name: 'Chart' });
+  await student.getByRole('button', { name: 'the reference pilot' }).click();
+  await expect(chart).toContainText('DA 288 ft, set 290 ft');
+  await chart.getByRole('button', { name: 'side' }).click();
+  await expect(chart.getByRole('img', { name: /^Profile: .*minimum 288 ft/ })).toBeVisible();
+  await student.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(student).toHaveURL(/\/debrief\//, { timeout: 120_000 });
+  const short = student.getByRole('region', { name: 'The approach in short' });
+  await expect(short).toContainText(/At the minimum of 290 ft it took \d/);
+  await expect(short.getByRole('row')).toHaveCount(4);
+  await short.getByRole('button', { name: 'Missed approach' }).click();
+  await expect(student.getByRole('img', { name: /^Plan of ILS 24 from our chart/ })).toBeVisible();
+  await fitsAcross(student);
+  expect(faults).toEqual([]);
+  await page.context().close();
+  await student.context().close();
+});
+
+test('a student cannot type approaches in, and nothing that does not fit is kept', async ({ browser }) => {
+  const faults: string[] = [];
+  const student = await signedIn(browser, 'Maren Tolvik', faults);
+  for (const path of ['/charts/new-approach', '/charts/xvlb-ils-24/edit'])
+    expect((await student.goto(path))!.status()).toBe(403);
+  const refused = await student.request.post('/charts/new-approach', {
+    form: { approach: '{}' },
+    headers: { origin: new URL(student.url()).origin, 'x-sveltekit-action': 'true' }
+  });
+  expect(await refused.text()).toContain('403');
+  await student.context().close();
+  const page = await signedIn(browser, 'Ines Brandvik', faults);
+  for (const approach of ['{', '{}', JSON.stringify({ id: 'x', name: 5 }), 'x'.repeat(300_000)]) {
+    const answer = await page.request.post('/charts/new-approach', {
+      form: { approach },
+      headers: { origin: new URL(page.url()).origin, 'x-sveltekit-action': 'true' }
+    });
+    expect(((await answer.json()) as { type: string }).type).toBe('failure');
+  }
+  await page.context().close();
 });

@@ -23,6 +23,8 @@ const VIEWS: [name: string, path: string, night?: 'night'][] = [
   ['the planning desk', '/desk', 'night'],
   ['the charts', '/charts'],
   ['an approach', '/charts/xvko-rnav-35', 'night'],
+  ['an approach typed in', '/charts/xvlb-ils-24/edit'],
+  ['an approach planned', '/plan?approach=xvko-ils-17', 'night'],
   ['drills', '/plan/drills'],
   ['a drill', '/plan/drills/pattern-b', 'night'],
   ['tolerance profiles', '/plan/profiles'],

@@ -120,7 +120,7 @@ export function approachStory(
         off
           ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
           : 'the altitudes were held'
-      }, and the courses within ${needleWords(course.worst)}.`,
+      }, and ${heldWords('the courses', course.worst)}.`,
       off ? level.worst_s : course.worst_s
     );
   }
@@ -131,11 +131,11 @@ export function approachStory(
     const end = sampleAt(flight, onFinal.to_s);
     const aside_nm = flight.columns.get('crossTrack_nm')?.[Math.max(0, end - 1)];
     say(
-      `On the final the course was held within ${needleWords(onFinal.worst)}${
+      `On the final ${heldWords('the course', onFinal.worst)}${
         aside_nm === undefined
           ? ''
           : `, ${figure(Math.abs(aside_nm) * METRES_PER_NAUTICAL_MILE)} m beside it at the end`
-      }${path ? `; the path within ${needleWords(path.worst)}, at worst ${path.worst > 0 ? 'above' : 'below'}` : ''}.`,
+      }${path ? `; ${heldWords('the path', path.worst)}, at worst ${path.worst > 0 ? 'above' : 'below'} it` : ''}.`,
       onFinal.worst_s
     );
   }
@@ -153,10 +153,42 @@ export function approachStory(
         measure.at_s
       );
   }
+  const level_ft = minimumHeld(lesson);
+  const low = final && level_ft !== null ? lowest(flight, final) : null;
+  if (low && level_ft !== null && !judged.some(({ measure }) => measure.kind === 'decision'))
+    say(
+      `Lowest on the final ${figure(low.altitude_ft)} ft; the minimum is ${figure(level_ft)} ft.`,
+      low.at_s
+    );
   const worst = findings.find((f) => f.severity !== 'good' && f.under === null);
   if (worst) say(`First to work on: ${lowered(worst.title)}.`, worst.moment_s);
   else say('Nothing to work on stands out.', null);
   return sentences;
+}
+
+/** The minimum a final levels off above; null where it has a decision altitude. */
+function minimumHeld({ drill }: Lesson): number | null {
+  const last = drill.phases.findLast(({ segment }) => segment === 'final');
+  const ft = last?.goal.vertical.kind === 'level' ? last.goal.floor?.ft : undefined;
+  return typeof ft === 'number' ? ft : null;
+}
+
+function lowest(
+  flight: Flight,
+  { from_s, to_s }: SegmentGrade
+): { altitude_ft: number; at_s: number } | null {
+  const altitude = flight.columns.get('altitude_ft');
+  if (!altitude) return null;
+  let at = sampleAt(flight, from_s);
+  for (let k = at; k <= sampleAt(flight, to_s); k++) if (altitude[k]! < altitude[at]!) at = k;
+  return { altitude_ft: altitude[at]!, at_s: at / flight.rate_hz };
+}
+
+/** How closely a needle was kept, by its farthest. */
+function heldWords(what: string, worst: number): string {
+  return Math.abs(worst) > 1
+    ? `${what} went beyond the needle’s edge`
+    : `${what} stayed within ${needleWords(worst)}`;
 }
 
 const SET_UP: readonly Finding['kind'][] = ['not-tuned', 'not-identified', 'wrong-course', 'wrong-source'];

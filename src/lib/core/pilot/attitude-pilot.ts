@@ -59,6 +59,10 @@ export interface Pilot {
 const ALTITUDE_BELIEVED = 0.3;
 /** A path made of the altimeter is flown a little high: under it are the steps. */
 const SPARED_FT = 20;
+/** Who looks out at the minimum goes so far below it; who is timid waits so long with the power, the nose hardly up. */
+const LOOKING_FT = 150;
+const TIMID_S = 12;
+const TIMID_PITCH_DEG = 4;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
 
@@ -131,6 +135,7 @@ export function attitudePilot(
       seePath(navigationShown, r);
     }
     if (phaseIndex > flying.step && climbsThrough(r)) told('levelsOffLate', time_s);
+    else if (phaseIndex > flying.step && looksOut(r)) told('continuesBelow', time_s);
     else if (phaseIndex > flying.step) enter(phaseIndex, time_s);
     else if (flying.step <= phaseIndex + 1 && goesOn(time_s, r)) enter(flying.step + 1, time_s);
     pending.push({ at_s: time_s + REACTION_S, hands: decide(time_s, r) });
@@ -161,6 +166,16 @@ export function attitudePilot(
     return (r.altitude_ft - vertical.to_ft) * way < 70 * habits.levelsOffLate;
   }
 
+  /** Still looking for the runway below the minimum. */
+  function looksOut(r: Readings): boolean {
+    const { vertical } = flying.phase().goal;
+    return (
+      habits.continuesBelow > 0 &&
+      vertical.kind === 'path' &&
+      r.altitude_ft > vertical.to_ft - LOOKING_FT * habits.continuesBelow
+    );
+  }
+
   /** Whether the pilot begins the next phase without being called. */
   function goesOn(time_s: number, r: Readings): boolean {
     const { pace, goal } = flying.phase();
@@ -170,7 +185,8 @@ export function attitudePilot(
     const { vertical } = goal;
     if (vertical.kind !== 'level') {
       if (next.goal.vertical.kind === 'level') return false;
-      const lead = Math.abs(r.verticalSpeed_fpm) * 0.02 + 8;
+      const looking = vertical.kind === 'path' ? LOOKING_FT * habits.continuesBelow : 0;
+      const lead = Math.abs(r.verticalSpeed_fpm) * 0.02 + 8 - looking;
       return vertical.verticalSpeed_fpm !== null && vertical.verticalSpeed_fpm < 0
         ? r.altitude_ft <= vertical.to_ft + lead
         : false;
@@ -200,13 +216,26 @@ export function attitudePilot(
     const { vertical } = phase.goal;
     const heading_deg = heading.at(time_s, r, laterally.rollingOut());
     const order = navigator?.steer(time_s, { ...r, heading_deg }) ?? null;
-    const bank_deg = laterally.bank_deg(time_s, r, heading_deg, order);
+    let bank_deg = laterally.bank_deg(time_s, r, heading_deg, order);
+    if (
+      habits.turnsBeforeClimb > 0 &&
+      phase.segment === 'missed' &&
+      phase.goal.lateral.kind === 'heading' &&
+      r.verticalSpeed_fpm > 200
+    ) {
+      told('turnsBeforeClimb', time_s);
+      bank_deg = 20 * habits.turnsBeforeClimb;
+    }
     let flaps =
       r.ias_kt < line.ias_kt + 6 || phase.goal.flaps_deg <= r.flaps_deg ? line.flaps_deg : r.flaps_deg;
     let gear = line.gear;
-    if (habits.configuresLate > 0 && in_s < 26 * habits.configuresLate && vertical.kind === 'rate') {
+    if (
+      habits.configuresLate > 0 &&
+      ((in_s < 26 * habits.configuresLate && vertical.kind === 'rate') || vertical.kind === 'path')
+    ) {
       told('configuresLate', time_s);
-      flaps = settings[Math.max(0, flying.step - 2)]!.line.flaps_deg;
+      // On a path they are never thought of at all.
+      flaps = vertical.kind === 'path' ? 0 : settings[Math.max(0, flying.step - 2)]!.line.flaps_deg;
       gear = settings[Math.max(0, flying.step - 2)]!.line.gear;
     }
     if (habits.configuresLate > 0 && vertical.kind === 'level' && phase.goal.flaps_deg > 0) {
@@ -218,6 +247,21 @@ export function attitudePilot(
       flaps =
         r.flaps_deg > 1 ? Math.max(flaps, settings[Math.max(0, flying.step - 1)]!.line.flaps_deg) : flaps;
       gear = Math.max(gear, settings[Math.max(0, flying.step - 1)]!.line.gear);
+    }
+    const goesAround = phase.segment === 'missed' && vertical.kind === 'speed';
+    if (
+      goesAround &&
+      habits.timidGoAround > 0 &&
+      in_s < TIMID_S * habits.timidGoAround &&
+      r.verticalSpeed_fpm < 300
+    ) {
+      told('timidGoAround', time_s);
+      return {
+        ...hands,
+        pitch_deg: clamp(pitch_deg, -15, TIMID_PITCH_DEG),
+        throttle: settings[Math.max(0, flying.step - 1)]!.line.throttle + 0.1,
+        handsOff: false
+      };
     }
     if (habits.huntsPower > 0) told('huntsPower', time_s);
     if (habits.fliesOutOfTrim > 0) told('fliesOutOfTrim', time_s);

@@ -50,6 +50,17 @@ export interface Habits {
   forgetsIdent: number;
   setsWrongCourse: number;
   feedsWrongSource: number;
+  /** Goes down toward the altitude after the next before its fix. */
+  descendsEarly: number;
+  /** Chases the path with the nose. */
+  chasesPath: number;
+  /** Goes on below the minimum, looking out. */
+  continuesBelow: number;
+  /** Takes its time with the power of a missed approach. */
+  timidGoAround: number;
+  /** Turns in the missed approach before the climb is done. */
+  turnsBeforeClimb: number;
+  forgetsClock: number;
 }
 
 export const habitNames: Record<keyof Habits, string> = {
@@ -81,7 +92,13 @@ export const habitNames: Record<keyof Habits, string> = {
   timesLate: 'turns inbound late',
   forgetsIdent: 'does not identify',
   setsWrongCourse: 'sets a wrong course',
-  feedsWrongSource: 'feeds the needle from the wrong source'
+  feedsWrongSource: 'feeds the needle from the wrong source',
+  descendsEarly: 'goes down before the fix',
+  chasesPath: 'chases the path with the nose',
+  continuesBelow: 'goes on below the minimum',
+  timidGoAround: 'is slow with the power in a missed approach',
+  turnsBeforeClimb: 'turns before the missed approach has climbed',
+  forgetsClock: 'does not start the clock'
 };
 
 export const noHabits: Habits = {
@@ -113,5 +130,11 @@ export const noHabits: Habits = {
   timesLate: 0,
   forgetsIdent: 0,
   setsWrongCourse: 0,
-  feedsWrongSource: 0
+  feedsWrongSource: 0,
+  descendsEarly: 0,
+  chasesPath: 0,
+  continuesBelow: 0,
+  timidGoAround: 0,
+  turnsBeforeClimb: 0,
+  forgetsClock: 0
 };

@@ -60,7 +60,10 @@ export function navigatorFor(
 
   return {
     enter(phaseIndex, time_s, shown) {
-      if (startsClock(lesson, phaseIndex)) note({ kind: 'timer', detail: 'start' });
+      if (startsClock(lesson, phaseIndex)) {
+        if (habits.forgetsClock > 0) told('forgetsClock', time_s);
+        else note({ kind: 'timer', detail: 'start' });
+      }
       const heading = steering.enter(phaseIndex, shown.heading_deg);
       calls.begin();
       tracker.begin();

@@ -13,6 +13,12 @@ const PATH_GAIN = 1.6;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
 
+/** Who goes down early does so after a while on the level, by so much. */
+const EARLY_AFTER_S = 25;
+const EARLY_FT = 300;
+/** Who chases a path does so from so little, by so much. */
+const CHASED_FT = 10;
+const CHASING_DEG = 3;
 /** An altitude farther off than this is gone to, with so much of the power for the rate. */
 const FAR_FT = 120;
 const STILL_LEVEL_FPM = 250;
@@ -122,6 +128,21 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     return clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
   }
 
+  /** How far below what is asked for it goes who is already at the altitude after the next. */
+  function early_ft(time_s: number): number {
+    const { vertical, floor } = flying.phase().goal;
+    if (habits.descendsEarly === 0 || vertical.kind !== 'level' || time_s - flying.since_s < EARLY_AFTER_S)
+      return 0;
+    const next = drill.phases
+      .slice(flying.step + 1)
+      .find(({ goal, segment }) => segment !== 'missed' && goal.vertical.kind !== 'level');
+    const to_ft =
+      next && next.goal.vertical.kind !== 'level' ? next.goal.vertical.to_ft : vertical.altitude_ft;
+    if (!flying.phase().segment || floor?.hard || to_ft > vertical.altitude_ft - EARLY_FT) return 0;
+    told('descendsEarly', time_s);
+    return EARLY_FT * habits.descendsEarly;
+  }
+
   function upOrDown(time_s: number, r: Readings, line: CardLine, loadFactor: number) {
     const { vertical } = drill.phases[flying.step]!.goal as {
       vertical: { to_ft: number; kind: 'rate' | 'speed' | 'path' };
@@ -173,7 +194,13 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       }
       const path = asked_fpm / (FEET_PER_MINUTE_PER_KNOT_AND_DEGREE * line.ias_kt);
       if (habits.pumpsPitch > 0) told('pumpsPitch', time_s);
-      const chase = -4.5 * gentle * habits.pumpsPitch * Math.sin((2 * Math.PI * in_s) / pumpPeriod_s);
+      if (vertical.kind === 'path' && habits.chasesPath > 0) told('chasesPath', time_s);
+      // The nose goes after the needle until it has crossed.
+      const after =
+        vertical.kind === 'path' && Math.abs(flying.path.below_ft) > CHASED_FT
+          ? CHASING_DEG * gentle * habits.chasesPath * Math.sign(flying.path.below_ft)
+          : 0;
+      const chase = after - 4.5 * gentle * habits.pumpsPitch * Math.sin((2 * Math.PI * in_s) / pumpPeriod_s);
       const fast = -slow > 12;
       return {
         pitch_deg:
@@ -225,7 +252,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       const { vertical } = flying.phase().goal;
       const loadFactor = 1 / Math.max(0.4, Math.cos(r.bank_deg / DEGREES_PER_RADIAN));
       return vertical.kind === 'level'
-        ? level(time_s, r, vertical.altitude_ft, line, loadFactor)
+        ? level(time_s, r, vertical.altitude_ft - early_ft(time_s), line, loadFactor)
         : upOrDown(time_s, r, line, loadFactor);
     }
   };

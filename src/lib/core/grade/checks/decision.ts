@@ -50,6 +50,8 @@ function measureDecision(
 
 /** Leaving the descent higher than this above the decision altitude is early. */
 const EARLY_MARGIN_FT = 50;
+/** Far above it something else was the matter. */
+const MOST_EARLY = 6;
 
 type DecisionFault = 'below' | 'early' | 'late';
 
@@ -86,7 +88,12 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
         'Climbed away early',
         { moment_s: m.lowest_s },
         `${lowest}, ${figure(-below)} ft above the decision altitude of ${figure(m.altitude_ft)} ft.`,
-        { channel: 'altitude_ft', side: 'above', failed: true, worth: (MOMENT_S * -below) / EARLY_MARGIN_FT }
+        {
+          channel: 'altitude_ft',
+          side: 'above',
+          failed: true,
+          worth: MOMENT_S * Math.min(MOST_EARLY, -below / EARLY_MARGIN_FT)
+        }
       )
     );
   } else if (fault === 'late') {

@@ -1,5 +1,6 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
+import { normaliseSigned } from '../../measure/angle';
 import { clock, figure } from '../../measure/figure';
 import { type CheckKind, metIf } from './check-kind';
 
@@ -27,6 +28,8 @@ const CLIMBING_FPM = 100;
 /** A bank that is a turn and no correction, for how long. */
 const TURN_BANK_DEG = 12;
 const TURN_S = 3;
+/** … away from the heading it goes straight ahead on. */
+const AWAY_DEG = 20;
 /** An altitude for a turn may be short by so much. */
 const SHORT_FT = 50;
 const TURN_LOOKS_S = 240;
@@ -78,7 +81,7 @@ function say(m: MissedMeasure, fault: MissedFault): Finding {
 
 export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
   name: 'order of the missed approach',
-  measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg'],
+  measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg', 'heading_deg'],
   measure({ flight, phase, span }, { straight_ft }) {
     const rate = flight.rate_hz;
     const throttle = column(flight, 'throttle');
@@ -87,6 +90,9 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const gear = flight.columns.get('gear');
     const bank = column(flight, 'bank_deg');
     const altitude = column(flight, 'altitude_ft');
+    const heading = column(flight, 'heading_deg');
+    const { lateral } = phase.goal;
+    const asked = lateral.kind === 'heading' ? lateral.heading_deg : null;
     const at = Math.round(span.start_s * rate);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
@@ -108,7 +114,9 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const last = Math.min(flight.length - 1, at + TURN_LOOKS_S * rate);
     for (let k = at; k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
       since = Math.abs(bank[k]!) > TURN_BANK_DEG ? (since ?? k) : null;
-      if (since !== null && k - since >= TURN_S * rate)
+      // A correction back to the heading is none.
+      const away = asked === null || Math.abs(normaliseSigned(heading[k]! - asked)) > AWAY_DEG;
+      if (since !== null && away && k - since >= TURN_S * rate)
         turned = { at_s: since / rate, altitude_ft: altitude[since]!, bank_deg: bank[k]! };
     }
     const after = (k: number | null) => (k === null ? null : Math.max(0, (k - at) / rate));

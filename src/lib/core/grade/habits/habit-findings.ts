@@ -16,23 +16,23 @@ export function habitFindings({ overCorrecting, pumping, hunting, outOfTrim }: H
 }
 
 /** The first few of them tell it. */
-function peaksWords(peaks: readonly number[]): string {
+function peaksWords(peaks: readonly number[], decimals: number): string {
   const first = peaks
     .slice(0, PEAKS_SAID)
-    .map((peak) => signedFigure(peak))
+    .map((peak) => signedFigure(peak, decimals))
     .join(', ');
   return peaks.length > PEAKS_SAID ? `${first} …` : first;
 }
 
 function sayOverCorrecting(worst: Habits['overCorrecting'][number]): Finding {
   const { channel } = worst;
-  const { name, unit } = quantityWords[channel];
+  const { name, unit, decimals } = quantityWords[channel];
   return finding(
     'over-correcting',
     'fault',
     `Over-correcting the ${name}`,
     { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-    `Through it ${worst.crossings} times in ${figure(worst.end_s - worst.start_s)} s, peaks ${peaksWords(worst.peaks)}${unit}: they do not get smaller.`,
+    `Through it ${worst.crossings} times in ${figure(worst.end_s - worst.start_s)} s, peaks ${peaksWords(worst.peaks, decimals)}${unit}: they do not get smaller.`,
     { channel, worth: 0.6 * (worst.end_s - worst.start_s) }
   );
 }

@@ -34,7 +34,7 @@ export interface Habits {
 }
 
 /** Over-correcting is looked for where something is to be held still. */
-const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg'];
+const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'pathShare'];
 
 /** Transitions at the beginning of a phase say nothing about steady hands. */
 const STEADY_AFTER_S = 12;

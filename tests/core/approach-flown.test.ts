@@ -1,0 +1,209 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { isApproach, type PlannedApproach } from '$core/drill/approach/approach-drill';
+import type { ApproachPlan } from '$core/drill/approach/approach-plan';
+import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import { profileAt } from '$core/drill/corridor';
+import { lessonOf } from '$core/drill/lesson';
+import { problemsOf } from '$core/drill/plan-check';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { trainingAreas } from '$core/earth/training-area';
+import { column } from '$core/flight/flight';
+import type { FindingKind } from '$core/finding/finding-kind';
+import { gradeFlight } from '$core/grade/grade';
+import type { Habits } from '$core/pilot/habits';
+import { approaches, approachById } from '$core/procedure/approach/approach-catalogue';
+import { approachProblems } from '$core/procedure/approach/approach-check';
+import { foundFrom, foundText } from '$core/procedure/approach/found-text';
+import { plainApproach } from '$core/procedure/approach/plain-approach';
+import { glideSlopeNeedle } from '$core/radio/glide-slope';
+import { byPathLine, pathOfGlideSlope } from '$core/radio/path-line';
+import { finalScale_nm, type RnavFinal } from '$core/radio/rnav-final';
+import { localizerById } from '$core/radio/station-geometry';
+import { worldById, worlds } from '$core/radio/world-catalogue';
+import { flown } from './flown';
+
+function planned(id: string, asked: Partial<ApproachPlan> = {}, changes = {}, airplane = 0): PlannedApproach {
+  const approach = approachById(id);
+  const aircraft = aircraftCatalogue[airplane]!;
+  const area = trainingAreas.find(({ world }) => world === approach.world)!;
+  const plan = planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
+    ...plannedApproach(approach, aircraft),
+    ...asked
+  });
+  return { ...plan, seed: 5, windFrom_deg: 290, windSpeed_kt: 12, turbulence: 'light', ...changes };
+}
+const kindsOf = (plan: PlannedApproach, habits: Partial<Habits> = {}) =>
+  gradeFlight(flown(plan, habits), plan)
+    .findings.filter(({ severity }) => severity !== 'good')
+    .map(({ kind }) => kind);
+
+describe('an approach as a drill', () => {
+  const ways = approaches.flatMap((approach) =>
+    [...approach.transitions.map(({ id }) => id), null].flatMap((transition) =>
+      (['continuous', 'step-down'] as const).map((technique) => ({ id: approach.id, transition, technique }))
+    )
+  );
+  test.each(ways)(
+    '$id by $transition, $technique: can be planned, comes down step by step, ends in the hold',
+    (way) => {
+      const plan = planned(way.id, { transition: way.transition, technique: way.technique });
+      expect(problemsOf(plan)).toEqual([]);
+      const { phases } = lessonOf(plan).drill;
+      const names = phases.map(({ segment }) => segment);
+      expect([...new Set(names)]).toEqual(['inbound', 'final', 'missed']);
+      // Going in nobody is asked down and up again, and the last of it is at the minimum or on the way to it.
+      const inward = phases.filter(({ segment }) => segment === 'final');
+      inward.reduce(
+        (before, { ends_ft }) => (expect(ends_ft).toBeLessThanOrEqual(before), ends_ft),
+        Infinity
+      );
+      const minimum = Math.min(...inward.map(({ ends_ft }) => ends_ft));
+      const published = approachById(way.id).minimums.map(({ A }) => A?.altitude_ft ?? Infinity);
+      expect(minimum).toBeGreaterThanOrEqual(Math.min(...published));
+      // Every floor asked for on the way is one the chart has, or the minimum.
+      for (const { corridors } of inward)
+        for (const { channel, target, above } of corridors)
+          if (channel === 'altitude_ft' && above === null && typeof target !== 'number')
+            expect(profileAt(target, 0)).toBeGreaterThanOrEqual(Math.min(...published));
+      expect(phases.at(-1)!.goal.lateral.kind).toBe('hold');
+      expect(phases.at(-1)!.ends_ft).toBeGreaterThan(minimum + 500);
+    }
+  );
+
+  test('what the world has not, or nothing authorises, is refused at its field', () => {
+    expect(problemsOf(planned('xvlb-ils-24', { transition: 'moon' }))[0]!.message).toContain('elska, tolva');
+    expect(problemsOf(planned('xvlb-ils-24', { line: 'LPV' }))[0]!.field).toBe('approach.line');
+    const elsewhere = problemsOf({ ...planned('xvlb-ils-24'), area: 'morrow-reach' });
+    expect(elsewhere[0]!.field).toBe('area');
+    const broken = planned('xvlb-ils-24');
+    const high = structuredClone(broken);
+    high.approach.approach.minimums[1]!.A!.altitude_ft = 5000;
+    expect(problemsOf(high)[0]!.field).toBe('approach');
+    expect(isApproach({ ...broken, drill: 'vor-hold' })).toBe(false);
+  });
+});
+
+describe('flown by the reference pilot', () => {
+  test.each([
+    ['xvlb-ils-24', { transition: null }, 0],
+    ['xvlb-rnav-24', { ends: 'landing' }, 1],
+    ['xvlb-vor-dme-06', { transition: null, technique: 'step-down' }, 2],
+    ['xvlb-back-course-06', { transition: null }, 1],
+    ['xvna-ndb-13', { transition: null }, 2],
+    ['xvko-ils-17', { transition: null, ends: 'landing', configure: 'on the path' }, 0]
+  ] as const)('%s %o, airplane %i: inside the standard, no hard finding', (id, asked, airplane) => {
+    const plan = planned(id, asked, {}, airplane);
+    const grade = gradeFlight(flown(plan), plan);
+    expect(grade.verdict).not.toBe('not met');
+    expect(grade.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+    expect(grade.segments!.map(({ verdict }) => verdict)).not.toContain('not met');
+    expect(grade.story!.length).toBeGreaterThanOrEqual(4);
+  });
+});
+
+describe('each slip is found', () => {
+  const slips: [keyof Habits, string, FindingKind[]][] = [
+    ['continuesBelow', 'xvlb-ils-24', ['below-decision-altitude']],
+    ['timidGoAround', 'xvlb-ils-24', ['late-power']],
+    ['turnsBeforeClimb', 'xvlb-ils-24', ['turn-before-climb']],
+    ['configuresLate', 'xvlb-ils-24', ['not-stabilised']],
+    ['descendsEarly', 'xvlb-ils-24', ['exceedance']],
+    ['forgetsClock', 'xvna-ndb-13', ['no-final-clock']]
+  ];
+  test.each(slips)('%s on %s', (habit, id, kinds) => {
+    const plan = planned(id, { transition: null });
+    const found = kindsOf(plan, { [habit]: 1 });
+    for (const kind of kinds) expect(found).toContain(kind);
+    // And of nobody who does not do it: the others’ kinds are not among them.
+    for (const [, , others] of slips.filter(([other]) => other !== habit && habit !== 'continuesBelow'))
+      for (const kind of others)
+        if (!kinds.includes(kind) && kind !== 'exceedance') expect(found).not.toContain(kind);
+  });
+});
+
+describe('against what is published', () => {
+  test('the path judged by is the path the needle shows, within its linear part', () => {
+    const world = worldById('vesterlund');
+    const localizer = localizerById(world, 'IVL', 'station');
+    const path = pathOfGlideSlope(localizer)!;
+    const { glideSlope } = localizer;
+    for (const distance_nm of [1, 3, 6, 9])
+      for (const off_deg of [-0.35, -0.1, 0, 0.2, 0.4]) {
+        const place = placeAt(glideSlope!, localizer.course_deg + 180 - 9, distance_nm);
+        const { distance_nm: d } = wayBetween(glideSlope!, place);
+        // 6076.12 ft a mile, the earth 0.66 ft a square mile away.
+        const altitude_ft =
+          glideSlope!.elevation_ft + d * 6076.12 * Math.tan(((3 + off_deg) * Math.PI) / 180) + 0.66 * d * d;
+        expect(byPathLine(path, place, altitude_ft).share).toBeCloseTo(off_deg / 0.7, 1);
+        const needle = glideSlopeNeedle(localizer, { ...place, altitude_ft }, -9)!;
+        expect(needle.deflection).toBeCloseTo(-off_deg / 0.7, 1);
+      }
+  });
+
+  test('the needle of a final by waypoints narrows as it is published', () => {
+    const final = (scale: RnavFinal['scale']): RnavFinal => ({
+      to: 'RW24',
+      threshold: { latitude_deg: 0, longitude_deg: 0 },
+      finalFix_nm: 5,
+      scale,
+      path: null
+    });
+    // ±1 NM until 2 NM before the final fix, ±0.3 NM from there on.
+    expect([12, 7, 6, 5, 3, 0].map((nm) => Number(finalScale_nm(final('linear'), nm).toFixed(2)))).toEqual([
+      1, 1, 0.65, 0.3, 0.3, 0.3
+    ]);
+    // ±350 ft at the threshold, opening by 2°.
+    expect(finalScale_nm(final('angular'), 0) * 6076.12).toBeCloseTo(350, 0);
+    expect(finalScale_nm(final('angular'), 4)).toBeCloseTo(
+      350 / 6076.12 + 4 * Math.tan((2 * Math.PI) / 180),
+      4
+    );
+    expect(finalScale_nm(final('angular'), 40)).toBe(1);
+  });
+
+  test('an imported flight of places and altitudes gets the same path share as the recorded one', () => {
+    const plan = planned(
+      'xvko-ils-17',
+      { transition: null, ends: 'landing' },
+      { turbulence: 'smooth', windSpeed_kt: 0 }
+    );
+    const flight = flown(plan);
+    const share = column(flight, 'pathShare');
+    const inside = gradeFlight(flight, plan).measures.find(({ channel }) => channel === 'pathShare')!;
+    expect(inside.shareInside).toBe(1);
+    const columns = new Map(flight.columns);
+    columns.delete('pathShare');
+    const again = gradeFlight({ ...flight, columns }, plan).measures.find(
+      ({ channel }) => channel === 'pathShare'
+    )!;
+    expect(again.worst).toBeCloseTo(inside.worst, 2);
+    expect(Math.max(...share)).toBeGreaterThan(0);
+  });
+});
+
+describe('typed in from a chart', () => {
+  test('the plain approach to begin with has no problems, to any runway', () => {
+    for (const world of worlds)
+      for (const runway of world.runways) {
+        const { variation_deg } = trainingAreas.find((area) => area.world === world.id)!;
+        expect(approachProblems(world, plainApproach(world, runway, Math.round(variation_deg)))).toEqual([]);
+      }
+  });
+
+  test('how a fix is told is read as it is written, and refused in words', () => {
+    const found = foundFrom('IVL 5.8, KOR 321°, outer marker; vlb 12 DME');
+    expect(found).toEqual([
+      { by: 'distance', station: 'IVL', nm: 5.8 },
+      { by: 'radial', station: 'KOR', deg: 321 },
+      { by: 'marker', marker: 'outer' },
+      { by: 'distance', station: 'VLB', nm: 12 }
+    ]);
+    for (const approach of approaches)
+      for (const leg of approach.final) expect(foundFrom(foundText(leg.found))).toEqual(leg.found ?? []);
+    expect(() => foundFrom('somewhere near Korrin')).toThrow(
+      /IVL 5\.8, a radial like KOR 321°, or outer marker/
+    );
+  });
+});
