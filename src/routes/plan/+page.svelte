@@ -136,10 +136,10 @@
   }
 
   /** The address that plans an approach, for whom or in place of which lesson it was being planned. */
-  const asking = (approach: string) =>
+  const asking = (approach: string | null, student = data.studentId) =>
     new URLSearchParams({
-      approach,
-      ...(data.changed ? { lesson: data.changed.id } : data.studentId ? { student: data.studentId } : {})
+      ...(approach ? { approach } : {}),
+      ...(data.changed ? { lesson: data.changed.id } : student ? { student } : {})
     });
 
   useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: sensible }]);
@@ -223,7 +223,11 @@
       choosable={!data.changed && !data.alone}
       {fetching}
       approaches={data.approaches}
-      onstudent={(student) => goto(`/plan?student=${student}`, { keepFocus: true, noScroll: true })}
+      onstudent={(student) =>
+        goto(`/plan?${asking(plan.approach?.approach.id ?? null, student)}`, {
+          keepFocus: true,
+          noScroll: true
+        })}
       onapproach={(id) => goto(`/plan?${asking(id)}`, { keepFocus: true, noScroll: true })}
       {problem}
     />

@@ -73,7 +73,7 @@
       ft · {approach.edition ? `${approach.edition}, ` : ''}not for navigation
     </p>
   </div>
-  <div class="no-print flex gap-2">
+  <div class="no-print flex flex-wrap gap-2">
     <a class={button.plain} href="/charts">All charts</a>
     <button class={button.plain} onclick={() => saveJson(approach, `${approach.id}.json`)}>JSON</button>
     <button class={button.plain} onclick={readOut}>Read out</button>

@@ -8,8 +8,6 @@ import type { World } from '$core/radio/world';
 
 /** Changes that can be taken back. */
 const MOST_KEPT = 100;
-/** What is typed in one go is one change. */
-const ONE_GO_MS = 700;
 
 /** An approach while it is typed in: what is wrong with it, how it looks, and what it was before. */
 export class ApproachDraft {
@@ -17,7 +15,6 @@ export class ApproachDraft {
   private past = $state.raw<string[]>([]);
   private future = $state.raw<string[]>([]);
   private last = '';
-  private lastAt = 0;
 
   constructor(
     readonly world: World,
@@ -31,10 +28,8 @@ export class ApproachDraft {
   remember(): void {
     const now = JSON.stringify(this.approach);
     if (now === this.last) return;
-    if (Date.now() - this.lastAt > ONE_GO_MS || this.past.length === 0)
-      this.past = [...this.past.slice(-MOST_KEPT), this.last];
+    this.past = [...this.past.slice(-MOST_KEPT), this.last];
     this.last = now;
-    this.lastAt = Date.now();
     this.future = [];
   }
 
@@ -64,7 +59,6 @@ export class ApproachDraft {
 
   private put(text: string): void {
     this.last = text;
-    this.lastAt = 0;
     this.approach = JSON.parse(text) as Approach;
   }
 
