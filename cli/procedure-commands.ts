@@ -103,6 +103,11 @@ const acts: Record<string, () => void> = {
 
 /** Approaches without a screen. */
 export const procedureCommands: Commands = {
+  /** The card by itself. */
+  card() {
+    positionals.unshift('procedure');
+    acts['card']!();
+  },
   procedure() {
     const act = acts[positionals[1] ?? ''];
     if (!act) throw new Rejection('procedure', positionals[1], `one of ${Object.keys(acts).join(', ')}`);

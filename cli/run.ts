@@ -28,7 +28,7 @@ const HELP = `hanza <command> [options]
   procedure list                the approaches there are
   procedure check  ID or FILE.json [--world FILE.json]   what of an approach cannot be, place by place
   procedure card   ID or FILE.json [--aircraft ID] [--ias KT] [--wind DIR/KT] [--temperature C] [--transition ID|vectors]
-         [--line NAME] [--altimeter local|remote] [--lights on|out] [--technique step-down|continuous]   its briefing
+         [--line NAME] [--altimeter local|remote] [--lights on|out] [--technique step-down|continuous]   its briefing; the same as: card ID
   procedure profile ID or FILE.json   the floors on its way in
   drills [ID]                   the drills there are; one of them as JSON
   schema plan|aircraft|drill|approach|derivatives|dwell   the JSON Schema of that file

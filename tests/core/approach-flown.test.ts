@@ -10,6 +10,7 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
 import { column } from '$core/flight/flight';
+import { startingRadios } from '$core/flight/navigation-values';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { gradeFlight } from '$core/grade/grade';
 import type { Habits } from '$core/pilot/habits';
@@ -120,6 +121,27 @@ describe('each slip is found', () => {
     for (const [, , others] of slips.filter(([other]) => other !== habit && habit !== 'continuesBelow'))
       for (const kind of others)
         if (!kinds.includes(kind) && kind !== 'exceedance') expect(found).not.toContain(kind);
+  });
+});
+
+describe('one thing set wrongly beforehand', () => {
+  test.each([
+    ['wrong course', 'wrong-course'],
+    ['wrong source', 'wrong-source'],
+    ['wrong station', 'not-tuned'],
+    ['old altimeter setting', 'altimeter-not-set']
+  ] as const)('%s: put right it is not spoken of, left alone it is found', (fault, kind) => {
+    const plan = planned('xvlb-back-course-06', { transition: null, planted: fault, ends: 'missed' });
+    const flight = flown(plan);
+    const found = (events: typeof flight.events) =>
+      gradeFlight({ ...flight, events }, plan).findings.map((f) => f.kind);
+    expect(found(flight.events)).not.toContain(kind);
+    const standing = flight.events.find(({ kind: k }) => k === 'radio');
+    const untouched = flight.events.filter(
+      (event) => event.kind !== 'altimeter' && (event.kind !== 'radio' || event === standing)
+    );
+    const left = standing?.kind === 'radio' ? { ...standing, radios: startingRadios(lessonOf(plan)) } : null;
+    expect(found(untouched.map((event) => (event === standing && left ? left : event)))).toContain(kind);
   });
 });
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { aircraftById } from '$core/aircraft/catalogue';
   import type { ApproachPlan } from '$core/drill/approach/approach-plan';
+  import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { planForApproach } from '$core/drill/approach/plan-for-approach';
   import { worldOf } from '$core/drill/lesson-place';
   import type { LessonPlan } from '$core/drill/lesson-plan';
@@ -72,10 +73,18 @@
   <ChoiceField
     label="Radios"
     name="approach.radios"
-    bind:value={() => asked.radios, (radios) => set({ radios })}
+    bind:value={
+      () => asked.planted ?? asked.radios,
+      (found) => {
+        const { planted: _, ...rest } = asked;
+        plan.approach =
+          found === 'cold' || found === 'ready' ? { ...rest, radios: found } : { ...rest, planted: found };
+      }
+    }
     choices={[
       ['cold', 'to be set up'],
-      ['ready', 'set and identified']
+      ['ready', 'set and identified'],
+      ...plantedFaults.map((fault) => [fault, fault, 'one thing wrong'] as const)
     ]}
   />
   <ChoiceField

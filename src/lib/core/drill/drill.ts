@@ -169,7 +169,9 @@ export type Check =
   /** Aligned, at the right height and speed over the threshold. */
   | { kind: 'threshold'; phase: string; runway: Runway; crossing_ft: number }
   /** The clock is to be started as the phase begins, at the final fix. */
-  | { kind: 'final-clock'; phase: string; within_s: number; fix: string };
+  | { kind: 'final-clock'; phase: string; within_s: number; fix: string }
+  /** The altimeter is to be on this setting by the end of the phase, whatever it was found on. */
+  | { kind: 'altimeter'; phase: string; setting_hPa: number };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

@@ -2,6 +2,7 @@ import { stationById } from '../radio/station-geometry';
 import type { RadioError } from '../radio/radio-error';
 import type { RnavFinal } from '../radio/rnav-final';
 import type { World } from '../radio/world';
+import type { PlantedFault } from './approach/planted-fault';
 import type { DrillFile } from './drill-file';
 import type { LessonPlan } from './lesson-plan';
 import type { NavigationPlan } from './navigation-plan';
@@ -11,6 +12,8 @@ import { fixesFor, referenceOf, type FixedBy, type Reference } from './reference
 export interface LessonNavigation {
   world: World;
   radios: NavigationPlan['radios'];
+  /** What is set wrongly as the lesson begins; null: nothing. */
+  planted: PlantedFault | null;
   errors: readonly RadioError[];
   /** What the lesson begins about; where the plane of the flight touches the earth. */
   origin: Reference;
@@ -69,6 +72,7 @@ export function lessonNavigation(
   return {
     world,
     radios: asked.radios,
+    planted: null,
     errors: asked.errors,
     origin: referenceOf(world, file.navigation.by, asked, variation_deg, 'navigation.fix'),
     others: new Map(others),

@@ -171,6 +171,8 @@ const cures: Record<FindingKind, string> = {
   'missed-though-seen': 'Look out at the minimum, name what you see, and decide once.',
   'no-final-clock':
     'At the final fix: time is the second of the five Ts. Set the groundspeed’s minutes beforehand.',
+  'altimeter-not-set':
+    'Write the setting down as it is given, turn it in at once, and read it back from the instrument.',
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'

@@ -63,6 +63,7 @@ export const findingKinds = [
   'over-threshold',
   'missed-though-seen',
   'no-final-clock',
+  'altimeter-not-set',
   'held-well',
   'no-clock',
   'not-flown'

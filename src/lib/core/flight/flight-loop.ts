@@ -19,6 +19,7 @@ import {
   type InstrumentSet
 } from '../instrument/instruments';
 import type { Readings } from '../instrument/readings';
+import { startingSetting_hPa } from '../drill/approach/planted-fault';
 import type { Lesson } from '../drill/lesson';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
@@ -83,7 +84,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   /** Steps flown, and what is set on the instruments; the alternate static is 0 shut, 1 open. */
   const now = {
     steps: 0,
-    altimeterSetting_hPa: plan.altimeterSetting_hPa,
+    altimeterSetting_hPa: startingSetting_hPa(plan.altimeterSetting_hPa, navigation?.planted ?? null),
     headingKnob_deg: 0,
     alternateStatic: 0
   };

@@ -1,5 +1,6 @@
 import type { Lesson } from '../drill/lesson';
 import type { Sample } from './channels';
+import { withPlanted } from '../drill/approach/planted-fault';
 import { firstByRadio, radiosFor } from '../drill/reference-radios';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio-settings';
@@ -7,7 +8,9 @@ import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio
 /** What the radios stand at as a lesson begins: set for its first goal by radio, or on nothing in use. */
 export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
   const first = firstByRadio(drill.phases);
-  return !navigation || navigation.radios === 'cold' || !first ? strangeRadios : radiosFor(first);
+  return !navigation || navigation.radios === 'cold' || !first
+    ? strangeRadios
+    : withPlanted(radiosFor(first), navigation.planted);
 }
 
 /** What stands for no path, or its flag. */

@@ -15,6 +15,8 @@ import type { FlightChunk } from './recorder';
 /** Longest flight a simulated pilot may take over a drill. */
 export const LONGEST_SIMULATED_S = 4000;
 
+/** A simulated pilot has looked at the altimeter setting by then. */
+const CHECKS_SETTING_S = 6;
 /** How fast hands move: attitude °/s, levers in full travels a second. */
 const PITCH_DEGPS = 3.5;
 const RECOVERY_PITCH_DEGPS = 7;
@@ -69,6 +71,8 @@ export function simulatedHands(
       return hands;
     }
     if (wanted.radios) hands.radios = wanted.radios;
+    // The setting is compared with what was given, once the panel has been taken in.
+    if (loop.time_s() > CHECKS_SETTING_S) hands.altimeterSetting_hPa = lesson.plan.altimeterSetting_hPa;
     if (wanted.handsOff) return hands;
     const recovering = lesson.drill.phases[index]!.recovery;
     stick.pitch_deg = toward(

@@ -85,7 +85,7 @@ export function approachStory(
     const unready = findings.filter((f) => SET_UP.includes(f.kind));
     say(
       unready.length === 0
-        ? 'The radios were ready before the first fix.'
+        ? 'Radios and altimeter were ready before the first fix.'
         : `Before the first fix: ${unready.map((f) => lowered(f.title)).join(', ')}.`,
       setUp.at_s
     );
@@ -191,4 +191,10 @@ function heldWords(what: string, worst: number): string {
     : `${what} stayed within ${needleWords(worst)}`;
 }
 
-const SET_UP: readonly Finding['kind'][] = ['not-tuned', 'not-identified', 'wrong-course', 'wrong-source'];
+const SET_UP: readonly Finding['kind'][] = [
+  'not-tuned',
+  'not-identified',
+  'wrong-course',
+  'wrong-source',
+  'altimeter-not-set'
+];

@@ -6,6 +6,7 @@ import { corridorHint } from './coach/corridor-hint';
 import { holdHint } from './coach/hold-hint';
 import { URGENT, type Advice, type CoachMoment } from './coach/coach-moment';
 import { momentHint } from './coach/moment-hint';
+import { pathHint } from './coach/path-hint';
 import { praiseHint } from './coach/praise-hint';
 import { setUpHint } from './coach/set-up-hint';
 
@@ -41,6 +42,7 @@ export function coach(lesson: Lesson): Coach {
     setUpHint(lesson),
     holdHint(lesson),
     coursesHint(lesson),
+    pathHint(lesson),
     corridorHint(lesson),
     praiseHint(lesson)
   ];

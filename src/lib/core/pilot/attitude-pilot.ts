@@ -5,7 +5,6 @@ import { seededNoise } from '../measure/seeded-noise';
 import type { Place } from '../earth/local-plane';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
-import { heightAlong_ft, pathScale_ft } from '../radio/path-line';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { turnRateOf } from '../drill/goal-in-air';
@@ -19,6 +18,7 @@ import { verticalLaw } from './vertical-law';
 import { navigatorFor } from './navigator';
 import { radioHands } from './radio-hands';
 import type { Habits } from './habits';
+import { seePath } from './path-sense';
 import { recoverFrom } from './recovery';
 import { scanBend, scanDemand, type ScanMoment } from './scan-demand';
 import { sightOf } from './sight';
@@ -55,10 +55,6 @@ export interface Pilot {
   looksAt(): ScanArea;
 }
 
-/** How much of a new look at altitude and distance is believed. */
-const ALTITUDE_BELIEVED = 0.3;
-/** A path made of the altimeter is flown a little high: under it are the steps. */
-const SPARED_FT = 20;
 /** Who looks out at the minimum goes so far below it; who is timid waits so long with the power, the nose hardly up. */
 const LOOKING_FT = 150;
 const TIMID_S = 12;
@@ -132,30 +128,13 @@ export function attitudePilot(
     if (area === 'compass') heading.seeCompass(r);
     if (area === 'navigation' && navigationShown) {
       navigator?.see(navigationShown, r);
-      seePath(navigationShown, r);
+      if (navigator) seePath(flying, navigationShown, r, navigator.toFix_nm());
     }
     if (phaseIndex > flying.step && climbsThrough(r)) told('levelsOffLate', time_s);
     else if (phaseIndex > flying.step && looksOut(r)) told('continuesBelow', time_s);
     else if (phaseIndex > flying.step) enter(phaseIndex, time_s);
     else if (flying.step <= phaseIndex + 1 && goesOn(time_s, r)) enter(flying.step + 1, time_s);
     pending.push({ at_s: time_s + REACTION_S, hands: decide(time_s, r) });
-  }
-
-  /** The path's needle, or the altitude that belongs to the distance, says how far off it is. */
-  function seePath(shown: NavigationShown, r: Readings): void {
-    const { vertical } = flying.phase().goal;
-    if (vertical.kind !== 'path' || !navigator) return;
-    const { path } = vertical;
-    const away_nm = navigator.toFix_nm();
-    const needle = path.by === 'space' || shown.path ? shown.path : null;
-    if (needle && !needle.valid) return;
-    if (needle) flying.path.below_ft = needle.deflection * pathScale_ft(path, away_nm);
-    else {
-      // A distance is read to a tenth of a mile: one look is not believed outright.
-      const below_ft = heightAlong_ft(path, away_nm) + SPARED_FT - r.altitude_ft;
-      flying.path.below_ft += ALTITUDE_BELIEVED * (below_ft - flying.path.below_ft);
-    }
-    flying.path.seen += 1;
   }
 
   /** Late to level off: the altitude has to be passed before anything is done about it. */

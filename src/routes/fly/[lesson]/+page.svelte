@@ -195,16 +195,7 @@
 />
 
 {#snippet chart()}
-  {#if approach}
-    <ChartBoard
-      {lesson}
-      plan={approach}
-      here={calm?.place ? { ...calm.place, altitude_ft: calm.readings.altitude_ft } : null}
-      onload={lesson.navigation?.final && !simulatedBy
-        ? (legs) => hands.radios && (hands.radios = { ...hands.radios, rnav: { legs, course_deg: null } })
-        : null}
-    />
-  {/if}
+  {#if approach}<ChartBoard {lesson} plan={approach} frame={calm} {hands} {simulatedBy} />{/if}
 {/snippet}
 
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />

@@ -4,11 +4,12 @@
   import { approachDayOf } from '$core/drill/approach/plan-for-approach';
   import type { Lesson } from '$core/drill/lesson';
   import { worldOf } from '$core/drill/lesson-place';
-  import type { Place } from '$core/earth/local-plane';
   import { approachCard } from '$core/procedure/approach/approach-card';
   import { approachPicture, pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import { briefItems } from '$core/procedure/approach/card-words';
+  import type { PersonsHands } from '$lib/controls/hands.svelte';
+  import type { Frame } from '$lib/worker/flight-protocol';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
   import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
 
@@ -16,14 +17,15 @@
   let {
     lesson,
     plan,
-    here,
-    onload
+    frame,
+    hands,
+    simulatedBy
   }: {
     lesson: Lesson;
     plan: PlannedApproach;
-    here: (Place & { altitude_ft: number }) | null;
-    /** Puts its waypoints into the receiver; null where it is not flown by any. */
-    onload: ((legs: string[]) => void) | null;
+    frame: Frame | null;
+    hands: PersonsHands;
+    simulatedBy: string | null;
   } = $props();
 
   const approach = $derived(plan.approach.approach);
@@ -32,7 +34,13 @@
   const card = $derived(approachCard(world, approach, day));
   const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
   const items = $derived(briefItems(approach, card, day));
-  const shown = $derived(plan.corridors === 'hints' ? here : null);
+  const shown = $derived(
+    plan.corridors === 'hints' && frame?.place
+      ? { ...frame.place, altitude_ft: frame.readings.altitude_ft }
+      : null
+  );
+  /** Waypoints are loaded by who flies, into a receiver that leads along them. */
+  const loads = $derived(Boolean(lesson.navigation?.final) && simulatedBy === null);
   const views = { words: 'words', above: 'above', side: 'side' } as const;
   let view = $state<keyof typeof views>('words');
   /** The waypoints of the way in and the final, each once. */
@@ -59,12 +67,12 @@
         }}>{name}</button
       >
     {/each}
-    {#if onload}
+    {#if loads}
       <button
         type="button"
         class="ml-auto text-now underline underline-offset-2"
         onclick={(event) => {
-          onload(waypoints);
+          if (hands.radios) hands.radios = { ...hands.radios, rnav: { legs: waypoints, course_deg: null } };
           if (event.detail > 0) event.currentTarget.blur();
         }}>load waypoints</button
       >

@@ -25,7 +25,9 @@
     <p class="text-[13px] text-soft">
       {planned.studentName} · lesson {planned.number} · {aircraft.name} · wind {heading(
         plan.windFrom_deg
-      )}/{plan.windSpeed_kt} kt · {plan.turbulence}
+      )}/{plan.windSpeed_kt} kt · {plan.turbulence}{plan.approach
+        ? ` · altimeter setting ${plan.altimeterSetting_hPa} hPa`
+        : ''}
     </p>
   </div>
   <p class="text-xs {isSaved ? 'text-soft' : 'text-below'}" role="status">{saving}</p>

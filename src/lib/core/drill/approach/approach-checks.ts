@@ -25,7 +25,9 @@ export function approachChecks(
   const { path, touchdownElevation_ft } = approach;
   const before_nm = beforeThreshold(world, approach, finalFix.to);
   const stable_ft = touchdownElevation_ft + STABLE_BY_FT;
-  const checks: Check[] = [];
+  const checks: Check[] = [
+    { kind: 'altimeter', phase: sheet.phases[0]!.id, setting_hPa: flown.altimeterSetting_hPa }
+  ];
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)
     checks.push({
       kind: 'path-start',

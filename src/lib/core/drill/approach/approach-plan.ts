@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { numberIn } from '../../measure/number-in';
 import { oneOf } from '../../measure/one-of';
+import { plantedFaults } from './planted-fault';
 import { radioStarts } from '../navigation-plan';
 import { Approach } from '../../procedure/approach/approach';
 
@@ -34,7 +35,9 @@ export const ApproachPlan = Type.Object(
     /** What is to be seen at the minimum: nothing, so that it is missed; or the runway. */
     ends: oneOf(approachEnds),
     /** How the radios are found. */
-    radios: oneOf(radioStarts)
+    radios: oneOf(radioStarts),
+    /** One thing that is set wrongly, for the student to find; left out: nothing. */
+    planted: Type.Optional(oneOf(plantedFaults))
   },
   { additionalProperties: false }
 );

@@ -66,6 +66,7 @@ export function compileApproach(
     planned,
     start_kt: plan.startSpeed_kt,
     startAltitude_ft: plan.startAltitude_ft,
+    altimeterSetting_hPa: plan.altimeterSetting_hPa,
     arrival_deg: plan.heading_deg,
     approachFlaps_deg: aircraft.card.find(({ id }) => id === 'approach-descent')?.flaps_deg ?? 0,
     climb_kt:
@@ -127,7 +128,9 @@ export function compileApproach(
     checks: approachChecks(sheet, inbound[finalFix]!, ids, goesAround, missed),
     navigation: {
       world: known,
-      radios: planned.radios,
+      // What is wrong is found among what is otherwise set.
+      radios: planned.planted ? 'ready' : planned.radios,
+      planted: planned.planted ?? null,
       errors: [],
       origin,
       others: sheet.references,

@@ -16,6 +16,7 @@ export interface FlownWith {
   planned: ApproachPlan;
   start_kt: number;
   startAltitude_ft: number;
+  altimeterSetting_hPa: number;
   /** Heading at the beginning, magnetic by the approach, where the approach does not say from where one comes. */
   arrival_deg: number;
   approachFlaps_deg: number;

@@ -7,6 +7,7 @@ import { lacking, type Flight } from '../../flight/flight';
 import type { Finding } from '../../finding/finding';
 import type { Verdict } from '../../finding/verdict';
 import type { GradeElement } from '../../finding/grade-element';
+import { altimeter } from './altimeter';
 import { arc } from './arc';
 import type { CheckKind, CheckPlace, Told } from './check-kind';
 import { configuration } from './configuration';
@@ -45,6 +46,7 @@ const kinds = {
   passage,
   'station-time': timeToStation,
   'final-clock': finalClock,
+  altimeter,
   'path-start': pathStart,
   stabilised,
   missed,
