@@ -41,7 +41,6 @@ const shots: Shot[] = [
   { name: 'plan', path: `/plan?student=${demoId('maren')}` },
   { name: 'brief', path: `/plan/${demoId('lesson petra next')}` },
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
-  { name: 'fly-night', path: `/fly/${demoId('lesson maren 1')}`, theme: 'night', before: flyUntil(70) },
   { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the nose/) },
   {
     name: 'hold',
@@ -85,8 +84,9 @@ const shots: Shot[] = [
       await page.getByLabel('Wind', { exact: true }).fill('15');
     }
   },
+  { name: 'approach-editor', path: '/charts/xvlb-ils-24/edit' },
+  { name: 'approach-debrief', path: `/debrief/${demoId('attempt oskar 8')}`, theme: 'night' },
   { name: 'bench', path: '/bench' },
-  { name: 'drill-editor', path: '/plan/drills/arc-and-hold' },
   { name: 'record', path: `/record?student=${demoId('maren')}` },
   {
     name: 'hangar',

@@ -24,6 +24,8 @@ export const demoStaff = [
 interface DemoAttempt {
   daysAgo: number;
   drill: string;
+  /** An approach that ships, by its first way in. */
+  approach?: string;
   aircraft?: string;
   habits: Partial<Habits>;
   /** The stage of a scan lesson. */
@@ -99,7 +101,15 @@ export const demoStudents: readonly DemoStudent[] = [
       { daysAgo: 24, drill: 'vor-tracking', habits: { ignoresWind: 0.7 } },
       { daysAgo: 18, drill: 'vor-hold', habits: { holdsWithoutWind: 1 } },
       { daysAgo: 12, drill: 'pattern-b', aircraft: 'tarnvik-200', habits: { levelsOffLate: 0.6 } },
-      { daysAgo: 9, drill: 'dme-arc', habits: { widensArc: 1 } }
+      { daysAgo: 9, drill: 'dme-arc', habits: { widensArc: 1 } },
+      {
+        daysAgo: 3,
+        approach: 'xvlb-ils-24',
+        drill: 'approach',
+        habits: { descendsEarly: 0.8, timidGoAround: 1 },
+        note: 'Each step a little early, and the power of the go-around late. Say the altitude of the next fix before you leave the last.'
+      },
+      { daysAgo: 2, approach: 'xvlb-ils-24', drill: 'approach', habits: {} }
     ],
     waiting: { drill: 'dme-arc', aircraft: 'tarnvik-200', panel: 'tapes' },
     hours: { airplane: 19.4, device: 12, crossCountry: 44, longFlight: false }

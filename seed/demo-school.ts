@@ -5,6 +5,8 @@ import { usualNavigation } from '../src/lib/core/drill/lesson-navigation';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { scanStages } from '../src/lib/core/drill/scan-task';
+import { plannedApproach, planForApproach } from '../src/lib/core/drill/approach/plan-for-approach';
+import { approachById } from '../src/lib/core/procedure/approach/approach-catalogue';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { worldById } from '../src/lib/core/radio/world-catalogue';
 import { trainingAreaById } from '../src/lib/core/earth/training-area';
@@ -87,7 +89,12 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         who,
         name,
         at,
-        { ...demoPlan(flown.drill, index, flown.aircraft, flown.scan), seed: index + 11 },
+        {
+          ...(flown.approach
+            ? demoApproach(flown.approach)
+            : demoPlan(flown.drill, index, flown.aircraft, flown.scan)),
+          seed: index + 11
+        },
         flown.habits
       );
       if (flown.note)
@@ -147,6 +154,18 @@ function demoPlan(drill: string, index: number, aircraft = 'sandling-160', scan?
     corridors: index < 2 || navigation ? 'hints' : 'test',
     ...(navigation ? { windFrom_deg: 340, windSpeed_kt: 20 } : {}),
     ...(stage ? { scan: { pattern: 'hub-and-spoke' as const, ...stage.task } } : {})
+  };
+}
+
+function demoApproach(id: string): LessonPlan {
+  const aircraft = aircraftById('sandling-160');
+  const approach = approachById(id);
+  const plan = sensiblePlan(aircraft, trainingAreaById('vesterlund-bay'));
+  return {
+    ...planForApproach(plan, aircraft, worldById(approach.world), plannedApproach(approach, aircraft)),
+    windFrom_deg: 290,
+    windSpeed_kt: 14,
+    corridors: 'hints'
   };
 }
 

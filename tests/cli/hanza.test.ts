@@ -30,7 +30,8 @@ afterAll(() => rmSync(folder, { recursive: true }));
 
 describe('approaches on the command line', () => {
   test('a card in words and as JSON, a profile, a check', async () => {
-    const words = (await hanza('procedure', 'card', 'xvko-rnav-35', '--altimeter', 'remote')).out;
+    const words = (await hanza('card', 'xvko-rnav-35', '--altimeter', 'remote')).out;
+    expect((await hanza('procedure', 'card', 'xvko-rnav-35', '--altimeter', 'remote')).out).toBe(words);
     expect(words).toMatch(/DA 2262 ft, set 2270 ft; 420 ft above the touchdown zone; visibility 1 ¼ SM/);
     const card = JSON.parse((await hanza('procedure', 'card', 'xvlb-ils-24', '--ias', '95', '--json')).out);
     expect(card.category).toMatchObject({ category: 'B', flown_kt: 95 });

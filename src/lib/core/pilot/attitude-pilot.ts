@@ -57,7 +57,7 @@ export interface Pilot {
 
 /** Who looks out at the minimum goes so far below it; who is timid waits so long with the power, the nose hardly up. */
 const LOOKING_FT = 150;
-const TIMID_S = 12;
+const TIMID_S = 8;
 const TIMID_PITCH_DEG = 4;
 /** Seconds on the level before a drill at the pilot's own pace is begun. */
 const LEVEL_FOR_S = 12;
@@ -228,12 +228,7 @@ export function attitudePilot(
       gear = Math.max(gear, settings[Math.max(0, flying.step - 1)]!.line.gear);
     }
     const goesAround = phase.segment === 'missed' && vertical.kind === 'speed';
-    if (
-      goesAround &&
-      habits.timidGoAround > 0 &&
-      in_s < TIMID_S * habits.timidGoAround &&
-      r.verticalSpeed_fpm < 300
-    ) {
+    if (goesAround && habits.timidGoAround > 0 && in_s < TIMID_S * habits.timidGoAround) {
       told('timidGoAround', time_s);
       return {
         ...hands,

@@ -19,6 +19,8 @@ const EARLY_FT = 300;
 /** Who chases a path does so from so little, by so much. */
 const CHASED_FT = 10;
 const CHASING_DEG = 3;
+/** So long a new speed is being gone to. */
+const NEW_SPEED_S = 75;
 /** An altitude farther off than this is gone to, with so much of the power for the rate. */
 const FAR_FT = 120;
 const STILL_LEVEL_FPM = 250;
@@ -106,10 +108,12 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         -0.3,
         0.4
       );
+    // A new speed is gone to with the power; in a phase long begun it is a gust, until it is much.
+    const off_kt = time_s - flying.since_s < NEW_SPEED_S ? 5 : 9;
     const throttle =
-      slow < -5 && flying.trend_ktps() > -2.5
+      slow < -off_kt && flying.trend_ktps() > -2.5
         ? 0.35 * power
-        : slow > 6
+        : slow > off_kt + 1
           ? Math.min(1, power + 0.25)
           : power +
             powerCorrection +

@@ -43,7 +43,7 @@
   {#each phases as span (span.phaseId)}
     {@const from = x(span.start_s)}
     {@const to = x(span.end_s)}
-    {@const name = drill.phases.find((p) => p.id === span.phaseId)?.name.toLowerCase() ?? ''}
+    {@const name = drill.phases.find((p) => p.id === span.phaseId)?.name ?? ''}
     <rect x={from} width={Math.max(1, to - from - 1)} height="16" fill="var(--phase)" />
     {#if to - from > name.length * 6.2 + 6}
       <text x={from + 5} y="12" font-size="11" fill="var(--ink)">{name}</text>
