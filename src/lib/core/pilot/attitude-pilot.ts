@@ -91,6 +91,8 @@ export function attitudePilot(
   const laterally = lateralLaw(flying, noise.uniform() < 0.5 ? -1 : 1);
 
   let noseHigh = false;
+  /** Since when the missed approach is flown, and the power it was begun from. */
+  let missed: { since_s: number; throttle: number } | null = null;
   const pending: { at_s: number; hands: PilotHands }[] = [];
   const first = settings[0]!.line;
   let hands: PilotHands = {
@@ -108,6 +110,8 @@ export function attitudePilot(
     const { goal } = drill.phases[next]!;
     const sameVertical = JSON.stringify(goal.vertical) === JSON.stringify(flying.phase().goal.vertical);
     const { sight } = flying;
+    if (drill.phases[next]!.segment === 'missed')
+      missed ??= { since_s: time_s, throttle: settings[flying.step]!.line.throttle };
     flying.step = next;
     flying.since_s = time_s;
     vertically.begin(sameVertical);
@@ -227,13 +231,17 @@ export function attitudePilot(
         r.flaps_deg > 1 ? Math.max(flaps, settings[Math.max(0, flying.step - 1)]!.line.flaps_deg) : flaps;
       gear = Math.max(gear, settings[Math.max(0, flying.step - 1)]!.line.gear);
     }
-    const goesAround = phase.segment === 'missed' && vertical.kind === 'speed';
-    if (goesAround && habits.timidGoAround > 0 && in_s < TIMID_S * habits.timidGoAround) {
+    if (
+      missed !== null &&
+      vertical.kind === 'speed' &&
+      habits.timidGoAround > 0 &&
+      time_s - missed.since_s < TIMID_S * habits.timidGoAround
+    ) {
       told('timidGoAround', time_s);
       return {
         ...hands,
         pitch_deg: clamp(pitch_deg, -15, TIMID_PITCH_DEG),
-        throttle: settings[Math.max(0, flying.step - 1)]!.line.throttle + 0.1,
+        throttle: missed.throttle + 0.1,
         handsOff: false
       };
     }
