@@ -29,6 +29,7 @@
     )
   );
 
+  const NAME_WIDTH = 46;
   const [LEFT, RIGHT, TOP, BOTTOM] = [14, 30, 34, 22];
   /** A path's band on the picture: three quarters of a full scale of 0.7°, or of a quarter of the angle for one of waypoints. */
   const BAND_SHARE = 0.75;
@@ -47,6 +48,21 @@
     (altitude_ft: number) =>
       height - BOTTOM - ((altitude_ft - ground_ft) / (highest_ft - ground_ft)) * (height - TOP - BOTTOM)
   );
+  /** Names that would lie over each other are left out, the final fix and the ends last. */
+  const named = $derived.by(() => {
+    const rank = (field: string, role: (typeof inbound)[number]['role']) =>
+      role === 'final' ? 0 : field === inbound[0]?.field || role === 'missed approach point' ? 1 : 2;
+    const taken: number[] = [];
+    const fields = new Set<string>();
+    for (const { field, role, before_nm } of [...inbound].sort(
+      (a, b) => rank(a.field, a.role) - rank(b.field, b.role)
+    ))
+      if (taken.every((other) => Math.abs(other - x(before_nm)) >= NAME_WIDTH)) {
+        taken.push(x(before_nm));
+        fields.add(field);
+      }
+    return fields;
+  });
   const steps = $derived(
     floors.length === 0
       ? ''
@@ -114,19 +130,21 @@
   {#each inbound as point (point.field)}
     {@const px = x(point.before_nm)}
     <path d="M{px} {TOP - 4}V{y(ground_ft)}" stroke="var(--line)" />
-    <text
-      x={px}
-      y="12"
-      text-anchor={point.before_nm < 0.5 ? 'end' : 'middle'}
-      class="fill-ink text-[12px] {point.role === 'final' ? 'font-bold' : ''}">{point.name}</text
-    >
-    <text x={px} y="26" text-anchor={point.before_nm < 0.5 ? 'end' : 'middle'} class="fill-soft text-[11px]"
-      >{point.above_ft !== null
-        ? `${figure(point.above_ft)} ft`
-        : point.role === 'missed approach point'
-          ? 'missed'
-          : ''}</text
-    >
+    {#if named.has(point.field)}
+      <text
+        x={px}
+        y="12"
+        text-anchor={point.before_nm < 0.5 ? 'end' : 'middle'}
+        class="fill-ink text-[12px] {point.role === 'final' ? 'font-bold' : ''}">{point.name}</text
+      >
+      <text x={px} y="26" text-anchor={point.before_nm < 0.5 ? 'end' : 'middle'} class="fill-soft text-[11px]"
+        >{point.above_ft !== null
+          ? `${figure(point.above_ft)} ft`
+          : point.role === 'missed approach point'
+            ? 'missed'
+            : ''}</text
+      >
+    {/if}
     {#if point.role === 'final'}<path
         d="M{px - 6} {TOP}L{px + 6} {TOP}L{px} {TOP + 9}Z"
         fill="var(--ink)"

@@ -179,8 +179,8 @@
     <NoteRows notes={approach.notes} onchange={(notes: Note[]) => set('notes', notes)} />
   </div>
 
-  <div class="min-w-0">
-    <div class="sticky top-3 grid gap-3">
+  <div class="min-w-0 max-xl:order-first">
+    <div class="sticky top-3 grid gap-3 max-xl:static max-xl:sm:grid-cols-2">
       {#if draft.picture}
         <ApproachPlan
           picture={draft.picture}
