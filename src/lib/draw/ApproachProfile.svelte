@@ -52,16 +52,11 @@
   const named = $derived.by(() => {
     const rank = (field: string, role: (typeof inbound)[number]['role']) =>
       role === 'final' ? 0 : field === inbound[0]?.field || role === 'missed approach point' ? 1 : 2;
-    const taken: number[] = [];
-    const fields = new Set<string>();
-    for (const { field, role, before_nm } of [...inbound].sort(
-      (a, b) => rank(a.field, a.role) - rank(b.field, b.role)
-    ))
-      if (taken.every((other) => Math.abs(other - x(before_nm)) >= NAME_WIDTH)) {
-        taken.push(x(before_nm));
-        fields.add(field);
-      }
-    return fields;
+    const placed: typeof inbound = [];
+    for (const point of [...inbound].sort((a, b) => rank(a.field, a.role) - rank(b.field, b.role)))
+      if (placed.every((other) => Math.abs(x(other.before_nm) - x(point.before_nm)) >= NAME_WIDTH))
+        placed.push(point);
+    return placed.map(({ field }) => field);
   });
   const steps = $derived(
     floors.length === 0
@@ -130,7 +125,7 @@
   {#each inbound as point (point.field)}
     {@const px = x(point.before_nm)}
     <path d="M{px} {TOP - 4}V{y(ground_ft)}" stroke="var(--line)" />
-    {#if named.has(point.field)}
+    {#if named.includes(point.field)}
       <text
         x={px}
         y="12"
