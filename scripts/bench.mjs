@@ -27,7 +27,16 @@ async function gradeTheGrader() {
   return { truths: halves[0].truths, flights: halves.flatMap(({ flights }) => flights) };
 }
 
+/** What a measurement that writes its own tables has to say. */
+function tables(file, args = []) {
+  return run(file, {}, args);
+}
+
 function measure(file, env = {}, args = []) {
+  return JSON.parse(run(file, env, args));
+}
+
+function run(file, env, args) {
   say(`measuring ${file}`);
   const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'bench', file), ...args], {
     cwd: root,
@@ -36,7 +45,7 @@ function measure(file, env = {}, args = []) {
     stdio: ['ignore', 'pipe', 'inherit']
   });
   if (result.status !== 0) throw new Trouble(`${file} failed; see above.`);
-  return JSON.parse(result.stdout);
+  return result.stdout;
 }
 
 const f = (value, decimals = 1) => value.toFixed(decimals);
@@ -48,7 +57,8 @@ function report(
   navigation,
   { dials, tapes, windowed, byRadio, plan, pages, loaded, school },
   flights,
-  people
+  people,
+  approaches
 ) {
   const times = (name) => `${f(pages[name].median_ms)} / ${f(pages[name].p95_ms)} ms`;
   const over = (name) => `${f(pages[name].p95_ms / pages.baseline.p95_ms)} × a page without data`;
@@ -83,7 +93,10 @@ part left out; the large school repeats one flown attempt.
 
 ${schoolReport(loaded, school)}
 ${graderReport(flights)}
-${peopleReport(people)}`;
+${peopleReport(people)}
+### Approaches
+
+${approaches}`;
 }
 
 try {
@@ -96,6 +109,7 @@ try {
   const navigation = measure('navigation.ts');
   const flights = await gradeTheGrader();
   const people = measure('people.ts', {}, ['--json', '--seed', '150000', '--flights', '12']);
+  const approaches = tables('approaches.ts', ['4']);
   const postgres = await startPostgres('bench', { throwaway: true });
   try {
     await prepareDatabase(postgres.url, { seed: true });
@@ -105,7 +119,7 @@ try {
     });
     try {
       const served = measure('served.ts', { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address });
-      const text = report(headless, scan, navigation, served, flights, people);
+      const text = report(headless, scan, navigation, served, flights, people, approaches);
       writeFileSync(join(root, 'docs/benchmarks.md'), text);
       process.stdout.write(text);
     } finally {
