@@ -16,6 +16,7 @@ import { gradeFlight } from '$core/grade/grade';
 import type { Habits } from '$core/pilot/habits';
 import { approaches, approachById } from '$core/procedure/approach/approach-catalogue';
 import { approachProblems } from '$core/procedure/approach/approach-check';
+import { seenAtMinimum } from '$core/procedure/approach/what-is-seen';
 import { foundFrom, foundText } from '$core/procedure/approach/found-text';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
 import { glideSlopeNeedle } from '$core/radio/glide-slope';
@@ -202,6 +203,31 @@ describe('against what is published', () => {
     )!;
     expect(again.worst).toBeCloseTo(inside.worst, 2);
     expect(Math.max(...share)).toBeGreaterThan(0);
+  });
+});
+
+describe('what can be seen at a minimum', () => {
+  const ils = approachById('xvlb-ils-24');
+  const at = (base_ft: number, visibility_sm: number, lights: 'on' | 'out' = 'on') =>
+    seenAtMinimum(ils, { set_ft: 288, visibility_sm: 0.5 }, lights, { base_ft, visibility_sm });
+  test('by base and visibility, along the line of sight', () => {
+    // 200 ft up on 3° over 50 ft one is 2,862 ft before the threshold, 2,869 ft along the line of sight: 0.543 SM.
+    expect(at(300, 0.55)).toMatchObject({ what: 'the runway', goesOn: true });
+    expect(at(300, 0.54)).toMatchObject({ what: 'the approach lights', goesOn: true });
+    expect(at(300, 0.54, 'out')).toMatchObject({ what: 'nothing', goesOn: false });
+    expect(at(300, 0.25)).toMatchObject({ what: 'the approach lights', goesOn: false });
+    expect(at(300, 0.25).words).toContain('less than the ½ SM published');
+    expect(at(199, 5)).toMatchObject({ what: 'nothing', goesOn: false });
+    expect(at(200, 5)).toMatchObject({ what: 'the runway', goesOn: true });
+  });
+  test('decides what the drill goes on with, and is told in the debrief', () => {
+    const drill = (weather: Partial<ApproachPlan>) =>
+      lessonOf(planned('xvlb-ils-24', { transition: 'elska', ends: 'as seen', ...weather })).drill;
+    const kinds = (weather: Partial<ApproachPlan>) => drill(weather).checks.map(({ kind }) => kind);
+    expect(kinds({ base_ft: 250, visibility_sm: 1 })).toContain('threshold');
+    expect(kinds({ base_ft: 150, visibility_sm: 1 })).toContain('missed');
+    // Left out, the weather is just what is published.
+    expect(kinds({})).toContain('threshold');
   });
 });
 

@@ -29,6 +29,12 @@
     return legs?.[1] !== undefined && ['HF', 'HM', 'HA', 'PI'].includes(legs[1].type);
   });
 
+  /** Left empty the weather is what is published. */
+  function weather(key: 'base_ft' | 'visibility_sm', value: number | null) {
+    const { [key]: _, ...rest } = asked;
+    plan.approach = value === null ? rest : { ...rest, [key]: value };
+  }
+
   function chooseTransition(id: string) {
     const change = { ...asked, transition: id === '' ? null : id };
     plan = planForApproach(plan, aircraftById(plan.aircraft), worldOf(plan), change);
@@ -58,9 +64,28 @@
     bind:value={() => asked.ends, (ends) => set({ ends })}
     choices={[
       ['missed', 'missed'],
-      ['landing', 'runway seen']
+      ['landing', 'runway seen'],
+      ['as seen', 'as the weather has it']
     ]}
   />
+  {#if asked.ends === 'as seen'}
+    <NumberField
+      label="Cloud base above touchdown"
+      name="approach.base_ft"
+      unit="ft"
+      step={50}
+      problem={problem('approach.base_ft')}
+      bind:value={() => asked.base_ft ?? null, (value) => weather('base_ft', value)}
+    />
+    <NumberField
+      label="Flight visibility"
+      name="approach.visibility_sm"
+      unit="SM"
+      step={0.25}
+      problem={problem('approach.visibility_sm')}
+      bind:value={() => asked.visibility_sm ?? null, (value) => weather('visibility_sm', value)}
+    />
+  {/if}
   <ChoiceField
     label="Flaps and gear"
     name="approach.configure"

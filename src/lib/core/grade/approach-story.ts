@@ -1,4 +1,6 @@
 import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { isApproach } from '../drill/approach/approach-drill';
+import { minimumOf, seenOf } from '../drill/approach/approach-minimum';
 import type { CorridorChannel } from '../drill/corridor';
 import { phaseById, segments, type Segment } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -139,6 +141,8 @@ export function approachStory(
       onFinal.worst_s
     );
   }
+  const seen = isApproach(lesson.plan) ? seenOf(lesson.plan, minimumOf(lesson.plan, lesson.aircraft)) : null;
+  if (seen) say(seen.words, final?.to_s ?? null);
   for (const { measure } of judged) {
     if (measure.kind === 'decision')
       say(

@@ -11,8 +11,18 @@
   }: { drill: Drill; index: number | null; hints: boolean; retractable: boolean } = $props();
 
   const SHOWN = 8;
-  const first = $derived(Math.max(0, Math.min(drill.phases.length - SHOWN, (hints ? (index ?? 0) : 0) - 2)));
-  const shown = $derived(drill.phases.slice(first, first + SHOWN));
+  /** What comes of the minimum is not told before it is there. */
+  const atMinimum = $derived(
+    drill.phases.findIndex(
+      ({ id, segment }) =>
+        segment === 'missed' || drill.checks.some((check) => check.kind === 'threshold' && check.phase === id)
+    )
+  );
+  const known = $derived(
+    atMinimum < 0 || (index ?? 0) >= atMinimum ? drill.phases : drill.phases.slice(0, atMinimum)
+  );
+  const first = $derived(Math.max(0, Math.min(known.length - SHOWN, (hints ? (index ?? 0) : 0) - 2)));
+  const shown = $derived(known.slice(first, first + SHOWN));
   const phase = $derived(drill.phases[index ?? 0]!);
 </script>
 
@@ -32,5 +42,5 @@
   {/each}
 </div>
 <p class="figure mt-1 min-h-5 text-xs text-soft">
-  {#if hints}{goalWords(phase, retractable)}{:else}{drill.phases.length} phases, as briefed{/if}
+  {#if hints}{goalWords(phase, retractable)}{:else}{known.length} phases, as briefed{/if}
 </p>

@@ -4,6 +4,7 @@ import { Rejection } from '../../measure/rejection';
 import { METRES_PER_FOOT } from '../../measure/units';
 import { categoryOf } from '../../procedure/approach/approach-category';
 import { setMinimum, type SetMinimum } from '../../procedure/approach/set-minimum';
+import { seenAtMinimum, type SeenAtMinimum } from '../../procedure/approach/what-is-seen';
 import type { PlannedApproach } from './approach-drill';
 
 /** What is set as the minimum. @throws Rejection where nothing is authorised as things are */
@@ -23,6 +24,16 @@ export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile): SetMin
       `a line of the minimums that is authorised for category ${category.category} as things are`
     );
   return minimum;
+}
+
+/** What is seen at the minimum of an approach whose weather decides; null where the plan says how it ends. */
+export function seenOf(plan: PlannedApproach, minimum: SetMinimum): SeenAtMinimum | null {
+  const { approach: planned } = plan;
+  if (planned.ends !== 'as seen') return null;
+  return seenAtMinimum(planned.approach, minimum, planned.approachLights, {
+    base_ft: planned.base_ft ?? minimum.set_ft - planned.approach.touchdownElevation_ft,
+    visibility_sm: planned.visibility_sm ?? minimum.visibility_sm
+  });
 }
 
 /** Temperature at the airport of a plan's approach, whole °C. */

@@ -6,7 +6,7 @@ import { radioStarts } from '../navigation-plan';
 import { Approach } from '../../procedure/approach/approach';
 
 export const configurations = ['before the final fix', 'on the path'] as const;
-export const approachEnds = ['missed', 'landing'] as const;
+export const approachEnds = ['missed', 'landing', 'as seen'] as const;
 
 /** An approach as it is to be flown in a lesson: its chart as it was when the lesson was planned, the way in, and the technique. */
 export const ApproachPlan = Type.Object(
@@ -32,8 +32,11 @@ export const ApproachPlan = Type.Object(
     withoutPath: Type.Boolean({ accepted: 'true or false' }),
     /** Only a line of the minimums of this name; null: the lowest that applies. */
     line: Type.Union([Type.String({ maxLength: 30 }), Type.Null()]),
-    /** What is to be seen at the minimum: nothing, so that it is missed; or the runway. */
+    /** What is to be seen at the minimum: nothing, so that it is missed; the runway; or what the weather there leaves. */
     ends: oneOf(approachEnds),
+    /** The weather at the airport, where it decides: cloud base above touchdown, and flight visibility. Left out: as published. */
+    base_ft: Type.Optional(numberIn('ft', 0, 5000)),
+    visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
     /** How the radios are found. */
     radios: oneOf(radioStarts),
     /** One thing that is set wrongly, for the student to find; left out: nothing. */

@@ -12,7 +12,7 @@ import type { DrillFile } from '../drill-file';
 import type { LessonNavigation } from '../lesson-navigation';
 import { windOfPlan } from '../plan-wind';
 import { approachDrill, type PlannedApproach } from './approach-drill';
-import { minimumOf } from './approach-minimum';
+import { minimumOf, seenOf } from './approach-minimum';
 import { rnavFinalOf, worldWith } from './approach-references';
 import { approachChecks } from './approach-checks';
 import { finalPhases, pathFollowed } from './final-phases';
@@ -54,6 +54,7 @@ export function compileApproach(
   const known = worldWith(world, approach);
   const legs = layApproach(known, approach, planned.transition);
   const minimum = minimumOf(plan, aircraft);
+  const seen = seenOf(plan, minimum);
   const tas = (ias_kt: number, altitude_ft: number) =>
     trueFromIndicated(
       ias_kt,
@@ -78,6 +79,7 @@ export function compileApproach(
       from_deg: normaliseBearing(wind.from_deg + area.variation_deg - approach.variation_deg)
     },
     minimum,
+    goesOn: seen ? seen.goesOn : planned.ends === 'landing',
     final: rnavFinalOf(known, approach, planned.withoutPath)
   });
   const inbound = legs.filter(({ part }) => part !== 'missed');
@@ -89,7 +91,7 @@ export function compileApproach(
   const ids = finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
   const atMissed = sheet.phases.length;
   const missed = legs.filter(({ part }) => part === 'missed');
-  const goesAround = planned.ends === 'missed' || by === null ? missedPhases(sheet, missed) : null;
+  const goesAround = !sheet.flown.goesOn || by === null ? missedPhases(sheet, missed) : null;
 
   const origin = [...sheet.references.values()][0]!;
   const from = startPlace(sheet, inbound);

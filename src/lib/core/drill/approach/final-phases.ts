@@ -69,7 +69,7 @@ function downPath(
   configuring: Partial<PhaseFile>
 ): FinalIds {
   const { approach, flown } = sheet;
-  const { world, minimum, planned } = flown;
+  const { world, minimum } = flown;
   const reference = sheet.referenceOf(last);
   const path = pathOver(world, approach, reference.place, 'altimeter')!;
   const end_nm = beforeThreshold(world, approach, reference.place);
@@ -102,7 +102,7 @@ function downPath(
     )
   });
   sheet.configured ??= id;
-  const landing = planned.ends === 'landing' ? toThreshold(sheet, last, down.rate_fpm!) : null;
+  const landing = flown.goesOn ? toThreshold(sheet, last, down.rate_fpm!) : null;
   return { first: id, path: id, descent: id, landing };
 }
 

@@ -27,6 +27,8 @@ export interface FlownWith {
   /** By the approach's own north. */
   wind: Wind;
   minimum: { kind: 'DA' | 'MDA'; set_ft: number; altitude_ft: number };
+  /** Whether what is seen at the minimum lets one go on to the runway. */
+  goesOn: boolean;
   final: RnavFinal | null;
 }
 
