@@ -87,6 +87,21 @@ describe('an approach as a drill', () => {
   });
 });
 
+test('turns on the way in lead onto the final course', () => {
+  for (const approach of approaches)
+    for (const { id } of approach.transitions) {
+      const { phases } = lessonOf(planned(approach.id, { transition: id })).drill;
+      for (const { goal, reference, segment } of phases) {
+        const { lateral } = goal;
+        if (segment !== 'inbound' || (lateral.kind !== 'reversal' && lateral.kind !== 'hold')) continue;
+        const inbound_deg =
+          lateral.kind === 'hold' ? lateral.hold.inboundCourse_deg : lateral.reversal.inboundCourse_deg;
+        const off = inbound_deg + reference!.north_deg - approach.finalCourse_deg - approach.variation_deg;
+        expect(Math.abs(((off + 540) % 360) - 180), `${approach.id} by ${id}`).toBeLessThan(5);
+      }
+    }
+});
+
 describe('flown by the reference pilot', () => {
   test.each([
     ['xvlb-ils-24', { transition: null }, 0],
@@ -123,6 +138,22 @@ describe('each slip is found', () => {
       for (const kind of others)
         if (!kinds.includes(kind) && kind !== 'exceedance') expect(found).not.toContain(kind);
   });
+});
+
+test('a clock started late is one that was not started on time', () => {
+  const plan = planned('xvna-ndb-13', { transition: null });
+  const flight = flown(plan);
+  const found = (late_s: number) =>
+    gradeFlight(
+      {
+        ...flight,
+        events: flight.events.map((event) =>
+          event.kind === 'timer' ? { ...event, time_s: event.time_s + late_s } : event
+        )
+      },
+      plan
+    ).findings.some(({ kind }) => kind === 'no-final-clock');
+  expect([0, 8, 15].map(found)).toEqual([false, false, true]);
 });
 
 describe('one thing set wrongly beforehand', () => {
