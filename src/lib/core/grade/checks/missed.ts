@@ -20,6 +20,9 @@ export interface MissedMeasure {
 }
 
 const LOOKS_S = 30;
+/** Begun above the minimum, a climb is only known for one after a while: it began at the lowest point before. */
+const BEGUN_BEFORE_S = 12;
+const CLIMBED_FT = 40;
 const LOOKS_BACK_S = 5;
 /** Of what the climb is flown with, this much is climb power. */
 const CLIMB_POWER = 0.9;
@@ -79,6 +82,13 @@ function say(m: MissedMeasure, fault: MissedFault): Finding {
   }
 }
 
+/** Where a climb began that is under way at a sample: the lowest point before; where none is, the sample itself. */
+function lowestBefore(altitude: ArrayLike<number>, at: number, samples: number): number {
+  let lowest = at;
+  for (let k = at; k >= Math.max(0, at - samples); k--) if (altitude[k]! < altitude[lowest]!) lowest = k;
+  return altitude[at]! - altitude[lowest]! >= CLIMBED_FT ? lowest : at;
+}
+
 export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
   name: 'order of the missed approach',
   measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg', 'heading_deg'],
@@ -93,7 +103,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const heading = column(flight, 'heading_deg');
     const { lateral } = phase.goal;
     const asked = lateral.kind === 'heading' ? lateral.heading_deg : null;
-    const at = Math.round(span.start_s * rate);
+    const at = lowestBefore(altitude, Math.round(span.start_s * rate), BEGUN_BEFORE_S * rate);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
     let most = 0;
@@ -123,7 +133,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     return {
       kind: 'missed',
       phaseId: phase.id,
-      begun_s: span.start_s,
+      begun_s: at / rate,
       power_s: after(power),
       climb_s: after(climbing),
       cleanedBefore_s: cleaned === null ? null : cleaned / rate,
