@@ -1,22 +1,14 @@
 <script lang="ts">
-  import { worldWith } from '$core/drill/approach/approach-references';
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { approachDayOf } from '$core/drill/approach/plan-for-approach';
+  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
-  import { worldOf } from '$core/drill/lesson-place';
-  import { approachCard } from '$core/procedure/approach/approach-card';
-  import { approachPicture } from '$core/procedure/approach/approach-picture';
   import { briefItems } from '$core/procedure/approach/card-words';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
   /** The approach of a lesson as its card briefs it, on the lesson's own day. */
   let { lesson, plan, words = true }: { lesson: Lesson; plan: PlannedApproach; words?: boolean } = $props();
-  const approach = $derived(plan.approach.approach);
-  const world = $derived(worldWith(worldOf(plan), approach));
-  const day = $derived(approachDayOf(plan, lesson.aircraft));
-  const card = $derived(approachCard(world, approach, day));
-  const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
+  const { approach, day, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
   const items = $derived(words ? briefItems(approach, card, day) : []);
 </script>
 

@@ -17,8 +17,12 @@ export async function worldOfShelf(identity: Identity, id: string): Promise<Worl
   return worlds.find((world) => world.id === id) ?? keptUnder<World>(identity, 'school_world', id);
 }
 
-/** @throws Rejection where the approach does not fit, cannot be in its world, or its id is a shipped one's */
+const LARGEST_APPROACH = 200_000;
+
+/** @throws Rejection where the approach is too large, does not fit, cannot be in its world, or its id is a shipped one's */
 export async function keepApproach(identity: Identity, text: string): Promise<Approach> {
+  if (text.length > LARGEST_APPROACH)
+    throw new Rejection('approach', text.length, 'an approach of up to 200 kB');
   const approach = approachFrom(text);
   const world = await worldOfShelf(identity, approach.world);
   if (!world)

@@ -7,7 +7,6 @@ import { keepWorld, schoolWorlds, setRemoved } from '$lib/server/school-library'
 import type { Actions, PageServerLoad } from './$types';
 
 const LARGEST_WORLD = 1_000_000;
-const LARGEST_APPROACH = 200_000;
 
 export const load: PageServerLoad = async ({ locals }) => {
   const identity = identityFrom(locals);
@@ -45,8 +44,6 @@ export const actions: Actions = {
       const file = form.get('approachFile');
       const text =
         file instanceof File && file.size > 0 ? await file.text() : String(form.get('approachText') ?? '');
-      if (text.length > LARGEST_APPROACH)
-        throw new Rejection('file', text.length, 'an approach of up to 200 kB');
       const kept = await keepApproach(identity, text);
       return { keptApproach: kept.id };
     });

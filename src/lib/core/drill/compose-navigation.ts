@@ -16,11 +16,28 @@ const CIRCUIT_S = 250;
 const LONGEST_CIRCUIT_S = 420;
 const REVERSAL_S = 420;
 /** Straight to a fix, this near is there. */
-const THERE_NM = 0.8;
+export const THERE_NM = 0.8;
 /** On course: within half of full scale and going along it for so long. */
 const ESTABLISHED_SHARE = 0.5;
 const ESTABLISHED_TRACK_DEG = 12;
 const ESTABLISHED_S = 8;
+
+/** Established on a course: near it and going along it for so long. */
+export function establishedOn(track_deg: number, for_s: number): Condition & { is: 'all' } {
+  return {
+    is: 'all',
+    of: [
+      { is: 'within', channel: 'courseShare', value: 0, tolerance: ESTABLISHED_SHARE, for_s },
+      {
+        is: 'within',
+        channel: 'track_deg',
+        value: asCourse(track_deg),
+        tolerance: ESTABLISHED_TRACK_DEG,
+        for_s
+      }
+    ]
+  };
+}
 
 /**
  * The goal of a phase that is flown by radio; null where the phase says nothing of the kind.
@@ -114,28 +131,7 @@ export function navigationEnd(
       if (goal.intercept_deg !== null)
         return {
           expected_s: USUAL_COURSE_S / 2,
-          until: orAfter(
-            {
-              is: 'all',
-              of: [
-                {
-                  is: 'within',
-                  channel: 'courseShare',
-                  value: 0,
-                  tolerance: ESTABLISHED_SHARE,
-                  for_s: ESTABLISHED_S
-                },
-                {
-                  is: 'within',
-                  channel: 'track_deg',
-                  value: asCourse(goal.course_deg + panelNorth_deg),
-                  tolerance: ESTABLISHED_TRACK_DEG,
-                  for_s: ESTABLISHED_S
-                }
-              ]
-            },
-            LONGEST_INTERCEPT_S
-          )
+          until: orAfter(establishedOn(goal.course_deg + panelNorth_deg, ESTABLISHED_S), LONGEST_INTERCEPT_S)
         };
       return goal.way === 'to'
         ? { expected_s: USUAL_COURSE_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) }

@@ -1,9 +1,9 @@
 import type { Lesson } from '../drill/lesson';
 import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
-import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
+import { RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
 import { figure } from '../measure/figure';
-import { FEET_PER_NAUTICAL_MILE, METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import type { Runway } from '../radio/world';
 
 /** The runway that is to be seen in a phase; null while nothing is, or where the lesson leads to none. */
@@ -20,28 +20,27 @@ export interface RunwaySeen {
   fromNose_deg: number;
   /** The airplane from the runway's extended middle, + = right, m. */
   aside_m: number;
-  /** Below the horizon, degrees: what a path of so many degrees looks like from it. */
-  down_deg: number;
 }
 
-/** @param trueHeading_deg of the nose @param altitude_ft true */
+/** A place from the extended middle of a runway, + = right of it as one lands, m. @param variation_deg + = east */
+export function asideOfRunway_m(runway: Runway, place: Place, variation_deg: number): number {
+  const from = wayBetween(runway, place);
+  const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
+  return from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE;
+}
+
+/** @param trueHeading_deg of the nose @param variation_deg + = east */
 export function runwaySeen(
   runway: Runway,
   place: Place,
-  altitude_ft: number,
   trueHeading_deg: number,
   variation_deg: number
 ): RunwaySeen {
   const to = wayBetween(place, runway);
-  const from = wayBetween(runway, place);
-  const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
   return {
     distance_nm: to.distance_nm,
     fromNose_deg: normaliseSigned(to.azimuth_deg - trueHeading_deg),
-    aside_m: from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE,
-    down_deg:
-      Math.atan2(altitude_ft - runway.elevation_ft, Math.max(1, to.distance_nm * FEET_PER_NAUTICAL_MILE)) *
-      DEGREES_PER_RADIAN
+    aside_m: asideOfRunway_m(runway, place, variation_deg)
   };
 }
 

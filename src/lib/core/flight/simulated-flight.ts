@@ -50,13 +50,14 @@ export function simulatedHands(
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
   const hands: Hands = { ...loop.hands(), stick };
+  const sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
   let lookedAt: ScanArea | null = null;
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   return () => {
     const readings = loop.readings();
     const { index } = flown.phase();
-    const seen = runwaySeenIn(lesson, index) ? loop.place() : null;
+    const seen = sightByPhase[index] ? loop.place() : null;
     const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation(), seen);
     if (pilot.looksAt() !== lookedAt) {
       lookedAt = pilot.looksAt();

@@ -26,22 +26,29 @@ const ANGULAR_DEG = 2;
 const LEAST_HALF_WIDTH_NM = 350 / FEET_PER_NAUTICAL_MILE;
 
 /**
+ * Full scale of the needle past the final fix, NM: 0.3, or, angular, ±2° that are ±350 ft at the threshold and never more than a mile.
+ * @param distance_nm before the threshold; less than 0 counts as 0
+ */
+export function ownScale_nm(scale: RnavFinal['scale'], distance_nm: number): number {
+  return scale === 'linear'
+    ? RNAV_FULL_SCALE_NM.approach
+    : Math.min(
+        RNAV_FULL_SCALE_NM.terminal,
+        LEAST_HALF_WIDTH_NM + Math.max(0, distance_nm) * Math.tan(ANGULAR_DEG * RADIANS_PER_DEGREE)
+      );
+}
+
+/**
  * Full scale of the needle so far before the threshold, NM: terminal scale, narrowing over the two miles before the final fix to
- * 0.3 NM, or, angular, to ±2° that are ±350 ft at the threshold and never more than a mile.
+ * the final's own.
  * @param distance_nm before the threshold, ≥ 0
  */
 export function finalScale_nm({ finalFix_nm, scale }: RnavFinal, distance_nm: number): number {
-  const own = (at_nm: number) =>
-    scale === 'linear'
-      ? RNAV_FULL_SCALE_NM.approach
-      : Math.min(
-          RNAV_FULL_SCALE_NM.terminal,
-          LEAST_HALF_WIDTH_NM + Math.max(0, at_nm) * Math.tan(ANGULAR_DEG * RADIANS_PER_DEGREE)
-        );
   const before_nm = distance_nm - finalFix_nm;
-  if (before_nm <= 0) return own(distance_nm);
+  if (before_nm <= 0) return ownScale_nm(scale, distance_nm);
   const share = Math.min(1, before_nm / NARROWS_OVER_NM);
-  return own(finalFix_nm) + share * (RNAV_FULL_SCALE_NM.terminal - own(finalFix_nm));
+  const own_nm = ownScale_nm(scale, finalFix_nm);
+  return own_nm + share * (RNAV_FULL_SCALE_NM.terminal - own_nm);
 }
 
 /** Full scale at a place. */

@@ -1,12 +1,9 @@
 <script lang="ts">
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { worldWith } from '$core/drill/approach/approach-references';
-  import { approachDayOf } from '$core/drill/approach/plan-for-approach';
+  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
-  import { worldOf } from '$core/drill/lesson-place';
   import type { Flight } from '$core/flight/flight';
-  import { approachCard } from '$core/procedure/approach/approach-card';
-  import { approachPicture, pictured } from '$core/procedure/approach/approach-picture';
+  import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
   import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
@@ -19,11 +16,7 @@
     cursor_s
   }: { lesson: Lesson; plan: PlannedApproach; flight: Flight | null; cursor_s: number } = $props();
 
-  const approach = $derived(plan.approach.approach);
-  const world = $derived(worldWith(worldOf(plan), approach));
-  const day = $derived(approachDayOf(plan, lesson.aircraft));
-  const card = $derived(approachCard(world, approach, day));
-  const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
+  const { approach, world, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
   /** The way flown, a point every two seconds. */
   const way = $derived.by(() => {
     const latitude = flight?.columns.get('latitude_deg');

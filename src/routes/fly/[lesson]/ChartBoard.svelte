@@ -1,11 +1,8 @@
 <script lang="ts">
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { worldWith } from '$core/drill/approach/approach-references';
-  import { approachDayOf } from '$core/drill/approach/plan-for-approach';
+  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
-  import { worldOf } from '$core/drill/lesson-place';
-  import { approachCard } from '$core/procedure/approach/approach-card';
-  import { approachPicture, pictured } from '$core/procedure/approach/approach-picture';
+  import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import { briefItems } from '$core/procedure/approach/card-words';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
@@ -28,11 +25,7 @@
     simulatedBy: string | null;
   } = $props();
 
-  const approach = $derived(plan.approach.approach);
-  const world = $derived(worldWith(worldOf(plan), approach));
-  const day = $derived(approachDayOf(plan, lesson.aircraft));
-  const card = $derived(approachCard(world, approach, day));
-  const picture = $derived(approachPicture(world, approach, day.transition, card.tas_kt));
+  const { approach, world, day, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
   const items = $derived(briefItems(approach, card, day));
   const shown = $derived(
     plan.corridors === 'hints' && frame?.place

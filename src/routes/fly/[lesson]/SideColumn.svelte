@@ -57,7 +57,6 @@
           runwaySeen(
             runway,
             frame.place,
-            frame.trueAltitude_ft,
             frame.readings.heading_deg + lesson.area.variation_deg,
             lesson.area.variation_deg
           )

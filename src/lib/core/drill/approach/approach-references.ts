@@ -69,8 +69,8 @@ interface Guided {
   station: string | null;
 }
 
-/** What leads along a leg: as it says, or as the approach does. */
-export function guideOf(approach: Approach, leg: Leg): Guided {
+/** What leads along a leg: as it says, or else its waypoints. */
+export function guideOf(leg: Leg): Guided {
   const station = leg.station ?? null;
   if (leg.guide && leg.guide !== 'arc') return { guide: leg.guide, station };
   if (leg.guide === 'arc') return { guide: 'arc', station: leg.about ?? station };

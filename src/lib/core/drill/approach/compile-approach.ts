@@ -18,12 +18,11 @@ import { approachChecks } from './approach-checks';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
 import { missedPhases } from './missed-phases';
-import { PhaseSheet } from './phase-sheet';
+import { PhaseSheet, VECTORED_DEG } from './phase-sheet';
 
 /** The lesson begins so far before the first fix, and abeam the final course so far out with vectors. */
 const BEGINS_BEFORE_NM = 3;
 const VECTORED_NM = 3.5;
-const VECTORED_DEG = 30;
 /** Flaps and gear are to be out so soon after their moment has come. */
 const CONFIGURED_WITHIN_S = 40;
 

@@ -4,9 +4,8 @@ import { finalProfile, floorsOf } from '../../procedure/approach/approach-profil
 import { rateOnPath } from '../../procedure/approach/vertical-path';
 import type { ConditionFile, PhaseFile, Quantity } from '../drill-file';
 import { approachReference, pathOver } from './approach-references';
-import { orLate, reached, type FlownWith, type PhaseSheet } from './phase-sheet';
+import { orLate, reached, SAME_FT, type FlownWith, type PhaseSheet } from './phase-sheet';
 
-const SAME_FT = 40;
 /** A step or minimum is levelled off at so much above it. */
 const ROOM_FT = 40;
 /** The level-off at a minimum begins so far above it at least. */

@@ -1,25 +1,21 @@
 import { turnRadius } from '../../air/level-turn';
 import { wayBetween } from '../../earth/geodesic';
-import { asCourse, normaliseSigned } from '../../measure/angle';
+import { normaliseSigned } from '../../measure/angle';
 import { flyByDistance, turnBetween, type LaidLeg } from '../../procedure/approach/approach-path';
 import { procedureTurnRate } from '../../procedure/turn';
+import { establishedOn } from '../compose-navigation';
 import type { ConditionFile, PhaseFile } from '../drill-file';
 import type { Reference } from '../reference';
 import { guideOf } from './approach-references';
-import { holdLeg, orLate, reached, type PhaseSheet } from './phase-sheet';
+import { holdLeg, orLate, reached, SAME_FT, VECTORED_DEG, type PhaseSheet } from './phase-sheet';
 
-/** An altitude closer than this is the same. */
-const SAME_FT = 40;
 /** A turn smaller than this is not worth anticipating, and none is anticipated by more. */
 const ANTICIPATED_DEG = 5;
 const MOST_LEAD_NM = 3;
 /** So near the path it is met. */
 const AT_PATH_SHARE = -0.15;
-const ESTABLISHED_SHARE = 0.5;
-const ESTABLISHED_TRACK_DEG = 12;
+/** Established this long, a procedure turn is over. */
 const ESTABLISHED_S = 5;
-/** Vectors bring one onto the final course at this angle. */
-const VECTORED_DEG = 30;
 
 const TO_A_FIX = ['TF', 'CF', 'DF'];
 
@@ -83,7 +79,7 @@ function along(
 
 /** To the first fix of the approach, or onto the final course by vectors. */
 function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
-  const { approach, flown } = sheet;
+  const { flown } = sheet;
   const first = legs[0]!;
   const next = legs[1];
   if (next?.leg.type === 'AF') {
@@ -110,7 +106,7 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
   }
   const reference = sheet.referenceOf(
     first,
-    guideOf(approach, first.leg.guide || !next || next.leg.type === 'RF' ? first.leg : next.leg)
+    guideOf(first.leg.guide || !next || next.leg.type === 'RF' ? first.leg : next.leg)
   );
   const arrival_deg = arrivalCourse(legs, sheet);
   const leaving =
@@ -223,20 +219,7 @@ function endsBeforeFix(legs: readonly LaidLeg[], index: number): boolean {
 
 /** Back on the course inbound: on it, and along it. */
 function established(reference: Reference, inbound_deg: number, sheet: PhaseSheet): ConditionFile {
-  const track_deg = inbound_deg + reference.north_deg - sheet.approach.variation_deg;
-  return {
-    is: 'all',
-    of: [
-      { is: 'within', channel: 'courseShare', value: 0, tolerance: ESTABLISHED_SHARE, for_s: ESTABLISHED_S },
-      {
-        is: 'within',
-        channel: 'track_deg',
-        value: asCourse(track_deg),
-        tolerance: ESTABLISHED_TRACK_DEG,
-        for_s: ESTABLISHED_S
-      }
-    ]
-  };
+  return establishedOn(inbound_deg + reference.north_deg - sheet.approach.variation_deg, ESTABLISHED_S);
 }
 
 /** A leg on whose way down nothing but its floor is asked for: how soon one goes down on an arc or in a turn is one's own. */

@@ -1,12 +1,12 @@
 import { asCourse } from '../../measure/angle';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
+import { THERE_NM } from '../compose-navigation';
 import type { PhaseFile } from '../drill-file';
 import { holdLeg, orLate, reached, type PhaseSheet } from './phase-sheet';
 
 /** Where a missed approach says no altitude, so much is climbed. */
 const LEAST_CLIMB_FT = 400;
-/** So near a fix is there; so far below its altitude a climb is levelled off. */
-const THERE_NM = 0.8;
+/** So far below its altitude a climb is levelled off. */
 const LEVELLING_FT = 100;
 /** What a way to a fix may take beyond its time in still air. */
 const SPARE_S = 120;

@@ -32,6 +32,10 @@ export interface FlownWith {
   final: RnavFinal | null;
 }
 
+/** An altitude closer than this is the same. */
+export const SAME_FT = 40;
+/** Vectors bring one onto the final course at this angle. */
+export const VECTORED_DEG = 30;
 /** A leg that takes longer than this is over. */
 const LONGEST_LEG_S = 1500;
 /** Descents between fixes, ft/min, and how much sooner than just in time. */
@@ -84,7 +88,7 @@ export class PhaseSheet {
   }
 
   /** What a leg is flown about: its fix, found by what leads along it. */
-  referenceOf({ leg, field, part }: LaidLeg, guided = guideOf(this.approach, leg)): Reference {
+  referenceOf({ leg, field, part }: LaidLeg, guided = guideOf(leg)): Reference {
     const { final, world } = this.flown;
     const reference = approachReference(
       world,

@@ -1,9 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
-import { wayBetween } from '../../earth/geodesic';
-import { RADIANS_PER_DEGREE } from '../../measure/angle';
+import { asideOfRunway_m } from '../../flight/runway-in-sight';
 import { figure, signedFigure } from '../../measure/figure';
-import { METRES_PER_NAUTICAL_MILE } from '../../measure/units';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
@@ -50,14 +48,12 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       latitude_deg: column(flight, 'latitude_deg')[k]!,
       longitude_deg: column(flight, 'longitude_deg')[k]!
     };
-    const from = wayBetween(runway, here);
-    const off = (from.azimuth_deg - lesson.area.variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
     return {
       kind: 'threshold',
       phaseId: phase.id,
       at_s: span.end_s,
       came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM,
-      aside_m: from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE,
+      aside_m: asideOfRunway_m(runway, here, lesson.area.variation_deg),
       height_ft: column(flight, 'altitude_ft')[k]! - runway.elevation_ft,
       speedOff_kt: column(flight, 'ias_kt')[k]! - phase.goal.ias_kt,
       crossing_ft

@@ -2,7 +2,8 @@ import { wayBetween } from '../../earth/geodesic';
 import type { Place } from '../../earth/local-plane';
 import { RADIANS_PER_DEGREE, normaliseBearing } from '../../measure/angle';
 import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
-import { NDB_FULL_SCALE_DEG, RNAV_FULL_SCALE_NM, VOR_FULL_SCALE_DEG } from '../../radio/receiver';
+import { NDB_FULL_SCALE_DEG, VOR_FULL_SCALE_DEG } from '../../radio/receiver';
+import { ownScale_nm } from '../../radio/rnav-final';
 import type { World } from '../../radio/world';
 import { planReversal } from '../course-reversal';
 import { holdCircuit, solveHold } from '../hold';
@@ -25,9 +26,6 @@ export interface ApproachPicture {
   runway: { ends: [PicturePoint, PicturePoint] };
 }
 
-/** A final course with a vertical path narrows to this at the threshold, as a localizer does. */
-const LOCALIZER_HALF_WIDTH_FT = 350;
-
 /** Full scale of the final course, NM to either side, so far before the threshold. */
 function fullScale(world: World, { kind, station }: Approach, threshold: Place, before_nm: number): number {
   const aid = station === null ? null : (world.stations.find(({ id }) => id === station) ?? null);
@@ -37,13 +35,7 @@ function fullScale(world: World, { kind, station }: Approach, threshold: Place, 
   if (aid?.kind === 'localizer') return away(aid.halfWidth_deg);
   if (aid?.kind === 'vor') return away(VOR_FULL_SCALE_DEG);
   if (aid?.kind === 'ndb') return away(NDB_FULL_SCALE_DEG);
-  // ±2° and 350 ft at the threshold, never wider than a mile; without a path a third of a mile all along.
-  return kind === 'lpv'
-    ? Math.min(
-        1,
-        LOCALIZER_HALF_WIDTH_FT / FEET_PER_NAUTICAL_MILE + before_nm * Math.tan(2 * RADIANS_PER_DEGREE)
-      )
-    : RNAV_FULL_SCALE_NM.approach;
+  return ownScale_nm(kind === 'lpv' ? 'angular' : 'linear', before_nm);
 }
 
 /** A place about the threshold, as the picture has it. */
