@@ -12,6 +12,7 @@ import { trainingAreas } from '$core/earth/training-area';
 import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
 import type { FindingKind } from '$core/finding/finding-kind';
+import { pathHint } from '$core/grade/coach/path-hint';
 import { gradeFlight } from '$core/grade/grade';
 import type { Habits } from '$core/pilot/habits';
 import { approaches, approachById } from '$core/procedure/approach/approach-catalogue';
@@ -138,6 +139,17 @@ describe('each slip is found', () => {
       for (const kind of others)
         if (!kinds.includes(kind) && kind !== 'exceedance') expect(found).not.toContain(kind);
   });
+});
+
+test.each([
+  [0.6, 'Above the path: down now'],
+  [0.1, 'On the path: down at'],
+  [-0.6, 'Below the path: hold this altitude']
+])('as the descent is due, at %s of full scale, the coach says where the path is', (share, words) => {
+  const lesson = lessonOf(planned('xvlb-ils-24'));
+  const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.vertical.kind === 'path');
+  const values = new Map([['pathShare', share] as const]);
+  expect(pathHint(lesson).look([{ time_s: 0, inPhase_s: 1, phaseIndex, values }])?.words).toContain(words);
 });
 
 test('a clock started late is one that was not started on time', () => {

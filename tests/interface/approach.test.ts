@@ -123,6 +123,13 @@ test('an approach typed in, planned, and flown to its missed approach and its de
   await fix.press('Tab');
   await expect(second.getByLabel('to', { exact: true })).toHaveValue('HULMA');
   await expect(page.getByRole('img', { name: /^Plan of what is typed/ })).toContainText('HULMA');
+  // Taken back from outside of any field it is one change, and not two.
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('Control+z');
+  await expect(fix).not.toHaveValue('HULMA');
+  await expect(name).toHaveValue('ILS 24 from our chart');
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(fix).toHaveValue('HULMA');
   await second.getByLabel('told by').fill('somewhere');
   await second.getByLabel('told by').press('Tab');
   await expect(second).toContainText('a distance like IVL 5.8');

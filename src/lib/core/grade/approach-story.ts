@@ -94,29 +94,22 @@ export function approachStory(
   }
   const worstOf = (segment: Segment, channel: CorridorChannel) => {
     const part = parts.find((p) => p.segment === segment);
-    return measures
-      .filter(
+    return farthest(
+      measures.filter(
         (m) => part && m.channel === channel && m.from_s >= part.from_s - 0.1 && m.to_s <= part.to_s + 0.1
       )
-      .reduce<CorridorMeasure | null>(
-        (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),
-        null
-      );
+    );
   };
   const course = worstOf('inbound', 'courseShare');
-  const level = measures
-    .filter(
-      (m) =>
-        m.channel === 'altitude_ft' &&
-        m.corridor.above !== null &&
-        phaseById(lesson.drill, m.phaseId).segment === 'inbound'
-    )
-    .reduce<CorridorMeasure | null>(
-      (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),
-      null
-    );
+  const levels = measures.filter(
+    (m) =>
+      m.channel === 'altitude_ft' &&
+      m.corridor.above !== null &&
+      phaseById(lesson.drill, m.phaseId).segment === 'inbound'
+  );
+  const level = farthest(levels);
   if (course && level) {
-    const off = level.exceedances.length > 0;
+    const off = levels.some(({ exceedances }) => exceedances.length > 0);
     say(
       `To the final fix ${
         off
@@ -168,6 +161,14 @@ export function approachStory(
   if (worst) say(`First to work on: ${lowered(worst.title)}.`, worst.moment_s);
   else say('Nothing to work on stands out.', null);
   return sentences;
+}
+
+/** The one whose worst moment was the worst; null of none. */
+function farthest(measures: readonly CorridorMeasure[]): CorridorMeasure | null {
+  return measures.reduce<CorridorMeasure | null>(
+    (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),
+    null
+  );
 }
 
 /** The minimum a final levels off above; null where it has a decision altitude. */

@@ -6,7 +6,7 @@
   import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
   import { button } from '$lib/ui/button';
   import { saveJson } from '$lib/ui/save-file';
-  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { untrack } from 'svelte';
   import Cell from './Cell.svelte';
   import { ApproachDraft } from './draft.svelte';
@@ -56,14 +56,15 @@
   }
 
   useShortcuts([
-    { key: 'Control+z', shown: 'Ctrl Z', does: 'take the last change back', run: () => draft.undo() },
-    { key: 'Control+Shift+Z', shown: 'Ctrl ⇧ Z', does: 'and do it again', run: () => draft.redo() }
+    { key: '$mod+z', shown: 'Ctrl Z', does: 'take the last change back', run: () => draft.undo() },
+    { key: '$mod+Shift+Z', shown: 'Ctrl ⇧ Z', does: 'and do it again', run: () => draft.redo() }
   ]);
 </script>
 
 <svelte:window
   onkeydown={(event) => {
-    // In a field the browser's own undo would know nothing of the rest.
+    // In a field, where shortcuts rest, the browser's own undo would know nothing of the rest.
+    if (!belongsToFocus(event)) return;
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
     event.preventDefault();
     (event.target as HTMLElement).blur?.();

@@ -13,6 +13,7 @@ export interface FinalClockMeasure {
   fix: string;
 }
 
+/** A start farther from the fix than a minute belongs to something else. */
 const LOOKS_S = 60;
 
 const isStarted = (m: FinalClockMeasure) => m.started_s !== null && Math.abs(m.started_s) <= m.within_s;
@@ -42,7 +43,7 @@ export const finalClock: CheckKind<'final-clock', FinalClockMeasure, boolean> = 
       verdict: metIf(started),
       arithmetic:
         m.started_s === null
-          ? 'not started'
+          ? 'not started within a minute of it'
           : `started ${signedFigure(m.started_s)} s from it; ${m.within_s} s allowed`
     }
   ],
@@ -58,7 +59,7 @@ export const finalClock: CheckKind<'final-clock', FinalClockMeasure, boolean> = 
               : 'The clock was not started on time',
             { moment_s: m.passed_s },
             m.started_s === null
-              ? `${m.fix} was passed at ${clock(m.passed_s)} and no clock ran: the missed approach point is told by time here.`
+              ? `${m.fix} was passed at ${clock(m.passed_s)} and the clock was not started within a minute of it: the missed approach point is told by time here.`
               : `Started ${figure(Math.abs(m.started_s))} s ${m.started_s < 0 ? 'before' : 'after'} ${m.fix}; ${m.within_s} s allowed.`,
             { failed: true, worth: 2 * MOMENT_S }
           )

@@ -122,7 +122,11 @@ export const pathStart: CheckKind<'path-start', PathStartMeasure, PathStartFault
     {
       name: elementName(lesson, m.phaseId, 'met'),
       verdict: metIf(!faults.includes('not-on-course')),
-      arithmetic: `${shareOf(m.courseShare ?? 0)} of full scale off the course as the descent began (${shareOf(ESTABLISHED)} allowed), ${shareOf(Math.max(0, m.highest))} above the path at most`
+      arithmetic: `${
+        m.courseShare === null
+          ? 'the descent was not begun'
+          : `${shareOf(m.courseShare)} of full scale off the course as the descent began (${shareOf(ESTABLISHED)} allowed)`
+      }, ${shareOf(Math.max(0, m.highest))} above the path at most`
     }
   ],
   findings: (m, faults) => faults.map((fault) => say(m, fault))

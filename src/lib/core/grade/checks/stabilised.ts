@@ -4,6 +4,7 @@ import { needleWords } from '../../finding/quantity-words';
 import { column } from '../../flight/flight';
 import { phaseById } from '../../drill/drill';
 import { figure } from '../../measure/figure';
+import { approachSpeedFault } from './approach-speed';
 import { type CheckKind, elementName, metIf } from './check-kind';
 
 /** How the airplane stood as it passed the height by which an approach is to be stable. */
@@ -23,14 +24,13 @@ export interface StabilisedMeasure {
 
 /** Published stabilised criteria, to be read off at one moment. */
 const COURSE_SHARE = 0.75;
-const FAST_KT = 10;
-const SLOW_KT = 5;
 const MOST_RATE_FPM = 1000;
 const IDLE = 0.03;
 const FLAPS_WITHIN_DEG = 2;
 
 function unstable(m: StabilisedMeasure, { drill }: Lesson): string[] {
   const { goal } = phaseById(drill, m.phaseId);
+  const speed = approachSpeedFault(m.speedOff_kt);
   return [
     ...(Math.abs(m.courseShare) > COURSE_SHARE
       ? [`${needleWords(m.courseShare)} ${m.courseShare > 0 ? 'right' : 'left'} of the course`]
@@ -38,9 +38,7 @@ function unstable(m: StabilisedMeasure, { drill }: Lesson): string[] {
     ...(m.pathShare !== null && Math.abs(m.pathShare) > COURSE_SHARE
       ? [`${needleWords(m.pathShare)} ${m.pathShare > 0 ? 'above' : 'below'} the path`]
       : []),
-    ...(m.speedOff_kt > FAST_KT || m.speedOff_kt < -SLOW_KT
-      ? [`${figure(Math.abs(m.speedOff_kt))} kt ${m.speedOff_kt > 0 ? 'fast' : 'slow'}`]
-      : []),
+    ...(speed === null ? [] : [speed]),
     ...(m.rate_fpm < -MOST_RATE_FPM ? [`going down at ${figure(-m.rate_fpm)} ft/min`] : []),
     ...(m.throttle < IDLE ? ['power at idle'] : []),
     ...(Math.abs(m.flaps_deg - goal.flaps_deg) > FLAPS_WITHIN_DEG

@@ -2,6 +2,7 @@ import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
 import { asideOfRunway_m } from '../../flight/runway-in-sight';
 import { figure, signedFigure } from '../../measure/figure';
+import { approachSpeedFault } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
@@ -20,21 +21,18 @@ export interface ThresholdMeasure {
 
 const ASIDE_M = 45;
 const HEIGHT_FT = 30;
-const FAST_KT = 10;
-const SLOW_KT = 5;
 const GONE_FPM = 200;
 
 function faultsOf(m: ThresholdMeasure): string[] {
   if (!m.came) return [];
   const high = m.height_ft - m.crossing_ft;
+  const speed = approachSpeedFault(m.speedOff_kt);
   return [
     ...(Math.abs(m.aside_m) > ASIDE_M
       ? [`${figure(Math.abs(m.aside_m))} m ${m.aside_m > 0 ? 'right' : 'left'} of the runway’s middle`]
       : []),
     ...(Math.abs(high) > HEIGHT_FT ? [`${figure(Math.abs(high))} ft ${high > 0 ? 'high' : 'low'}`] : []),
-    ...(m.speedOff_kt > FAST_KT || m.speedOff_kt < -SLOW_KT
-      ? [`${figure(Math.abs(m.speedOff_kt))} kt ${m.speedOff_kt > 0 ? 'fast' : 'slow'}`]
-      : [])
+    ...(speed === null ? [] : [speed])
   ];
 }
 

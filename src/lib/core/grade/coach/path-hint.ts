@@ -38,19 +38,17 @@ export function pathHint({ drill }: Lesson): Hint {
       if (vertical.kind !== 'path') return null;
       const known = figure(Math.abs(vertical.verticalSpeed_fpm));
       if (told !== now.phaseIndex && now.inPhase_s < SETTLES_S)
-        return share < -OFF
-          ? {
-              words: 'Below the path: hold this altitude until it comes.',
-              weight: 2,
-              hand: 'pitch',
-              onsaid: () => (told = now.phaseIndex)
-            }
-          : {
-              words: `On the path: down at ${known} feet a minute, and leave the power there.`,
-              weight: 2,
-              hand: 'pitch',
-              onsaid: () => (told = now.phaseIndex)
-            };
+        return {
+          words:
+            share < -OFF
+              ? 'Below the path: hold this altitude until it comes.'
+              : share > OFF
+                ? `Above the path: down now, a little more than ${known} feet a minute until it comes.`
+                : `On the path: down at ${known} feet a minute, and leave the power there.`,
+          weight: 2,
+          hand: 'pitch',
+          onsaid: () => (told = now.phaseIndex)
+        };
       const earlier = before(memory, OVER_S);
       if (!earlier || now.inPhase_s < SETTLES_S || !isLeaving(share, earlier)) return null;
       const off_ft = Math.abs(share) * pathScale_ft(vertical.path, valueOf(now, 'fixDistance_nm'));
