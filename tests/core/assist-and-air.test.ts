@@ -37,9 +37,11 @@ describe('the autopilot', () => {
         verticalSpeed_fpm: 0,
         pitch_deg: 0,
         heading_deg: 90,
-        speedTrend_ktps: 0
+        speedTrend_ktps: 0,
+        course: null,
+        path: null
       };
-      const modes = { heading_deg: 240, vertical: { mode: 'pitch' as const } };
+      const modes = { heading_deg: 240, course: 'off' as const, vertical: { mode: 'pitch' as const } };
       let asked = 0;
       for (let i = 0; i < 1000; i++) asked = stepAutopilot(memory, modes, sees, 0.01).bank_deg;
       expect(asked).toBeCloseTo(bank_deg, 1);
@@ -63,23 +65,32 @@ describe('the autopilot', () => {
   test.each(aircraftCatalogue.map((file) => [file.name, file.id] as const))(
     '%s: takes up and holds heading, altitude, vertical speed and speed',
     (_, id) => {
-      const turned = fly(id, { heading_deg: 300, vertical: { mode: 'altitude', altitude_ft: 4000 } }, 90);
+      const turned = fly(
+        id,
+        { heading_deg: 300, course: 'off', vertical: { mode: 'altitude', altitude_ft: 4000 } },
+        90
+      );
       expect(Math.abs(normaliseSigned(turned.heading_deg - 300))).toBeLessThan(4);
       expect(Math.abs(turned.altitude_ft - 4000)).toBeLessThan(60);
-      const climbed = fly(id, { heading_deg: 210, vertical: { mode: 'altitude', altitude_ft: 4400 } }, 100, {
-        throttle: 1
-      });
+      const climbed = fly(
+        id,
+        { heading_deg: 210, course: 'off', vertical: { mode: 'altitude', altitude_ft: 4400 } },
+        100,
+        {
+          throttle: 1
+        }
+      );
       expect(Math.abs(climbed.altitude_ft - 4400)).toBeLessThan(70);
       const sinking = fly(
         id,
-        { heading_deg: null, vertical: { mode: 'vertical speed', verticalSpeed_fpm: -500 } },
+        { heading_deg: null, course: 'off', vertical: { mode: 'vertical speed', verticalSpeed_fpm: -500 } },
         50
       );
       expect(Math.abs(sinking.verticalSpeed_fpm + 500)).toBeLessThan(180);
       const speeds = aircraftById(id).speeds;
       const slow = fly(
         id,
-        { heading_deg: null, vertical: { mode: 'speed', ias_kt: speeds.bestClimb_kt + 10 } },
+        { heading_deg: null, course: 'off', vertical: { mode: 'speed', ias_kt: speeds.bestClimb_kt + 10 } },
         110,
         { throttle: 1 }
       );

@@ -33,6 +33,10 @@ describe('a state that is gone on from', () => {
         for (const odd of [before.slice(1), [...before, 0], before.with(2, NaN)])
           expect(() => restoreFrom(odd, parts)).toThrow(/snapshot: \d .*5 finite numbers/);
         expect(snapshotOf(parts)).toEqual(torn);
+        // A state of before there was a last part: the part stays as it is.
+        const later = { x: 7 };
+        restoreFrom(torn, [...parts, { ...keptFields(later, 'x'), mayBeMissing: true }]);
+        expect(later).toEqual({ x: 7 });
         restoreFrom(before, parts);
         expect([...array, fields.a, fields.b]).toEqual(first);
       })
@@ -50,7 +54,11 @@ describe('a state that is gone on from', () => {
       changes && 'assist' in changes
         ? {
             kind: 'autopilot' as const,
-            modes: { heading_deg: 240, vertical: { mode: 'altitude' as const, altitude_ft: 4000 } }
+            modes: {
+              heading_deg: 240,
+              course: 'off' as const,
+              vertical: { mode: 'altitude' as const, altitude_ft: 4000 }
+            }
           }
         : { kind: 'attitude' as const, pitch_deg: 2, bank_deg: 8 };
     const hands = { ...one.hands(), stick } as Parameters<typeof one.step>[0];

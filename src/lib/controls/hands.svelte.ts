@@ -28,7 +28,7 @@ export class PersonsHands {
   assist = $state<AssistLevel>('direct');
   pitch_deg = $state(0);
   bank_deg = $state(0);
-  modes = $state<AutopilotModes>({ heading_deg: null, vertical: { mode: 'pitch' } });
+  modes = $state<AutopilotModes>({ heading_deg: null, course: 'off', vertical: { mode: 'pitch' } });
   throttle = $state(0);
   propeller = $state(1);
   trim = $state(0);
@@ -91,10 +91,26 @@ export class PersonsHands {
     if (level === 'autopilot') {
       this.modes = {
         heading_deg: Math.round(shown.heading_deg) || 360,
+        course: 'off',
         vertical: { mode: 'altitude', altitude_ft: Math.round(shown.altitude_ft / 100) * 100 }
       };
     }
     this.assist = level;
+  }
+
+  /** Another vertical mode. A path that is followed is given up for it; its course is kept. */
+  chooseVertical(vertical: AutopilotModes['vertical'], followsPath: boolean): void {
+    if (followsPath) this.modes.course = 'course';
+    this.modes.vertical = vertical;
+  }
+
+  /** Nose up, the wings level on this heading; whatever was followed is let go. The power is the pilot’s. */
+  goAround(shown: Readings): void {
+    this.modes = {
+      heading_deg: Math.round(shown.heading_deg) || 360,
+      course: 'off',
+      vertical: { mode: 'go around' }
+    };
   }
 
   /** What the airplane gets now. @param dt_s time since the last asking, for keys that are held */

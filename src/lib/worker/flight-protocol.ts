@@ -1,3 +1,4 @@
+import type { AutopilotShown } from '$core/aircraft/autopilot-shown';
 import type { Place } from '$core/earth/local-plane';
 import type { NavigationShown } from '$core/radio/navigation-shown';
 import type { LessonPlan } from '$core/drill/lesson-plan';
@@ -40,6 +41,8 @@ export interface Frame {
   trueAltitude_ft: number;
   /** What the navigation instruments show; null without radios. */
   navigation: NavigationShown | null;
+  /** What the autopilot does; null while it is off. */
+  autopilot: AutopilotShown | null;
   /** Where the airplane is; null without radios. */
   place: Place | null;
   /** The instructor has control and the student's eyes are closed. */

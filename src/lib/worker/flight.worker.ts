@@ -65,6 +65,7 @@ function frame(): Frame {
     hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
     trueAltitude_ft: flown!.loop.trueAltitude_ft(),
     navigation: flown!.loop.navigation(),
+    autopilot: flown!.loop.autopilot(),
     place: flown!.loop.navigation() && flown!.loop.place(),
     eyesClosed: flown!.eyesClosed(),
     looksAt,

@@ -2,6 +2,16 @@ import { FEET_PER_MINUTE_PER_KNOT_AND_DEGREE } from '../measure/units';
 import { STANDARD_RATE_DEGPS, bankForTurnRate } from '../air/level-turn';
 import { turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import {
+  COUPLED,
+  freshCouplings,
+  stepCourse,
+  stepPath,
+  type CourseForAutopilot,
+  type CourseMode,
+  type CouplingMemory,
+  type NeedleForAutopilot
+} from './autopilot-couplings';
 
 /**
  * A plain two-axis autopilot over the attitude hold: it sees the instruments and asks for pitch and bank.
@@ -10,8 +20,11 @@ import { clamp } from '../measure/clamp';
 export interface AutopilotModes {
   /** null: wings level. */
   heading_deg: number | null;
+  /** What of the radios takes the place of the heading, and of the vertical mode, once it is caught. */
+  course: CourseMode;
   vertical:
     | { mode: 'pitch' }
+    | { mode: 'go around' }
     | { mode: 'altitude'; altitude_ft: number }
     | { mode: 'vertical speed'; verticalSpeed_fpm: number }
     | { mode: 'speed'; ias_kt: number };
@@ -22,6 +35,7 @@ export interface AutopilotMemory {
   bank_deg: number;
   /** Slow part of the pitch asked for, degrees. */
   pitchIntegral_deg: number;
+  couplings: CouplingMemory;
 }
 
 /** What it looks at. */
@@ -34,6 +48,9 @@ export interface AutopilotSees {
   heading_deg: number;
   /** Change of airspeed, kt/s. */
   speedTrend_ktps: number;
+  /** The radios: null where there are none, or no path is sent. */
+  course: CourseForAutopilot | null;
+  path: NeedleForAutopilot | null;
 }
 
 const LARGEST_BANK_DEG = 25;
@@ -43,9 +60,12 @@ const HIGHEST_PITCH_DEG = 15;
 const LOWEST_PITCH_DEG = -12;
 /** On the way to an altitude it asks for no more than this. */
 const CAPTURE_RATE_FPM = 700;
+/** Nose up at once, the wings level: the power is the pilot's. */
+const GO_AROUND_PITCH_DEG = 7;
 
+/** Engaged anew, nothing is coupled. */
 export function engagedAutopilot(pitch_deg: number, bank_deg: number): AutopilotMemory {
-  return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg };
+  return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg, couplings: freshCouplings() };
 }
 
 /** Advances the autopilot by `dt_s` and gives the attitude it asks for. Turns are at standard rate, at most 25° of bank. */
@@ -55,16 +75,26 @@ export function stepAutopilot(
   sees: AutopilotSees,
   dt_s: number
 ): { pitch_deg: number; bank_deg: number } {
+  const { couplings } = memory;
+  const onCourse = stepCourse(couplings, modes.course, sees.course, sees.heading_deg, dt_s);
+  const heading_deg = onCourse ?? modes.heading_deg;
   let bank = 0;
-  if (modes.heading_deg !== null) {
+  if (heading_deg !== null) {
     const most = Math.min(LARGEST_BANK_DEG, bankForTurnRate(sees.tas_kt, STANDARD_RATE_DEGPS));
-    bank = clamp(1.1 * turnFromTo(sees.heading_deg, modes.heading_deg), -most, most);
+    bank = clamp(1.1 * turnFromTo(sees.heading_deg, heading_deg), -most, most);
   }
   memory.bank_deg += clamp(bank - memory.bank_deg, -BANK_RATE_DEGPS * dt_s, BANK_RATE_DEGPS * dt_s);
 
-  const { vertical } = modes;
+  const onPath_fpm = stepPath(couplings, modes.course, sees.path, sees.tas_kt, dt_s);
+  const vertical: AutopilotModes['vertical'] =
+    onPath_fpm !== null
+      ? { mode: 'vertical speed', verticalSpeed_fpm: onPath_fpm }
+      : couplings.path === COUPLED.lost
+        ? { mode: 'pitch' }
+        : modes.vertical;
   let pitch = memory.pitchIntegral_deg;
-  if (vertical.mode !== 'pitch') {
+  if (vertical.mode === 'go around') pitch = memory.pitchIntegral_deg = GO_AROUND_PITCH_DEG;
+  else if (vertical.mode !== 'pitch') {
     if (vertical.mode === 'speed') {
       const fast = sees.ias_kt - vertical.ias_kt;
       memory.pitchIntegral_deg += clamp(0.05 * fast + 0.25 * sees.speedTrend_ktps, -0.6, 0.6) * dt_s;

@@ -15,6 +15,7 @@ export const toldKinds = [
   'resume',
   'altimeter',
   'assist',
+  'autopilot',
   'call',
   'cover',
   'look',

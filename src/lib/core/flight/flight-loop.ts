@@ -7,7 +7,14 @@ import { gustNow, noGust, stepGust } from '../air/gust';
 import { calmTurbulence, stepTurbulence } from '../air/turbulence';
 import { STATE, STATE_LENGTH, type Controls } from '../aircraft/airplane-state';
 import { attitudeHold, controlGain } from '../aircraft/attitude-hold';
-import { engagedAutopilot, stepAutopilot } from '../aircraft/autopilot';
+import {
+  engagedAutopilot,
+  stepAutopilot,
+  type AutopilotModes,
+  type AutopilotSees
+} from '../aircraft/autopilot';
+import { freshCouplings, type CouplingMemory } from '../aircraft/autopilot-couplings';
+import { autopilotShown, type AutopilotShown } from '../aircraft/autopilot-shown';
 import { coordinatedRudder } from '../aircraft/coordinated-feet';
 import { RATE_LENGTH } from '../aircraft/rigid-body';
 import { noFaults, type StandingFaults } from '../instrument/instrument-fault';
@@ -21,7 +28,7 @@ import {
 import type { Readings } from '../instrument/readings';
 import { startingSetting_hPa } from '../drill/approach/planted-fault';
 import type { Lesson } from '../drill/lesson';
-import type { NavigationShown } from '../radio/navigation-shown';
+import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
 import { RECEIVER_MEMORY_LENGTH, receivers } from '../radio/receivers';
 import { writeSample } from './channels';
@@ -45,6 +52,8 @@ export interface FlightLoop {
   readings(): Readings;
   /** What the navigation instruments show; null where the lesson has none. */
   navigation(): NavigationShown | null;
+  /** What the autopilot does; null while it is not engaged. */
+  autopilot(): AutopilotShown | null;
   /** The levers and stick as they stand, to go on with after a resume. */
   hands(): Hands;
   trueAltitude_ft(): number;
@@ -81,6 +90,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const hold = { pitchIntegral: 0, bankIntegral: start.controls.aileron };
   const feet = { held: start.controls.rudder };
   const autopilot = { engaged: 0, ...engagedAutopilot(start.pitch_deg, 0) };
+  let autopilotModes: AutopilotModes | null = null;
   /** Steps flown, and what is set on the instruments; the alternate static is 0 shut, 1 open. */
   const now = {
     steps: 0,
@@ -110,7 +120,11 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     keptFields(controls, 'aileron', 'elevator', 'rudder', 'throttle', 'trim'),
     keptFields(controls, 'flapsTarget_deg', 'gearTarget', 'propeller'),
     { count: 4, tell: () => noise.state(), take: (values) => (noise = seededNoise(values)) },
-    ...(radio ? [{ count: RECEIVER_MEMORY_LENGTH, tell: radio.memory, take: radio.restore }] : [])
+    ...(radio ? [{ count: RECEIVER_MEMORY_LENGTH, tell: radio.memory, take: radio.restore }] : []),
+    {
+      ...keptFields(autopilot.couplings, ...(Object.keys(autopilot.couplings) as (keyof CouplingMemory)[])),
+      mayBeMissing: true
+    }
   ];
 
   function read(): Readings {
@@ -151,21 +165,29 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     if (stick.kind === 'attitude') holds(hold, state, stick, controls, STEP_S);
     if (stick.kind !== 'autopilot') {
       autopilot.engaged = 0;
+      autopilotModes = null;
       return;
     }
-    if (autopilot.engaged === 0) Object.assign(autopilot, engagedAutopilot(truth.pitch_deg, truth.bank_deg));
+    if (autopilot.engaged === 0) {
+      const { couplings } = autopilot;
+      Object.assign(autopilot, engagedAutopilot(truth.pitch_deg, truth.bank_deg), {
+        couplings: Object.assign(couplings, freshCouplings())
+      });
+    }
     autopilot.engaged = 1;
-    const shown = read();
-    const asked = stepAutopilot(
-      autopilot,
-      stick.modes,
-      {
-        ...shown,
-        tas_kt: observed.tas_mps() / METRES_PER_SECOND_PER_KNOT
-      },
-      STEP_S
-    );
+    autopilotModes = stick.modes;
+    const asked = stepAutopilot(autopilot, stick.modes, seenByAutopilot(), STEP_S);
     holds(hold, state, asked, controls, STEP_S);
+  }
+
+  function seenByAutopilot(): AutopilotSees {
+    const shown = radio && radios ? radio.shown() : null;
+    return {
+      ...read(),
+      tas_kt: observed.tas_mps() / METRES_PER_SECOND_PER_KNOT,
+      course: shown && mainNeedle(shown),
+      path: shown && shown.path
+    };
   }
 
   return {
@@ -209,6 +231,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       standing = { ...standing, [what]: true };
     },
     navigation: () => radio?.shown() ?? null,
+    autopilot: () => autopilotModes && autopilotShown(autopilot, autopilotModes, seenByAutopilot()),
     time_s: () => now.steps * STEP_S,
     readings: read,
     sample(counts) {

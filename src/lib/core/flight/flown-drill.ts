@@ -2,6 +2,7 @@ import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
 import { sameRadios, type RadioSettings } from '../radio/radio-settings';
+import { autopilotNotes } from './autopilot-notes';
 import type { Command } from './command';
 import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions, type ChannelId } from './channels';
 import { courseWatch } from './course-watch';
@@ -50,6 +51,7 @@ export function flyDrill(
   let coming = [...plan.faults];
   const counts = new Int32Array(lesson.navigation ? channelDefinitions.length : CHANNELS_WITHOUT_RADIO);
   const watchCourse = courseWatch(lesson);
+  const notesOfAutopilot = autopilotNotes();
   const kept = resume?.chunks ?? [];
   const record = recorder(kept.length);
   let samples = 0;
@@ -104,6 +106,8 @@ export function flyDrill(
 
   function take(): FlightChunk | null {
     loop.sample(counts);
+    for (const detail of notesOfAutopilot(loop.autopilot(), samples / RECORDING_RATE_HZ))
+      keep({ time_s: samples / RECORDING_RATE_HZ, kind: 'autopilot', detail });
     if (track()) {
       const time_s = (samples - 1) / RECORDING_RATE_HZ;
       const phase = drill.phases[lastPhase]!;

@@ -3,6 +3,8 @@ import { Rejection } from '../measure/rejection';
 /** Some numbers of a state that is to be gone on from: how many, how they are told and how they are taken up again. */
 export interface Kept {
   count: number;
+  /** States of earlier releases end before this part: it stays as it is. Only the last parts may be such. */
+  mayBeMissing?: true;
   tell(): ArrayLike<number>;
   take(values: readonly number[]): void;
 }
@@ -31,9 +33,11 @@ export function snapshotOf(parts: readonly Kept[]): number[] {
 
 /** Takes a state up again. @throws Rejection when these are not the numbers of such a state; then nothing has changed */
 export function restoreFrom(snapshot: readonly number[], parts: readonly Kept[]): void {
-  const length = parts.reduce((sum, { count }) => sum + count, 0);
-  if (snapshot.length !== length || !snapshot.every(Number.isFinite))
-    throw new Rejection('snapshot', snapshot.length, `${length} finite numbers`);
+  const length = (some: readonly Kept[]) => some.reduce((sum, { count }) => sum + count, 0);
+  const present =
+    snapshot.length === length(parts) ? parts : parts.filter(({ mayBeMissing }) => !mayBeMissing);
+  if (snapshot.length !== length(present) || !snapshot.every(Number.isFinite))
+    throw new Rejection('snapshot', snapshot.length, `${length(parts)} finite numbers`);
   let at = 0;
-  for (const part of parts) part.take(snapshot.slice(at, (at += part.count)));
+  for (const part of present) part.take(snapshot.slice(at, (at += part.count)));
 }

@@ -23,7 +23,7 @@
   import ApproachDebrief from './ApproachDebrief.svelte';
   import ApproachStory from './ApproachStory.svelte';
   import AttemptTable from './AttemptTable.svelte';
-  import CoachSpoke from './CoachSpoke.svelte';
+  import ToldInFlight from './ToldInFlight.svelte';
   import DebriefHeader from './DebriefHeader.svelte';
   import FlightActions from './FlightActions.svelte';
   import GradeArithmetic from './GradeArithmetic.svelte';
@@ -230,7 +230,18 @@
       {/if}
     </section>
 
-    <CoachSpoke {flight} onmoment={(time_s) => player.go(time_s)} />
+    <ToldInFlight
+      {flight}
+      kind="hint"
+      title={(count) => `The coach spoke ${count} ${count === 1 ? 'time' : 'times'}`}
+      onmoment={(time_s) => player.go(time_s)}
+    />
+    <ToldInFlight
+      {flight}
+      kind="autopilot"
+      title={() => 'What the autopilot did'}
+      onmoment={(time_s) => player.go(time_s)}
+    />
 
     <section class="mt-4">
       <div class="flex items-baseline justify-between">

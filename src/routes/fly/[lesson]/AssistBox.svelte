@@ -5,17 +5,21 @@
   import { figure, signedFigure } from '$core/measure/figure';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import YokePad from '$lib/panel/YokePad.svelte';
+  import type { Frame } from '$lib/worker/flight-protocol';
+  import AutopilotBox from './AutopilotBox.svelte';
 
   /** Who holds the airplane: the hand, the attitude hold, or the autopilot with its modes. */
   let {
     plan,
     hands,
+    frame,
     onassist,
     ondown,
     ongamepad
   }: {
     plan: LessonPlan;
     hands: PersonsHands;
+    frame: Frame | null;
     onassist: (level: AssistLevel) => void;
     /** Which way is nose up, on the arrows and the pad, was chosen. */
     ondown: (downIsNoseUp: boolean) => void;
@@ -27,24 +31,6 @@
     'attitude-hold': 'attitude',
     autopilot: 'autopilot'
   };
-  const vertical = $derived(hands.modes.vertical);
-  const field =
-    'figure w-20 rounded-sm border border-strong-line bg-sheet px-1.5 py-0.5 text-right text-[13px]';
-  type Mode = typeof vertical.mode;
-  const MODES: { mode: Mode; name: string }[] = [
-    { mode: 'altitude', name: 'altitude' },
-    { mode: 'vertical speed', name: 'rate' },
-    { mode: 'speed', name: 'speed' }
-  ];
-
-  function choose(mode: Mode) {
-    hands.modes.vertical =
-      mode === 'altitude'
-        ? { mode, altitude_ft: plan.startAltitude_ft }
-        : mode === 'vertical speed'
-          ? { mode, verticalSpeed_fpm: 0 }
-          : { mode: 'speed', ias_kt: plan.startSpeed_kt };
-  }
 </script>
 
 <div class="grid gap-2">
@@ -64,51 +50,7 @@
     {/each}
   </div>
   {#if hands.assist === 'autopilot'}
-    <div class="grid gap-1 text-[13px]">
-      <label class="flex items-center justify-between gap-2"
-        >heading
-        <input
-          type="number"
-          min="1"
-          max="360"
-          class={field}
-          value={hands.modes.heading_deg ?? 0}
-          onchange={(event) => (hands.modes.heading_deg = Number(event.currentTarget.value) || null)}
-        /></label
-      >
-      <div class="flex gap-1" role="group" aria-label="Vertical mode">
-        {#each MODES as { mode, name } (mode)}
-          <button
-            class="min-h-7 flex-1 rounded-sm border px-1 {vertical.mode === mode
-              ? 'border-now bg-band font-bold'
-              : 'border-line'}"
-            aria-pressed={vertical.mode === mode}
-            onclick={() => choose(mode)}>{name}</button
-          >
-        {/each}
-      </div>
-      {#if vertical.mode !== 'pitch'}
-        <label class="flex items-center justify-between gap-2">
-          {vertical.mode === 'altitude' ? 'ft' : vertical.mode === 'speed' ? 'kt' : 'ft/min'}
-          <input
-            type="number"
-            step={vertical.mode === 'speed' ? 5 : 100}
-            class={field}
-            value={vertical.mode === 'altitude'
-              ? vertical.altitude_ft
-              : vertical.mode === 'speed'
-                ? vertical.ias_kt
-                : vertical.verticalSpeed_fpm}
-            onchange={(event) => {
-              const value = Number(event.currentTarget.value);
-              if (vertical.mode === 'altitude') vertical.altitude_ft = value;
-              else if (vertical.mode === 'speed') vertical.ias_kt = Math.max(50, value);
-              else vertical.verticalSpeed_fpm = value;
-            }}
-          />
-        </label>
-      {/if}
-    </div>
+    <AutopilotBox {plan} {hands} {frame} />
   {:else}
     <div class="grid grid-cols-[92px_1fr] gap-3 pointer-coarse:grid-cols-[190px_1fr]">
       <YokePad

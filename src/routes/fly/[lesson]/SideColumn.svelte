@@ -125,7 +125,7 @@
       >
     {/if}
   {:else}
-    <AssistBox {plan} {hands} {onassist} {ondown} {ongamepad} />
+    <AssistBox {plan} {hands} {frame} {onassist} {ondown} {ongamepad} />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
       <span class="text-soft">heading knob</span>
       <button
