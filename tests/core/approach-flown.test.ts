@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { isApproach, type PlannedApproach } from '$core/drill/approach/approach-drill';
 import type { ApproachPlan } from '$core/drill/approach/approach-plan';
+import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import { profileAt } from '$core/drill/corridor';
 import { lessonOf } from '$core/drill/lesson';
@@ -9,6 +10,7 @@ import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
+import { briefingDone } from '$core/flight/briefing-done';
 import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
 import type { FindingKind } from '$core/finding/finding-kind';
@@ -173,7 +175,8 @@ describe('one thing set wrongly beforehand', () => {
     ['wrong course', 'wrong-course'],
     ['wrong source', 'wrong-source'],
     ['wrong station', 'not-tuned'],
-    ['old altimeter setting', 'altimeter-not-set']
+    ['old altimeter setting', 'altimeter-not-set'],
+    ['no minimum', 'minimum-not-set']
   ] as const)('%s: put right it is not spoken of, left alone it is found', (fault, kind) => {
     const plan = planned('xvlb-back-course-06', { transition: null, planted: fault, ends: 'missed' });
     const flight = flown(plan);
@@ -181,12 +184,58 @@ describe('one thing set wrongly beforehand', () => {
       gradeFlight({ ...flight, events }, plan).findings.map((f) => f.kind);
     expect(found(flight.events)).not.toContain(kind);
     const standing = flight.events.find(({ kind: k }) => k === 'radio');
+    const marked = flight.events.find(({ kind: k }) => k === 'bugs');
     const untouched = flight.events.filter(
-      (event) => event.kind !== 'altimeter' && (event.kind !== 'radio' || event === standing)
+      (event) =>
+        event.kind !== 'altimeter' &&
+        (event.kind !== 'radio' || event === standing) &&
+        (event.kind !== 'bugs' || event === marked)
     );
     const left = standing?.kind === 'radio' ? { ...standing, radios: startingRadios(lessonOf(plan)) } : null;
     expect(found(untouched.map((event) => (event === standing && left ? left : event)))).toContain(kind);
   });
+});
+
+test('a mark on the altimeter fails something only where it would lead too low, and is not asked of a recording without', () => {
+  const plan = planned('xvlb-ils-24', { transition: null });
+  const flight = flown(plan);
+  const { set_ft, altitude_ft } = chartOfPlan(plan, lessonOf(plan).aircraft).card.minimum!;
+  const graded = (minimum_ft: number | null) => {
+    const events = flight.events.map((event) =>
+      event.kind === 'bugs' ? { ...event, bugs: { ...event.bugs, minimum_ft } } : event
+    );
+    const { findings, elements } = gradeFlight({ ...flight, events }, plan);
+    const found = findings.find(({ kind }) => kind === 'minimum-not-set');
+    return [found?.title, elements.find(({ name }) => name.includes('Minimum marked'))?.verdict];
+  };
+  expect(graded(set_ft)).toEqual([undefined, 'met']);
+  expect(graded(altitude_ft)).toEqual([undefined, 'met']);
+  expect(graded(null)).toEqual(['The minimum was not marked', undefined]);
+  expect(graded(altitude_ft - 40)).toEqual(['The minimum was marked too low', 'not met']);
+  expect(graded(set_ft + 200)).toEqual(['The minimum was marked too high', undefined]);
+  const without = { ...flight, events: flight.events.filter(({ kind }) => kind !== 'bugs') };
+  expect(gradeFlight(without, plan).findings.map(({ kind }) => kind)).not.toContain('minimum-not-set');
+});
+
+test('a briefing is done by saying it and by what is set; where nobody said anything, nothing is told', () => {
+  const plan = planned('xvlb-ils-24', { transition: null });
+  const flight = flown(plan);
+  const chart = chartOfPlan(plan, lessonOf(plan).aircraft);
+  const says = (ids: string[], at_s = 30) => ({
+    ...flight,
+    events: [
+      ...flight.events,
+      ...ids.map((detail) => ({ time_s: at_s, kind: 'briefed' as const, detail }))
+    ].sort((a, b) => a.time_s - b.time_s)
+  });
+  expect(briefingDone(flight, chart, 200)).toBeNull();
+  const { done, left } = briefingDone(says(['fixes', 'missed']), chart, 200)!;
+  expect(done).toEqual(expect.arrayContaining(['guidance', 'final course', 'minimum', 'missed approach']));
+  expect(left).toContain('path');
+  // Said is not set: what the panel shows decides where it can.
+  expect(briefingDone(says(['fixes', 'guidance', 'minimum'], 1), chart, 2)!.left).toEqual(
+    expect.arrayContaining(['guidance', 'minimum'])
+  );
 });
 
 describe('against what is published', () => {

@@ -101,8 +101,8 @@ describe('an autopilot that follows the radios', () => {
     ['it is early yet', [0.9, -0.02, 30, true], 'coming'],
     ['the turn is due', [0.13, -0.02, 30, true], null],
     ['it is flown along it already', [0.05, 0.001, 5, true], null]
-  ] as const)('a course is caught by angle and rate: %s', (_, asked, expected) => {
-    expect(courseWait(...asked)).toBe(expected);
+  ] as const)('a course is caught by angle and rate: %s', (_, [share, rate, angle_deg, valid], expected) => {
+    expect(courseWait(share, rate, angle_deg, valid)).toBe(expected);
   });
 
   test.each([

@@ -4,6 +4,7 @@ import { LARGEST_BANK_DEG, LARGEST_PITCH_DEG } from '$core/aircraft/attitude-hol
 import type { AutopilotModes } from '$core/aircraft/autopilot';
 import type { AssistLevel } from '$core/drill/lesson-plan';
 import type { Hands } from '$core/flight/hands';
+import { noBugs, type Bugs } from '$core/instrument/bugs';
 import type { Readings } from '$core/instrument/readings';
 import type { RadioSettings } from '$core/radio/radio-settings';
 import { SUSPICIOUS_JUMPS, freshGuard, guarded } from './axis-guard';
@@ -39,6 +40,8 @@ export class PersonsHands {
   alternateStatic = $state(false);
   /** What is set on the radios; null: there are none. */
   radios = $state.raw<RadioSettings | null>(null);
+  /** The marks on the scales. */
+  bugs = $state.raw<Bugs>(noBugs);
   /** Whether down, on the arrows and on the pad, is back on the yoke: nose up. Otherwise up is nose up. */
   downIsNoseUp = $state(false);
   /** Yoke pad, −1…+1, while it is held. */
@@ -77,6 +80,7 @@ export class PersonsHands {
     this.headingKnob_deg = hands.headingKnob_deg;
     this.alternateStatic = hands.alternateStatic;
     this.radios = hands.radios ?? null;
+    this.bugs = hands.bugs ?? this.bugs;
     this.takeAttitude(attitude);
   }
 
@@ -138,6 +142,7 @@ export class PersonsHands {
       altimeterSetting_hPa: this.altimeterSetting_hPa,
       headingKnob_deg: this.headingKnob_deg,
       alternateStatic: this.alternateStatic,
+      bugs: this.bugs,
       ...(this.radios ? { radios: this.radios } : {})
     };
   }

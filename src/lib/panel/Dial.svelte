@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { ScaleMark } from './panel';
   import { arcPath, dialAngle, onCircle, ticksPath, type DialScale } from './dial';
 
   /**
@@ -17,7 +18,9 @@
     corridor = null,
     limit = null,
     times = '',
-    setting = ''
+    setting = '',
+    marks = [],
+    warns = false
   }: {
     name: string;
     scale: DialScale;
@@ -33,6 +36,9 @@
     times?: string;
     /** A setting of the instrument, shown in the hub. */
     setting?: string;
+    marks?: readonly ScaleMark[];
+    /** Whether what stands under the scale is to be noticed. */
+    warns?: boolean;
   } = $props();
 
   // The scale of a dial never changes while it is shown.
@@ -75,6 +81,15 @@
       transform="rotate({dialAngle(scale, limit)})"
     />
   {/if}
+  {#each marks as { at, kind } (kind)}
+    <path
+      d={kind === 'target' ? 'M-9 -98V-91L0 -84L9 -91V-98' : 'M-9 -97H9M-9 -92H9'}
+      fill="none"
+      stroke="var(--trace)"
+      stroke-width="3"
+      transform="rotate({dialAngle(scale, at)})"
+    />
+  {/each}
   {#each placed as label, index (index)}
     <text x={label.x} y={label.y + 5} text-anchor="middle" font-size="15" fill="var(--ink)" class="figure"
       >{label.text}</text
@@ -88,5 +103,11 @@
   {#if setting}<text y="31" text-anchor="middle" font-size="11" fill="var(--soft)" class="figure"
       >{setting}</text
     >{/if}
-  {#if times}<text y="82" text-anchor="middle" font-size="11" fill="var(--soft)">{times}</text>{/if}
+  {#if times}<text
+      y="76"
+      text-anchor="middle"
+      font-size={warns ? 14 : 11}
+      font-weight={warns ? 'bold' : 'normal'}
+      fill={warns ? 'var(--hard)' : 'var(--soft)'}>{times}</text
+    >{/if}
 </svg>

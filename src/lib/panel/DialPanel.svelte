@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
+  import type { Bugs } from '$core/instrument/bugs';
   import type { InstrumentId, Readings } from '$core/instrument/readings';
   import AirspeedIndicator from './AirspeedIndicator.svelte';
   import Altimeter from './Altimeter.svelte';
@@ -25,7 +26,8 @@
     corridorOf,
     covered,
     view = null,
-    navigation = null
+    navigation = null,
+    bugs
   }: {
     readings: Readings;
     calm: Readings;
@@ -36,6 +38,7 @@
     view?: ScanView | null;
     /** Course indicator and bearing pointer stand to the right where there are radios. */
     navigation?: NavigationShown | null;
+    bugs: Bugs;
   } = $props();
   const held = heldReadings();
 </script>
@@ -65,6 +68,7 @@
         altitude_ft={held('altimeter', calm, view).altitude_ft}
         {setting_hPa}
         corridor={corridorOf('altitude_ft')}
+        {bugs}
       />
     </LookWindow>
   {/if}
@@ -91,6 +95,7 @@
       <HeadingIndicator
         heading_deg={held('heading', readings, view).heading_deg}
         corridor={corridorOf('heading_deg')}
+        bug_deg={bugs.heading_deg}
       />
     </LookWindow>
   {/if}

@@ -4,8 +4,13 @@
 
   let {
     heading_deg,
-    corridor = null
-  }: { heading_deg: number; corridor?: { low: number; high: number } | null } = $props();
+    corridor = null,
+    bug_deg = null
+  }: {
+    heading_deg: number;
+    corridor?: { low: number; high: number } | null;
+    bug_deg?: number | null;
+  } = $props();
   const scale = { low: 0, high: 359.9, fromAngle: 0, toAngle: 359.9 };
   const tens = ticksPath(scale, 10, 90, 80);
   const fives = ticksPath(scale, 5, 90, 85);
@@ -27,6 +32,15 @@
     {/if}
     <path d={fives} stroke="var(--soft)" stroke-width="1" />
     <path d={tens} stroke="var(--ink)" stroke-width="1.6" />
+    {#if bug_deg !== null}
+      <path
+        d="M-9 -98V-91L0 -84L9 -91V-98"
+        fill="none"
+        stroke="var(--trace)"
+        stroke-width="3"
+        transform="rotate({bug_deg})"
+      />
+    {/if}
     {#each labels as label (label.angle)}
       <text
         transform="rotate({label.angle}) translate(0 -64)"

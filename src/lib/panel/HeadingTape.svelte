@@ -7,8 +7,14 @@
   let {
     heading_deg,
     drift_deg,
-    corridor = null
-  }: { heading_deg: number; drift_deg: number; corridor?: { low: number; high: number } | null } = $props();
+    corridor = null,
+    bug_deg = null
+  }: {
+    heading_deg: number;
+    drift_deg: number;
+    corridor?: { low: number; high: number } | null;
+    bug_deg?: number | null;
+  } = $props();
   const uid = $props.id();
   const PIXELS = 4.6;
   const tens = $derived(Math.round(heading_deg / 10) * 10);
@@ -45,6 +51,14 @@
         >
       {/each}
     </g>
+    {#if bug_deg !== null}
+      <path
+        d="M{x(bug_deg) + shift - 8} 39V32L{x(bug_deg) + shift} 26L{x(bug_deg) + shift + 8} 32V39"
+        fill="none"
+        stroke="var(--trace)"
+        stroke-width="3"
+      />
+    {/if}
     <path
       d="M{inSteps(drift_deg * PIXELS, 0.5)} 1l5 6l-5 6l-5 -6Z"
       fill="none"

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import { isOneSided, type Corridor } from '$core/drill/corridor';
+  import { noBugs, type Bugs } from '$core/instrument/bugs';
   import type { InstrumentId, PanelKind, Readings } from '$core/instrument/readings';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import Compass from './Compass.svelte';
@@ -23,7 +24,8 @@
     covered = [],
     compass = false,
     view = null,
-    navigation = null
+    navigation = null,
+    bugs = noBugs
   }: {
     kind: PanelKind;
     readings: Readings;
@@ -38,6 +40,8 @@
     view?: ScanView | null;
     /** What the radios show; null: an airplane without. */
     navigation?: NavigationShown | null;
+    /** The marks set on the scales. */
+    bugs?: Bugs;
   } = $props();
 
   const hidden = $derived(new Set(covered));
@@ -59,7 +63,7 @@
 {/if}
 {#if kind === 'tapes' && navigation}
   <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
-    <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+    <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
     <LookWindow area="navigation" name="Course and heading" {view}>
       <CourseRose
         shown={navigation}
@@ -69,7 +73,17 @@
     </LookWindow>
   </div>
 {:else if kind === 'tapes'}
-  <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} />
+  <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
 {:else}
-  <DialPanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {navigation} />
+  <DialPanel
+    {readings}
+    {calm}
+    {setting_hPa}
+    {speeds}
+    {corridorOf}
+    covered={hidden}
+    {view}
+    {bugs}
+    {navigation}
+  />
 {/if}

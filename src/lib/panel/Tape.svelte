@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { ScaleMark } from './panel';
   import { marksAround, minorMarks, tapeShift, type TapeScale } from './tape';
 
   /** A ruler moving past a fixed line, with the figure in a box at the line and a bracket for where it will be. */
@@ -14,7 +15,10 @@
     corridor = null,
     limit = null,
     label = (at: number) => String(at),
-    setting = ''
+    setting = '',
+    bugs = [],
+    under = '',
+    warns = false
   }: {
     name: string;
     value: number;
@@ -30,6 +34,10 @@
     limit?: number | null;
     label?: (at: number) => string;
     setting?: string;
+    bugs?: readonly ScaleMark[];
+    /** What stands under the unit, and whether it is to be noticed. */
+    under?: string;
+    warns?: boolean;
   } = $props();
   const uid = $props.id();
   // Neither scale nor side changes while the panel is shown.
@@ -76,6 +84,16 @@
           >
         {/if}
       {/each}
+      {#each bugs as { at, kind } (kind)}
+        <path
+          d={kind === 'target'
+            ? `M${inner} ${y(at) - 9}h${outward * 6}L${inner + outward * 12} ${y(at)}L${inner + outward * 6} ${y(at) + 9}H${inner}`
+            : `M${inner} ${y(at) - 3}h${outward * 26}M${inner} ${y(at) + 3}h${outward * 26}`}
+          fill="none"
+          stroke="var(--trace)"
+          stroke-width="3"
+        />
+      {/each}
       {#if limit !== null}
         <path d="M{inner} {y(limit)}h{outward * 40}" stroke="var(--hard)" stroke-width="3.5" />
       {/if}
@@ -115,5 +133,13 @@
       font-size="12"
       fill="var(--soft)"
       class="figure">{setting}</text
+    >{/if}
+  {#if under}<text
+      x={width / 2}
+      y={scale.half + 31}
+      text-anchor="middle"
+      font-size={warns ? 14 : 12}
+      font-weight={warns ? 'bold' : 'normal'}
+      fill={warns ? 'var(--hard)' : 'var(--soft)'}>{under}</text
     >{/if}
 </g>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
+  import type { Bugs } from '$core/instrument/bugs';
   import type { InstrumentId, Readings } from '$core/instrument/readings';
   import { figure, heading } from '$core/measure/figure';
   import HeadingTape from './HeadingTape.svelte';
@@ -8,7 +9,7 @@
   import { inSteps } from './dial';
   import type { ScanArea } from '$core/instrument/scan-area';
   import TapeWindow from './TapeWindow.svelte';
-  import type { CorridorOf } from './panel';
+  import { altitudeMarks, minimumWords, type CorridorOf } from './panel';
   import { heldReadings, type ScanView } from './scan-view';
 
   /** The same quantities as on the dials, as moving rulers round one attitude field, with trends and the path over the ground. */
@@ -19,7 +20,8 @@
     speeds,
     corridorOf,
     covered,
-    view = null
+    view = null,
+    bugs
   }: {
     readings: Readings;
     calm: Readings;
@@ -28,6 +30,7 @@
     corridorOf: CorridorOf;
     covered: ReadonlySet<InstrumentId>;
     view?: ScanView | null;
+    bugs: Bugs;
   } = $props();
   const held = heldReadings();
   const of = (area: ScanArea) => held(area, area === 'attitude' ? readings : calm, view);
@@ -95,6 +98,9 @@
           trend={(shown.verticalSpeed_fpm * AHEAD_S) / 60}
           corridor={corridorOf('altitude_ft')}
           setting="{setting_hPa} hPa"
+          bugs={altitudeMarks(bugs)}
+          under={minimumWords(bugs.minimum_ft, shown.altitude_ft)}
+          warns={bugs.minimum_ft !== null && shown.altitude_ft <= bugs.minimum_ft}
         /></TapeWindow
       >
     {/if}
@@ -153,6 +159,7 @@
           heading_deg={shown.heading_deg}
           drift_deg={shown.drift_deg}
           corridor={corridorOf('heading_deg')}
+          bug_deg={bugs.heading_deg}
         /></TapeWindow
       >
     {:else}

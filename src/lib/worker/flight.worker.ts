@@ -40,7 +40,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   const lesson = lessonOf(message.plan);
   const loop = flightLoop(lesson);
   flown = flyDrill(loop, lesson, message.resume.length > 0 ? { chunks: message.resume } : undefined);
-  hands = loop.hands();
+  hands = { ...loop.hands(), bugs: flown.bugs() };
   if (message.pilot) {
     const { habits, seed, eyes } = message.pilot;
     nextHands = simulatedHands(lesson, flown, habits, seed, {

@@ -171,7 +171,9 @@ export type Check =
   /** The clock is to be started as the phase begins, at the final fix. */
   | { kind: 'final-clock'; phase: string; within_s: number; fix: string }
   /** The altimeter is to be on this setting by the end of the phase, whatever it was found on. */
-  | { kind: 'altimeter'; phase: string; setting_hPa: number };
+  | { kind: 'altimeter'; phase: string; setting_hPa: number }
+  /** The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. */
+  | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

@@ -173,6 +173,8 @@ const cures: Record<FindingKind, string> = {
     'At the final fix: time is the second of the five Ts. Set the groundspeed’s minutes beforehand.',
   'altimeter-not-set':
     'Write the setting down as it is given, turn it in at once, and read it back from the instrument.',
+  'minimum-not-set':
+    'Set the mark while you brief the minimum, and say the figure; then the altimeter reminds you of it.',
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'

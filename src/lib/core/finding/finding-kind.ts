@@ -64,6 +64,7 @@ export const findingKinds = [
   'missed-though-seen',
   'no-final-clock',
   'altimeter-not-set',
+  'minimum-not-set',
   'held-well',
   'no-clock',
   'not-flown'

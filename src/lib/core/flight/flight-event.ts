@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { oneOf } from '../measure/one-of';
+import { Bugs } from '../instrument/bugs';
 import { RadioSettings } from '../radio/radio-settings';
 import { Command } from './command';
 
@@ -16,6 +17,7 @@ export const toldKinds = [
   'altimeter',
   'assist',
   'autopilot',
+  'briefed',
   'call',
   'cover',
   'look',
@@ -67,6 +69,8 @@ export const FlightEvent = Type.Union(
       { time_s, kind: Type.Literal('radio'), radios: RadioSettings },
       { additionalProperties: false }
     ),
+    /** The marks on the scales from now on. */
+    Type.Object({ time_s, kind: Type.Literal('bugs'), bugs: Bugs }, { additionalProperties: false }),
     Type.Object({ time_s, kind: Type.Literal('answer'), answer: Answer }, { additionalProperties: false }),
     /** What was done to the flight from outside. */
     Type.Object({ time_s, kind: Type.Literal('command'), command: Command }, { additionalProperties: false })

@@ -1,6 +1,7 @@
 import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
+import { sameBugs, type Bugs } from '../instrument/bugs';
 import { sameRadios, type RadioSettings } from '../radio/radio-settings';
 import { autopilotNotes } from './autopilot-notes';
 import type { Command } from './command';
@@ -10,6 +11,7 @@ import type { FlightEvent, Happening } from './flight-event';
 import { readerOf } from './flight';
 import { STEP_S, type FlightLoop } from './flight-loop';
 import { type Hands } from './hands';
+import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
 import { eventsOf, recorder, type FlightChunk } from './recorder';
 
@@ -25,6 +27,8 @@ export interface FlownDrill {
   /** Does something to the flight from outside, from the next step on, and keeps it. */
   command(command: Command): void;
   phase(): ReturnType<PhaseTracker['current']>;
+  /** The marks on the scales. */
+  bugs(): Bugs;
   /** Newest recorded value of a channel, as it is judged; 0 for what is not recorded. */
   read(channel: ChannelId): number;
   /** What is noted from now on is heard there, too. */
@@ -62,6 +66,7 @@ export function flyDrill(
   let gear: number | null = null;
   let altimeter: number | null = null;
   let radios: RadioSettings | null = null;
+  let bugs = startingBugs(lesson);
   let steps = 0;
 
   const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
@@ -94,7 +99,10 @@ export function flyDrill(
     }
     const events = eventsOf(kept);
     loop.restore(kept[kept.length - 1]!.snapshot, events.findLast((event) => event.kind === 'radio')?.radios);
-    for (const event of events) if (event.kind === 'command') obey(event.command);
+    for (const event of events) {
+      if (event.kind === 'command') obey(event.command);
+      if (event.kind === 'bugs') bugs = event.bugs;
+    }
     record.note({
       time_s: (samples - 1) / RECORDING_RATE_HZ,
       kind: 'resume',
@@ -102,6 +110,7 @@ export function flyDrill(
     });
   } else {
     take();
+    if (asksForMinimum(lesson)) record.note({ time_s: 0, kind: 'bugs', bugs });
   }
 
   function take(): FlightChunk | null {
@@ -128,6 +137,10 @@ export function flyDrill(
     gear = hands.gearTarget;
     altimeter = hands.altimeterSetting_hPa;
     noteRadios(hands);
+    if (hands.bugs && !sameBugs(hands.bugs, bugs)) {
+      bugs = { ...hands.bugs };
+      keep({ time_s: now_s(), kind: 'bugs', bugs });
+    }
   }
 
   /** What stands at the beginning is kept as well: a set-up is held against it. */
@@ -184,6 +197,7 @@ export function flyDrill(
       keep({ time_s: stepTime_s() + STEP_S, kind: 'command', command });
     },
     phase: () => tracker.current(),
+    bugs: () => bugs,
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),
     finish() {

@@ -1,4 +1,5 @@
 import type { AutopilotModes } from '../aircraft/autopilot';
+import type { Bugs } from '../instrument/bugs';
 import type { RadioSettings } from '../radio/radio-settings';
 
 /** What comes from whoever flies: a stick, attitude targets, or an autopilot's modes; and the levers. */
@@ -20,4 +21,6 @@ export interface Hands {
   alternateStatic: boolean;
   /** What is set on the radios; only where the lesson is flown by radio. */
   radios?: RadioSettings;
+  /** The marks on the scales; left out: as they are. */
+  bugs?: Bugs;
 }

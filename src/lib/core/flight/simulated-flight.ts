@@ -8,6 +8,7 @@ import type { ScanArea } from '../instrument/scan-area';
 import type { Habits } from '../pilot/habits';
 import { STEP_S, flightLoop } from './flight-loop';
 import { type Hands } from './hands';
+import { asksForMinimum } from './flight-bugs';
 import { runwaySeenIn } from './runway-in-sight';
 import { flyDrill, type FlownDrill } from './flown-drill';
 import type { FlightChunk } from './recorder';
@@ -49,7 +50,8 @@ export function simulatedHands(
   const { loop } = flown;
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
-  const hands: Hands = { ...loop.hands(), stick };
+  const hands: Hands = { ...loop.hands(), stick, bugs: flown.bugs() };
+  const minimum_ft = asksForMinimum(lesson)?.minimum_ft ?? null;
   const sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
   let lookedAt: ScanArea | null = null;
   const toward = (from: number, to: number, perSecond: number) =>
@@ -73,7 +75,11 @@ export function simulatedHands(
     }
     if (wanted.radios) hands.radios = wanted.radios;
     // The setting is compared with what was given, once the panel has been taken in.
-    if (loop.time_s() > CHECKS_SETTING_S) hands.altimeterSetting_hPa = lesson.plan.altimeterSetting_hPa;
+    if (loop.time_s() > CHECKS_SETTING_S) {
+      hands.altimeterSetting_hPa = lesson.plan.altimeterSetting_hPa;
+      if (minimum_ft !== null && hands.bugs?.minimum_ft !== minimum_ft)
+        hands.bugs = { ...flown.bugs(), minimum_ft };
+    }
     if (wanted.handsOff) return hands;
     const recovering = lesson.drill.phases[index]!.recovery;
     stick.pitch_deg = toward(

@@ -6,6 +6,7 @@
   import { lessonAsFlown } from '$core/flight/as-flown';
   import { asJudged } from '$core/flight/judged-channels';
   import FindingList from '$lib/draw/FindingList.svelte';
+  import { bugsAt } from '$core/flight/flight-bugs';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf } from '$lib/draw/strip';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
@@ -191,7 +192,13 @@
 
   <div class="min-w-0">
     {#if approach}
-      <ApproachDebrief {lesson} plan={approach} {flight} cursor_s={player.time_s} />
+      <ApproachDebrief
+        {lesson}
+        plan={approach}
+        {flight}
+        final_s={grade.segments?.find(({ segment }) => segment === 'final')?.from_s ?? null}
+        cursor_s={player.time_s}
+      />
     {:else if fromAbove}
       <PlanView
         picture={fromAbove}
@@ -212,6 +219,7 @@
           corridors={corridorsNow}
           covered={lesson.covered}
           compass={lesson.covered.includes('heading')}
+          bugs={flight ? bugsAt(flight, player.time_s) : undefined}
         />
         {#if phaseNow}
           <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={player.time_s - phaseNow.start_s} />

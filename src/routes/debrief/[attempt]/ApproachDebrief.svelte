@@ -2,6 +2,7 @@
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
   import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
+  import { briefingDone } from '$core/flight/briefing-done';
   import type { Flight } from '$core/flight/flight';
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
@@ -13,10 +14,20 @@
     lesson,
     plan,
     flight,
+    final_s,
     cursor_s
-  }: { lesson: Lesson; plan: PlannedApproach; flight: Flight | null; cursor_s: number } = $props();
+  }: {
+    lesson: Lesson;
+    plan: PlannedApproach;
+    flight: Flight | null;
+    /** When the final began; null: it was not reached. */
+    final_s: number | null;
+    cursor_s: number;
+  } = $props();
 
-  const { approach, world, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
+  const chart = $derived(chartOfPlan(plan, lesson.aircraft));
+  const { approach, world, card, picture } = $derived(chart);
+  const briefing = $derived(flight && final_s !== null ? briefingDone(flight, chart, final_s) : null);
   /** The way flown, a point every two seconds. */
   const way = $derived.by(() => {
     const latitude = flight?.columns.get('latitude_deg');
@@ -53,3 +64,12 @@
 <div class="mt-2">
   <ApproachProfile {approach} {card} width={340} height={180} flown={inbound} />
 </div>
+{#if briefing}
+  <p class="mt-2 text-[13px]">
+    {#if briefing.left.length === 0}
+      The whole briefing was done before the final.
+    {:else}
+      Not briefed before the final: {briefing.left.join(', ')}.
+    {/if}
+  </p>
+{/if}

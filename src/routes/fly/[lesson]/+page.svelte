@@ -22,6 +22,7 @@
   import FlightHeader from './FlightHeader.svelte';
   import FlownPanel from './FlownPanel.svelte';
   import PhaseRibbon from './PhaseRibbon.svelte';
+  import { noBugs } from '$core/instrument/bugs';
   import SideColumn from './SideColumn.svelte';
   import DistractionBox from './DistractionBox.svelte';
   import { DistractionDesk, answerKeys } from './distraction-desk.svelte';
@@ -106,6 +107,12 @@
     attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
   );
   const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
+  /** The autopilot's heading is the heading's bug. */
+  const shownBugs = $derived.by(() => {
+    const bugs = shownHands.bugs ?? noBugs;
+    const flown = !simulatedBy && hands.assist === 'autopilot' ? hands.modes.heading_deg : null;
+    return flown === null ? bugs : { ...bugs, heading_deg: flown };
+  });
 
   onMount(() => {
     underWay.connect();
@@ -195,7 +202,14 @@
 />
 
 {#snippet chart()}
-  {#if approach}<ChartBoard {lesson} plan={approach} frame={calm} {hands} {simulatedBy} />{/if}
+  {#if approach}<ChartBoard
+      {lesson}
+      plan={approach}
+      frame={calm}
+      {hands}
+      {simulatedBy}
+      onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
+    />{/if}
 {/snippet}
 
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
@@ -226,6 +240,7 @@
       corridors={hints && phase ? phase.corridors : []}
       covered={helps.covered}
       {view}
+      bugs={shownBugs}
     />
     {#if lesson.navigation && calm?.navigation && shownHands.radios}
       <RadiosAndPlan

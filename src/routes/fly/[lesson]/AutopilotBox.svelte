@@ -137,7 +137,10 @@
     {/if}
   </div>
   {#if shown}
-    <dl class="grid min-h-9 grid-cols-[auto_1fr] content-start gap-x-2 border-t border-line pt-1 text-xs" aria-label="Autopilot">
+    <dl
+      class="grid min-h-9 grid-cols-[auto_1fr] content-start gap-x-2 border-t border-line pt-1 text-xs"
+      aria-label="Autopilot"
+    >
       <dt class="text-soft">flies</dt>
       <dd>{shown.flies.lateral} · {shown.flies.vertical}</dd>
       {#if shown.armed.length > 0}

@@ -4,7 +4,8 @@
   import type { Lesson } from '$core/drill/lesson';
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
-  import { briefItems } from '$core/procedure/approach/card-words';
+  import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
+  import { briefItems, type BriefItem } from '$core/procedure/approach/card-words';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import type { Frame } from '$lib/worker/flight-protocol';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
@@ -16,13 +17,16 @@
     plan,
     frame,
     hands,
-    simulatedBy
+    simulatedBy,
+    onbriefed
   }: {
     lesson: Lesson;
     plan: PlannedApproach;
     frame: Frame | null;
     hands: PersonsHands;
     simulatedBy: string | null;
+    /** An item of the briefing was said. */
+    onbriefed: (id: BriefItem['id']) => void;
   } = $props();
 
   const { approach, world, day, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
@@ -34,6 +38,13 @@
   );
   /** Waypoints are loaded by who flies, into a receiver that leads along them. */
   const loads = $derived(Boolean(lesson.navigation?.final) && simulatedBy === null);
+  /** What the panel shows to be set; nothing while somebody else flies. */
+  const onPanel = $derived(
+    simulatedBy === null && hands.radios ? briefOnPanel(approach, card, hands.radios, hands.bugs) : {}
+  );
+  let said = $state<BriefItem['id'][]>([]);
+  const done = (id: BriefItem['id']) => onPanel[id] ?? said.includes(id);
+  const left = $derived(items.filter(({ id }) => !done(id)).length);
   const views = { words: 'words', above: 'above', side: 'side' } as const;
   let view = $state<keyof typeof views>('words');
   /** The waypoints of the way in and the final, each once. */
@@ -60,6 +71,9 @@
         }}>{name}</button
       >
     {/each}
+    {#if simulatedBy === null}
+      <span class="ml-1 text-soft">{left === 0 ? 'all briefed' : `${left} to brief`}</span>
+    {/if}
     {#if loads}
       <button
         type="button"
@@ -79,7 +93,25 @@
       aria-label="Briefing"
     >
       {#each items as { id, title, lines } (id)}
-        <dt>{title}</dt>
+        <dt class="flex items-center justify-between gap-2 pr-1">
+          {title}
+          {#if onPanel[id] !== undefined}
+            <span class={onPanel[id] ? 'text-trace' : ''}>{onPanel[id] ? '✓ set' : 'not set'}</span>
+          {:else if simulatedBy === null && said.includes(id)}
+            <span class="text-trace">✓ briefed</span>
+          {:else if simulatedBy === null}
+            <button
+              type="button"
+              class="min-h-6 text-now underline underline-offset-2"
+              aria-label="{title}: briefed"
+              onclick={(event) => {
+                said = [...said, id];
+                onbriefed(id);
+                if (event.detail > 0) event.currentTarget.blur();
+              }}>briefed</button
+            >
+          {/if}
+        </dt>
         {#each lines as line, i (i)}<dd class={id === 'minimum' && i === 0 ? 'font-bold' : ''}>
             {line}
           </dd>{/each}

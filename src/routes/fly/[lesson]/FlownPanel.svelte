@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Corridor } from '$core/drill/corridor';
   import type { Lesson } from '$core/drill/lesson';
+  import type { Bugs } from '$core/instrument/bugs';
   import type { InstrumentId } from '$core/instrument/readings';
   import Panel from '$lib/panel/Panel.svelte';
   import type { ScanView } from '$lib/panel/scan-view';
@@ -15,7 +16,8 @@
     setting_hPa,
     corridors,
     covered,
-    view
+    view,
+    bugs
   }: {
     lesson: Lesson;
     session: FlightSession | null;
@@ -25,6 +27,7 @@
     corridors: readonly Corridor[];
     covered: readonly InstrumentId[];
     view: ScanView | null;
+    bugs: Bugs;
   } = $props();
   const { plan, aircraft } = $derived(lesson);
   const frame = $derived(session?.frame ?? null);
@@ -47,6 +50,7 @@
     {covered}
     compass={!lesson.navigation || covered.includes('heading') || plan.faults.length > 0}
     {view}
+    {bugs}
     navigation={calm?.navigation ?? frame.navigation}
   />
   {#if frame.eyesClosed}

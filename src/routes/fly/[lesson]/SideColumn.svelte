@@ -8,6 +8,7 @@
   import EngineGauges from '$lib/panel/EngineGauges.svelte';
   import { button } from '$lib/ui/button';
   import type { Frame } from '$lib/worker/flight-protocol';
+  import BugFields from './BugFields.svelte';
   import AssistBox from './AssistBox.svelte';
   import LookWindow from '$lib/panel/LookWindow.svelte';
   import OilGauge from '$lib/panel/OilGauge.svelte';
@@ -125,6 +126,7 @@
       >
     {/if}
   {:else}
+    {#if lesson.navigation}<BugFields {hands} />{/if}
     <AssistBox {plan} {hands} {frame} {onassist} {ondown} {ongamepad} />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
       <span class="text-soft">heading knob</span>

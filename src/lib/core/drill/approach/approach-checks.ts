@@ -26,7 +26,13 @@ export function approachChecks(
   const before_nm = beforeThreshold(world, approach, finalFix.to);
   const stable_ft = touchdownElevation_ft + STABLE_BY_FT;
   const checks: Check[] = [
-    { kind: 'altimeter', phase: sheet.phases[0]!.id, setting_hPa: flown.altimeterSetting_hPa }
+    { kind: 'altimeter', phase: sheet.phases[0]!.id, setting_hPa: flown.altimeterSetting_hPa },
+    {
+      kind: 'minimum-set',
+      phase: ids.first,
+      minimum_ft: minimum.set_ft,
+      least_ft: minimum.altitude_ft + minimum.cold_ft
+    }
   ];
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)
     checks.push({

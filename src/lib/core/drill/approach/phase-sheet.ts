@@ -2,6 +2,7 @@ import type { Wind } from '../../air/wind';
 import { asCourse } from '../../measure/angle';
 import type { Approach, Leg } from '../../procedure/approach/approach';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
+import type { SetMinimum } from '../../procedure/approach/set-minimum';
 import { windTriangle } from '../../procedure/wind-triangle';
 import type { RnavFinal } from '../../radio/rnav-final';
 import type { World } from '../../radio/world';
@@ -26,7 +27,7 @@ export interface FlownWith {
   approachTas_kt: number;
   /** By the approach's own north. */
   wind: Wind;
-  minimum: { kind: 'DA' | 'MDA'; set_ft: number; altitude_ft: number };
+  minimum: SetMinimum;
   /** Whether what is seen at the minimum lets one go on to the runway. */
   goesOn: boolean;
   final: RnavFinal | null;

@@ -6,7 +6,8 @@ export const plantedFaults = [
   'wrong course',
   'wrong source',
   'wrong station',
-  'old altimeter setting'
+  'old altimeter setting',
+  'no minimum'
 ] as const;
 export type PlantedFault = (typeof plantedFaults)[number];
 

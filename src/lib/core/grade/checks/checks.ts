@@ -16,6 +16,7 @@ import { hold, leftHold } from './hold';
 import { finalClock } from './final-clock';
 import { intercept } from './intercept';
 import { levelOff } from './level-off';
+import { minimumSet } from './minimum-set';
 import { missed } from './missed';
 import { passage } from './passage';
 import { pathStart } from './path-start';
@@ -47,6 +48,7 @@ const kinds = {
   'station-time': timeToStation,
   'final-clock': finalClock,
   altimeter,
+  'minimum-set': minimumSet,
   'path-start': pathStart,
   stabilised,
   missed,

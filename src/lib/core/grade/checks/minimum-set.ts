@@ -1,0 +1,75 @@
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
+import { figure } from '../../measure/figure';
+import { type CheckKind, metIf } from './check-kind';
+
+/** Where the minimum was marked on the altimeter as the final began. */
+export interface MinimumSetMeasure {
+  kind: 'minimum-set';
+  phaseId: string;
+  at_s: number;
+  /** null: not at all. */
+  marked_ft: number | null;
+  asked_ft: number;
+  least_ft: number;
+}
+
+/** Above what is asked by more than this, it reminds of nothing any more. */
+const TOO_HIGH_FT = 50;
+
+type Marked = 'right' | 'not' | 'too low' | 'too high';
+
+/** A mark on the altimeter of a person's flight; recordings from outside, and flights of earlier releases, have none: nothing is said. */
+export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
+  name: 'minimum marked',
+  measuredFrom: [],
+  measure({ flight, phase, span }, { minimum_ft, least_ft }) {
+    const marks = flight.events.flatMap((event) =>
+      event.kind === 'bugs' && event.time_s <= span.start_s ? [event.bugs] : []
+    );
+    if (marks.length === 0) return null;
+    return {
+      kind: 'minimum-set',
+      phaseId: phase.id,
+      at_s: span.start_s,
+      marked_ft: marks.at(-1)!.minimum_ft,
+      asked_ft: minimum_ft,
+      least_ft
+    };
+  },
+  judge({ marked_ft, asked_ft, least_ft }) {
+    if (marked_ft === null) return 'not';
+    if (marked_ft < Math.floor(least_ft)) return 'too low';
+    return marked_ft > asked_ft + TOO_HIGH_FT ? 'too high' : 'right';
+  },
+  // A mark is a help: only one that would lead too low fails anything.
+  elements: ({ marked_ft, asked_ft }, marked) =>
+    marked === 'right' || marked === 'too low'
+      ? [
+          {
+            name: 'Minimum marked',
+            verdict: metIf(marked === 'right'),
+            arithmetic: `${figure(marked_ft!)} ft; ${figure(asked_ft)} ft for today`
+          }
+        ]
+      : [],
+  findings({ marked_ft, asked_ft, at_s }, marked): Finding[] {
+    if (marked === 'right') return [];
+    const [title, evidence] =
+      marked === 'not'
+        ? [
+            'The minimum was not marked',
+            `At the final fix there was no mark on the altimeter; ${figure(asked_ft)} ft is the figure for today.`
+          ]
+        : [
+            `The minimum was marked ${marked}`,
+            `At the final fix the mark stood at ${figure(marked_ft!)} ft; ${figure(asked_ft)} ft is the figure for today.`
+          ];
+    return [
+      finding('minimum-not-set', 'fault', title, { moment_s: at_s }, evidence, {
+        channel: 'altitude_ft',
+        failed: marked === 'too low',
+        worth: (marked === 'too low' ? 5 : 0.5) * MOMENT_S
+      })
+    ];
+  }
+};
