@@ -10,6 +10,7 @@ import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
+import type { ChannelId } from '$core/flight/channels';
 import { briefingDone } from '$core/flight/briefing-done';
 import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
@@ -150,7 +151,10 @@ test.each([
 ])('as the descent is due, at %s of full scale, the coach says where the path is', (share, words) => {
   const lesson = lessonOf(planned('xvlb-ils-24'));
   const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.vertical.kind === 'path');
-  const values = new Map([['pathShare', share] as const]);
+  const values = new Map<ChannelId, number>([
+    ['pathShare', share],
+    ['altitude_ft', 1600]
+  ]);
   expect(pathHint(lesson).look([{ time_s: 0, inPhase_s: 1, phaseIndex, values }])?.words).toContain(words);
 });
 

@@ -16,6 +16,6 @@ export function planWords(plan: LessonPlan): string {
     `${figure(plan.startAltitude_ft)} ft, ${plan.startSpeed_kt} kt, ${drillFileOf(plan).navigation ? (plan.navigation?.fix ?? 'by radio') : heading(plan.heading_deg)}`,
     ...(plan.covered.length > 0 ? ['partial panel'] : []),
     ...(plan.scan ? [`scan: ${patternNames[plan.scan.pattern]}`] : []),
-    plan.corridors
+    plan.guided ? `guided, ${plan.guided.stage}` : plan.corridors
   ].join(' · ');
 }

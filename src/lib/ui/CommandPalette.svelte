@@ -24,7 +24,10 @@
           { name: 'Drills: see, change, exchange', href: '/plan/drills' },
           { name: 'Tolerances', href: '/plan/profiles' }
         ]
-      : [{ name: 'Practise', href: '/plan' }]),
+      : [
+          { name: 'Practise', href: '/plan' },
+          { name: 'Guided lessons: first approaches', href: '/guided' }
+        ]),
     ...(chief ? [{ name: 'People', href: '/people' }] : []),
     ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),
     { name: 'Fly', href: withStudent('/fly', about) },

@@ -48,8 +48,8 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       recordLooks: eyes && lesson.plan.scan !== undefined
     });
   }
-  // A simulated pilot shows how it is done: nobody talks to it.
-  advice = message.pilot ? null : coach(lesson);
+  // A simulated pilot shows how it is done: nobody talks to it, but where a lesson is shown, it is explained.
+  advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
   flown.onnote = (event) => advice?.heard(event);
   hint = null;
   tell({ kind: 'ready', frame: frame(), startingHands: hands });

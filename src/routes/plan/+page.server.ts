@@ -38,12 +38,14 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     changed: changed ? { id: changed.id, number: changed.number, note: changed.note } : null,
     last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
     mended: mended?.why ?? null,
-    start: chosen
-      ? withApproach(changed?.plan ?? last?.plan, chosen)
-      : (changed?.plan ??
-        mended?.plan ??
-        last?.plan ??
-        sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!)),
+    start: ofNoGuidedLesson(
+      chosen
+        ? withApproach(changed?.plan ?? last?.plan, chosen)
+        : (changed?.plan ??
+            mended?.plan ??
+            last?.plan ??
+            sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!))
+    ),
     approach: chosen?.approach.id ?? null,
     approaches: await approachNames(identity),
     ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
@@ -55,6 +57,11 @@ export const load: PageServerLoad = async ({ locals, url }) => {
     newSeed: 1 + Math.floor(Math.random() * 1_000_000)
   };
 };
+
+/** What is planned by hand is no step of a guided lesson, whatever it was made from. */
+function ofNoGuidedLesson({ guided: _, ...plan }: LessonPlan): LessonPlan {
+  return plan;
+}
 
 /** The approach asked for with `?approach=`, and with `?by=` the way in. */
 async function chosenApproach(identity: Identity, url: URL) {

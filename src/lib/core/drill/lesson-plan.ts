@@ -5,6 +5,7 @@ import { turbulenceLevels } from '../air/turbulence';
 import { InstrumentFault } from '../instrument/instrument-fault';
 import { instrumentIds, panelKinds } from '../instrument/readings';
 import { ApproachPlan } from './approach/approach-plan';
+import { GuidedStep } from './approach/guided-step';
 import { DrillFile } from './drill-file';
 import { OwnPlace } from './lesson-place';
 import { NavigationPlan } from './navigation-plan';
@@ -82,6 +83,8 @@ export const LessonPlan = Type.Object(
     navigation: Type.Optional(NavigationPlan),
     /** The approach to be flown, where the drill is one. */
     approach: Type.Optional(ApproachPlan),
+    /** The step of a guided lesson this is; left out: of none. */
+    guided: Type.Optional(GuidedStep),
     /** A school's own world, where the area is over it. */
     ownPlace: Type.Optional(OwnPlace),
     seed: Type.Integer({ minimum: 1, maximum: 2147483647, accepted: 'a whole number from 1 to 2147483647' })

@@ -3,8 +3,9 @@ import type { FlightEvent } from '../flight/flight-event';
 import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
+import { guideHint } from './coach/guide-hint';
 import { holdHint } from './coach/hold-hint';
-import { URGENT, type Advice, type CoachMoment } from './coach/coach-moment';
+import { URGENT, type Advice, type CoachMoment, type Hint } from './coach/coach-moment';
 import { momentHint } from './coach/moment-hint';
 import { pathHint } from './coach/path-hint';
 import { praiseHint } from './coach/praise-hint';
@@ -35,17 +36,31 @@ export interface Coach {
   heard(event: FlightEvent): void;
 }
 
-/** Speaks only in lessons with hints; what it says comes from the same measures a flight is graded by. */
-export function coach(lesson: Lesson): Coach {
-  const hints = [
+/** As hints become fewer only what matters is said, and less often. */
+const EVERY_HINT = { leastWeight: -Infinity, pauses: 1 };
+const FEW_HINTS = { leastWeight: 1.5, pauses: 3 };
+
+/** What is spoken of in a lesson: a guided one that is shown is explained, and what is flown with few hints is not. */
+function hintsFor(lesson: Lesson): Hint[] {
+  const { guided } = lesson.plan;
+  if (guided?.stage === 'shown') return [guideHint(lesson), pathHint(lesson)];
+  const corrections = [
     momentHint(lesson),
     setUpHint(lesson),
     holdHint(lesson),
     coursesHint(lesson),
     pathHint(lesson),
-    corridorHint(lesson),
-    praiseHint(lesson)
+    corridorHint(lesson)
   ];
+  return guided?.stage === 'few hints'
+    ? corrections
+    : [guideHint(lesson), ...corrections, praiseHint(lesson)];
+}
+
+/** Speaks only in lessons with hints; what it says comes from the same measures a flight is graded by. */
+export function coach(lesson: Lesson): Coach {
+  const hints = hintsFor(lesson);
+  const sparing = lesson.plan.guided?.stage === 'few hints' ? FEW_HINTS : EVERY_HINT;
   const memory: CoachMoment[] = [];
   const said = new Map<string, { at_s: number; pause_s: number }>();
   let last: (Advice & { at_s: number }) | null = null;
@@ -55,7 +70,9 @@ export function coach(lesson: Lesson): Coach {
   function isDue(advice: Advice, time_s: number): boolean {
     const urgent = advice.weight >= URGENT;
     const since_s = last === null ? Infinity : time_s - last.at_s;
-    const pause_s = urgent ? URGENT_PAUSE_S : advice.weight > 0 ? HINT_PAUSE_S : PRAISE_PAUSE_S;
+    const pause_s = urgent
+      ? URGENT_PAUSE_S
+      : sparing.pauses * (advice.weight > 0 ? HINT_PAUSE_S : PRAISE_PAUSE_S);
     if (since_s < pause_s) return false;
     // What the same hand was just told to do is given the time to work before it is told something else.
     if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
@@ -87,6 +104,7 @@ export function coach(lesson: Lesson): Coach {
       const wanted = hints
         .map((hint) => hint.look(memory))
         .filter((advice) => advice !== null)
+        .filter(({ weight }) => weight >= sparing.leastWeight)
         .sort((a, b) => b.weight - a.weight);
       const advice = wanted.find((candidate) => isDue(candidate, time_s));
       if (!advice) return null;

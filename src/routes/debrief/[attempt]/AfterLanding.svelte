@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Finding } from '$core/finding/finding';
+  import { page } from '$app/state';
+  import { guidedTexts } from '$core/drill/approach/guided-lesson';
   import { nextStep } from '$core/grade/next-step';
   import { clock } from '$core/measure/figure';
   import type { LessonPlan } from '$core/drill/lesson-plan';
@@ -65,7 +67,9 @@
     {:else}<p class="text-[13px]">{next.why}</p>{/if}
   </div>
   <div class="flex flex-col items-start gap-2 md:items-end md:text-right print:hidden">
-    {#if worst >= 0 && canTakeOver && again_s >= LEAST_FROM_S}
+    {#if plan.guided && !page.data['me']?.teaches}
+      <a class={button.main} href="/guided">Go on: {guidedTexts[plan.guided.lesson].name}</a>
+    {:else if worst >= 0 && canTakeOver && again_s >= LEAST_FROM_S}
       <a class={button.main} href="/fly/{lessonId}?from={attemptId}&at={again_s.toFixed(1)}"
         >Fly it again from {clock(again_s)}</a
       >

@@ -75,9 +75,11 @@ export class AttemptUnderWay {
     if (this.outbox) this.outbox.onfinished = () => {};
   }
 
-  /** Ready for the person: in a scan lesson with the reference pilot at the controls. */
+  /** Ready for the person: in a scan lesson with the reference pilot at the controls; a guided lesson is shown first. */
   prepareOwn(): void {
     const { plan } = this.about.lesson;
+    if (plan.guided?.stage === 'shown')
+      return this.prepare({ habits: noHabits, seed: plan.seed, kind: 'reference' }, []);
     const eyesOnly = plan.scan?.flownBy === 'reference';
     this.prepare(eyesOnly ? { habits: noHabits, seed: plan.seed, kind: 'eyes' } : null, []);
   }

@@ -75,7 +75,8 @@
   </div>
   <div class="flex gap-2">
     {#if teaches}<a class={button.main} href="/plan?student={data.student.id}">Plan a lesson</a>{/if}
-    {#if !teaches}<a class={button.plain} href="/plan">Practise</a>{/if}
+    {#if !teaches}<a class={button.plain} href="/guided">Guided lessons</a>
+      <a class={button.plain} href="/plan">Practise</a>{/if}
     {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a
       >{/if}
     <a class={button.plain} href={withStudent('/record', teaches ? data.student : null)}>Record</a>

@@ -15,9 +15,13 @@ const SETTLES_S = 8;
 const STEP_FPM = 50;
 const MOST_FPM = 200;
 
+/** This close over its end a path asks for nothing any more: there it is decided. */
+const DECIDED_FT = 50;
+
 /** What a path asks for: to wait for it, to begin down it, and by how much to change the rate. */
 export function pathHint({ drill }: Lesson): Hint {
   let told = -1;
+  let decided = -1;
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
@@ -35,9 +39,14 @@ export function pathHint({ drill }: Lesson): Hint {
         };
       }
       const { vertical } = phase.goal;
-      if (vertical.kind !== 'path') return null;
+      if (vertical.kind !== 'path' || decided === now.phaseIndex) return null;
+      if (valueOf(now, 'altitude_ft') < vertical.to_ft + DECIDED_FT) {
+        decided = now.phaseIndex;
+        return null;
+      }
+      const goesOn = drill.phases[now.phaseIndex - 1]?.goal.vertical.kind === 'path';
       const known = figure(Math.abs(vertical.verticalSpeed_fpm));
-      if (told !== now.phaseIndex && now.inPhase_s < SETTLES_S)
+      if (!goesOn && told !== now.phaseIndex && now.inPhase_s < SETTLES_S)
         return {
           words:
             share < -OFF
