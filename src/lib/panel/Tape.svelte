@@ -88,7 +88,7 @@
         <path
           d={kind === 'target'
             ? `M${inner} ${y(at) - 9}h${outward * 6}L${inner + outward * 12} ${y(at)}L${inner + outward * 6} ${y(at) + 9}H${inner}`
-            : `M${inner} ${y(at) - 3}h${outward * 26}M${inner} ${y(at) + 3}h${outward * 26}`}
+            : `M${inner} ${y(at) - 3}h${outward * 15}M${inner} ${y(at) + 3}h${outward * 15}`}
           fill="none"
           stroke="var(--trace)"
           stroke-width="3"

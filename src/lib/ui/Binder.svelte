@@ -39,7 +39,8 @@
     const { pathname } = page.url;
     const href = address.split('?')[0]!;
     if (href === '/') return pathname.startsWith('/students/');
-    if (href === '/plan') return pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills');
+    if (href === '/plan')
+      return (pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills')) || pathname === '/guided';
     return (
       pathname === href || pathname.startsWith(href.startsWith('/plan/') ? href : `/${href.split('/')[1]}/`)
     );

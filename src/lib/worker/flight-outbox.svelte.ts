@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { FlightChunk } from '$core/flight/recorder';
+import { oneAtATime } from './one-at-a-time';
 
 /** An attempt whose flight is on its way to the server. */
 export interface OutboxAttempt {
@@ -38,7 +39,6 @@ export class FlightOutbox {
   /** Called for each attempt the server has finished. */
   onfinished: (attemptId: string) => void = () => {};
   private database: Promise<IDBPDatabase<OutboxSchema>>;
-  private sending: Promise<void> | null = null;
   private retry_ms = FIRST_RETRY_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private closed = false;
@@ -69,10 +69,7 @@ export class FlightOutbox {
   }
 
   /** Sends what waits, now. Resolves when a round is over, well or not. */
-  send(): Promise<void> {
-    this.sending ??= this.round().finally(() => (this.sending = null));
-    return this.sending;
-  }
+  readonly send = oneAtATime(() => this.round());
 
   close(): void {
     this.closed = true;

@@ -41,7 +41,7 @@
           ? 'border-now bg-band font-bold'
           : 'border-line'}"
         aria-pressed={hands.assist === level}
-        disabled={!allowsAssist(plan, level)}
+        disabled={!frame || !allowsAssist(plan, level)}
         onclick={(event) => {
           onassist(level);
           if (event.detail > 0) event.currentTarget.blur();

@@ -31,7 +31,8 @@ export class Helps {
 
   setAssist(level: AssistLevel) {
     const { frame, session } = this.underWay;
-    if (!allowsAssist(this.lesson.plan, level) || !frame) {
+    if (!frame) return;
+    if (!allowsAssist(this.lesson.plan, level)) {
       this.underWay.note = 'This lesson is flown without that help.';
       return;
     }

@@ -1,0 +1,86 @@
+import { expect, test } from '@playwright/test';
+import { choose, fitsAcross, flownFor, signedIn } from './people';
+
+test('a first ILS alone: seen with explanations, then flown, its briefing done and its minimum marked', async ({
+  browser
+}) => {
+  test.setTimeout(180_000);
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Davi Almansor', faults);
+  await page.goto('/guided');
+  const first = page.locator('section', { has: page.getByRole('heading', { name: 'Your first ILS' }) });
+  await expect(first.locator('[aria-current=step]')).toContainText('Shown');
+  await fitsAcross(page);
+  await first.getByRole('button', { name: 'Watch it' }).click();
+  await expect(page.getByText('The reference pilot is flying.')).toBeVisible();
+  await page.keyboard.press('8');
+  await expect(page.getByText('there is nothing to chase')).toBeVisible();
+  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await page.waitForURL(/\/debrief\//);
+  await expect(page.getByText('demonstration', { exact: true })).toBeVisible();
+  await page.getByText(/The coach spoke \d+ times/).click();
+  await expect(page.getByText('The localizer is alive.')).toBeVisible();
+  await page.getByRole('link', { name: 'Go on: Your first ILS' }).click();
+  await expect(first.locator('[aria-current=step]')).toContainText('With every hint');
+
+  await first.getByRole('button', { name: 'Fly it with every hint' }).click();
+  const chart = page.getByRole('region', { name: 'Chart' });
+  // What is set is briefed by being set; a wrong mark is not.
+  await expect(chart.getByText('✓ set')).toHaveCount(3);
+  const minimum = page.getByLabel('minimum', { exact: true });
+  await expect(minimum).toHaveValue('390');
+  await minimum.fill('200');
+  await minimum.press('Enter');
+  await expect(chart.getByText('✓ set')).toHaveCount(2);
+  await minimum.fill('-5');
+  await minimum.press('Enter');
+  await expect(page.getByText('minimum bug: from 0 to 25000, or empty')).toBeVisible();
+  await minimum.fill('390');
+  await minimum.press('Enter');
+  await chart.getByRole('button', { name: 'Missed approach: briefed' }).click();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await flownFor(page, 12);
+  await page.getByRole('button', { name: 'Begin again…' }).click();
+  await page.getByRole('button', { name: 'Stop and debrief' }).click();
+  await page.waitForURL(/\/debrief\//);
+  // What is planned from here by hand is no step of it.
+  await page.goto('/plan');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await page.waitForURL(/\/fly\//);
+  await page.goto('/guided');
+  await expect(first.locator('[aria-current=step]')).toContainText('With every hint');
+  expect(faults).toEqual([]);
+  await page.context().close();
+});
+
+test('an ILS with the autopilot: course and path are armed, and caught', async ({ browser }) => {
+  test.setTimeout(180_000);
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Davi Almansor', faults);
+  await page.goto('/plan?approach=xvlb-ils-24');
+  await choose(page.getByLabel('Way in'), 'vectors to final');
+  await choose(page.getByLabel('Radios', { exact: true }), 'set and identified');
+  await choose(page.getByLabel('Most help allowed'), 'autopilot');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await page.waitForURL(/\/fly\//);
+  await page.getByRole('button', { name: 'autopilot', exact: true }).click();
+  const shown = page.locator('dl[aria-label=Autopilot]');
+  await page.getByRole('button', { name: 'with path' }).click();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.keyboard.press('8');
+  await expect(shown).toContainText('waits for course · path');
+  await expect(shown).toContainText('flies course · altitude', { timeout: 100_000 });
+  await expect(shown).toContainText('flies course · path', { timeout: 100_000 });
+  // Level again: the path is given up and the course kept.
+  await page.getByRole('button', { name: 'altitude', exact: true }).click();
+  await expect(shown).toContainText('flies course · altitude');
+  await page.getByRole('button', { name: 'go around' }).click();
+  await expect(shown).toContainText('flies heading · go around');
+  await page.getByRole('button', { name: 'Begin again…' }).click();
+  await page.getByRole('button', { name: 'Stop and debrief' }).click();
+  await page.waitForURL(/\/debrief\//);
+  await page.getByText('What the autopilot did').click();
+  await expect(page.getByText('course, path', { exact: true })).toBeVisible();
+  expect(faults).toEqual([]);
+  await page.context().close();
+});
