@@ -200,6 +200,65 @@ describe('one thing set wrongly beforehand', () => {
   });
 });
 
+describe('a circle to land', () => {
+  const circled = (runway: string, turn: 'left' | 'right', airplane = 0, changes = {}) =>
+    planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway, turn } }, changes, airplane);
+  test.each([
+    ['31', 'left', 0],
+    ['13', 'right', 0],
+    ['31', 'left', 1],
+    ['31', 'left', 2]
+  ] as const)(
+    'to runway %s by %s turns, airplane %d: stays close and above the minimum, and comes to the threshold',
+    (runway, turn, airplane) => {
+      const plan = circled(runway, turn, airplane);
+      expect(problemsOf(plan)).toEqual([]);
+      const { findings, story } = gradeFlight(flown(plan), plan);
+      const kinds = findings.map(({ kind }) => kind);
+      expect(kinds).toEqual(expect.arrayContaining(['circled-well', 'over-threshold']));
+      expect(findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+      expect(story!.map(({ words }) => words).join(' ')).toContain(
+        `Circled to runway ${runway} by ${turn} turns`
+      );
+    }
+  );
+
+  test('the side the chart bars, from either end, and a runway that is not there are refused at their field', () => {
+    const refused = (runway: string, turn: 'left' | 'right') => problemsOf(circled(runway, turn))[0]?.field;
+    expect([refused('13', 'left'), refused('31', 'right')]).toEqual([
+      'approach.circle.turn',
+      'approach.circle.turn'
+    ]);
+    expect(refused('06', 'left')).toBe('approach.circle.runway');
+  });
+
+  test('the other side, too wide and too steep are each found in a flight moved or banked so', () => {
+    const plan = circled('31', 'left');
+    const flight = flown(plan);
+    const evidence = (change: (columns: Map<ChannelId, Float64Array>) => void) => {
+      const columns = new Map(
+        [...flight.columns].map(([id, values]) => [id, Float64Array.from(values)] as const)
+      );
+      change(columns);
+      return gradeFlight({ ...flight, columns }, plan).findings.find(({ kind }) => kind === 'circled-beyond')
+        ?.evidence;
+    };
+    expect(evidence(() => {})).toBeUndefined();
+    const banks = Array.from(flight.columns.get('bank_deg')!);
+    const steepest = banks.reduce((most, bank, k) => (Math.abs(bank) > Math.abs(banks[most]!) ? k : most), 0);
+    expect(evidence((columns) => columns.get('bank_deg')!.fill(-38, steepest - 15, steepest + 15))).toContain(
+      '38° of bank, 30° at most'
+    );
+    // So far south that the circuit's far side lies beyond the protected mile and a third.
+    expect(
+      evidence((columns) => columns.get('latitude_deg')!.forEach((_, k, all) => (all[k]! -= 0.02)))
+    ).toMatch(/1\.[4-9] NM|2\.\d NM/);
+    expect(
+      evidence((columns) => columns.get('latitude_deg')!.forEach((_, k, all) => (all[k]! += 0.03)))
+    ).toContain('on the other side of the runway than that of left turns');
+  });
+});
+
 test('a mark on the altimeter fails something only where it would lead too low, and is not asked of a recording without', () => {
   const plan = planned('xvlb-ils-24', { transition: null });
   const flight = flown(plan);

@@ -22,6 +22,14 @@
   const approach = $derived(asked.approach);
   const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
+  /** Where the approach leads to none of them, one is circled to. */
+  const runways = $derived(
+    approach.runway === null
+      ? worldOf(plan)
+          .runways.filter(({ airport }) => airport === approach.airport)
+          .map(({ name }) => name)
+      : []
+  );
   const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
   /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
   const comesFrom = $derived.by(() => {
@@ -61,13 +69,41 @@
   <ChoiceField
     label="At the minimum"
     name="approach.ends"
-    bind:value={() => asked.ends, (ends) => set({ ends })}
+    bind:value={
+      () => asked.ends,
+      (ends) =>
+        set({
+          ends,
+          ...(runways.length > 0 && ends !== 'missed' && !asked.circle
+            ? { circle: { runway: runways[0]!, turn: 'left' as const } }
+            : {})
+        })
+    }
     choices={[
       ['missed', 'missed'],
-      ['landing', 'runway seen'],
+      ['landing', runways.length > 0 ? 'runway seen: circle to land' : 'runway seen'],
       ['as seen', 'as the weather has it']
     ]}
   />
+  {#if asked.circle && asked.ends !== 'missed'}
+    <ChoiceField
+      label="Circle to runway"
+      name="approach.circle.runway"
+      problem={problem('approach.circle.runway')}
+      bind:value={() => asked.circle!.runway, (runway) => set({ circle: { ...asked.circle!, runway } })}
+      choices={runways.map((name) => [name, name] as const)}
+    />
+    <ChoiceField
+      label="Turns"
+      name="approach.circle.turn"
+      problem={problem('approach.circle.turn')}
+      bind:value={() => asked.circle!.turn, (turn) => set({ circle: { ...asked.circle!, turn } })}
+      choices={[
+        ['left', 'left'],
+        ['right', 'right']
+      ]}
+    />
+  {/if}
   {#if asked.ends === 'as seen'}
     <NumberField
       label="Cloud base above touchdown"

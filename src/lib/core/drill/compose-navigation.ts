@@ -174,9 +174,10 @@ export function navigationEnd(
 }
 
 /** The check that goes with a goal flown by radio. */
-export function navigationChecks({ id, goal }: Phase): Check[] {
+export function navigationChecks({ id, goal, reference }: Phase): Check[] {
   const { lateral } = goal;
-  if (!isNavigation(lateral)) return [];
+  // Looking out, there is no needle to be followed well or badly.
+  if (!isNavigation(lateral) || reference?.bySight) return [];
   switch (lateral.kind) {
     case 'course':
       return [{ kind: lateral.intercept_deg === null ? 'tracking' : 'intercept', phase: id }];

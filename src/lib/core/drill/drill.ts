@@ -172,6 +172,16 @@ export type Check =
   | { kind: 'final-clock'; phase: string; within_s: number; fix: string }
   /** The altimeter is to be on this setting by the end of the phase, whatever it was found on. */
   | { kind: 'altimeter'; phase: string; setting_hPa: number }
+  /** A circle to land: flown on its side of the runway, within the protected distance, by no more than 30° of bank. It ends with the phase. */
+  | {
+      kind: 'circle';
+      phase: string;
+      phases: readonly string[];
+      runway: Runway;
+      turn: 'left' | 'right';
+      within_nm: number;
+      category: string;
+    }
   /** The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. */
   | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number };
 

@@ -10,7 +10,7 @@ export type RadioPhase = Pick<Phase, 'goal'> & { reference: Reference };
 
 /** Whether a phase is flown by radio. */
 export function isByRadio(phase: Phase): phase is Phase & RadioPhase {
-  return phase.reference !== null && isNavigation(phase.goal.lateral);
+  return phase.reference !== null && !phase.reference.bySight && isNavigation(phase.goal.lateral);
 }
 
 /** The phase a lesson's radios are first set for: the first by radio, or, where all is flown by headings, the first about a fix. */

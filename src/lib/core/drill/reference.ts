@@ -31,6 +31,8 @@ export interface Reference {
   distance_nm: number;
   /** The final of an approach by waypoints that leads to it; left out: none. */
   final?: RnavFinal;
+  /** It is seen out of the window: nothing is set on the radios for it. */
+  bySight?: true;
 }
 
 /**

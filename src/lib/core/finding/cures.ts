@@ -175,6 +175,9 @@ const cures: Record<FindingKind, string> = {
     'Write the setting down as it is given, turn it in at once, and read it back from the instrument.',
   'minimum-not-set':
     'Set the mark while you brief the minimum, and say the figure; then the altimeter reminds you of it.',
+  'circled-beyond':
+    'Keep the runway in sight and close: thirty degrees of bank at most, the speed of your category, and no lower until a normal descent leads to it.',
+  'circled-well': 'Keep it.',
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'

@@ -65,6 +65,8 @@ export const findingKinds = [
   'no-final-clock',
   'altimeter-not-set',
   'minimum-not-set',
+  'circled-beyond',
+  'circled-well',
   'held-well',
   'no-clock',
   'not-flown'

@@ -9,8 +9,13 @@ import type { Runway } from '../radio/world';
 /** The runway that is to be seen in a phase; null while nothing is, or where the lesson leads to none. */
 export function runwaySeenIn({ drill }: Lesson, phaseIndex: number): Runway | null {
   const id = drill.phases[phaseIndex]!.id;
-  const check = drill.checks.find(({ kind, phase }) => kind === 'threshold' && phase === id);
-  return check?.kind === 'threshold' ? check.runway : null;
+  for (const check of drill.checks)
+    if (
+      (check.kind === 'threshold' && check.phase === id) ||
+      (check.kind === 'circle' && check.phases.includes(id))
+    )
+      return check.runway;
+  return null;
 }
 
 /** Where a runway is from an airplane. */

@@ -144,6 +144,11 @@ export function approachStory(
           : `At the minimum of ${figure(measure.altitude_ft)} ft ${measure.toClimb_s === 0 ? 'the climb had begun' : `it took ${figure(measure.toClimb_s, 1)} s to a climb`}; lowest ${figure(measure.lowest_ft)} ft.`,
         measure.at_s
       );
+    if (measure.kind === 'circle')
+      say(
+        `Circled to runway ${measure.runway} by ${measure.turn} turns, at most ${figure(measure.farthest_nm, 1)} NM from it, with up to ${figure(measure.bank_deg)}° of bank.`,
+        measure.farthest_s
+      );
     if (measure.kind === 'threshold' && measure.came)
       say(
         `Over the threshold ${figure(measure.height_ft)} ft high, ${figure(Math.abs(measure.aside_m))} m ${measure.aside_m > 0 ? 'right' : 'left'} of the middle.`,

@@ -11,6 +11,8 @@ import type { SteeringOrder } from './steering';
 const LARGEST_CORRECTION_BANK_DEG = 12;
 /** By so much the bank of a turn is corrected for its rate. */
 const LARGEST_BANK_CORRECTION_DEG = 4;
+/** Looking out one turns more steeply: a circle has to stay close. */
+const SEEN_BANK_DEG = 25;
 /** Degrees of bank for each degree a heading is off. */
 const STEERING_GAIN = 1.1;
 
@@ -103,7 +105,9 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
   function steered({ heading_deg, direction, bank_deg }: SteeringOrder, heading: number): number {
     if (bank_deg !== null) return bank_deg;
     const tas = tasOf(drill.phases[flying.step]!.goal, plan);
-    const most = bankForTurnRate(tas, procedureTurnRate(tas));
+    const most = drill.phases[flying.step]!.reference?.bySight
+      ? SEEN_BANK_DEG
+      : bankForTurnRate(tas, procedureTurnRate(tas));
     const short = turnFromTo(heading, heading_deg);
     // The long way round, unless it is nearly there.
     const error =

@@ -12,6 +12,9 @@ import { procedureRunner } from './run-procedure';
 import { Steering, straight, type SteeringOrder } from './steering';
 import { courseTracker } from './track-course';
 
+/** A place that is seen can be flown to more closely than a station whose needle swings. */
+const NEAR_SEEN_NM = 0.1;
+
 /** What a simulated pilot makes of needle, pointer and distance: headings to fly. */
 export interface Navigator {
   enter(phaseIndex: number, time_s: number, shown: Readings): void;
@@ -54,7 +57,8 @@ export function navigatorFor(
 
   /** The bearing to the fix, with what the wind asks for; close to it the heading stays. */
   function direct(time_s: number): SteeringOrder {
-    if (sense.distance_nm() < NEAR_STATION_NM) return straight(steering.order.heading_deg);
+    const near_nm = steering.reference.bySight ? NEAR_SEEN_NM : NEAR_STATION_NM;
+    if (sense.distance_nm() < near_nm) return straight(steering.order.heading_deg);
     return steering.hold(time_s, steering.headingFor(normaliseBearing(sense.radial_deg() + 180)));
   }
 
@@ -75,7 +79,10 @@ export function navigatorFor(
       sense.put(place);
     },
     toFix_nm: sense.distance_nm,
-    see: (shown, readings) => sense.see(shown, readings.altitude_ft, readings.bank_deg),
+    see(shown, readings) {
+      // Looking out, what the radios stand on leads somewhere else.
+      if (!steering.reference.bySight) sense.see(shown, readings.altitude_ft, readings.bank_deg);
+    },
     steer(time_s, readings) {
       sense.reckon(time_s - last_s, readings.heading_deg, steering.tas_kt);
       last_s = time_s;

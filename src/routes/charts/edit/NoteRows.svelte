@@ -19,6 +19,10 @@
       words: 'visual lights not coincident',
       make: () => ({ kind: 'lights not coincident' })
     },
+    'no circling': {
+      words: 'no circling on one side',
+      make: () => ({ kind: 'no circling', runway: '', turn: 'left' })
+    },
     cold: { words: 'cold station', make: () => ({ kind: 'cold', below_C: -10 }) }
   };
   const number = (value: string) => Number(value.replace(',', '.'));
@@ -66,6 +70,20 @@
             value={note.addVisibility_sm}
             onset={(v) => put(i, { ...note, addVisibility_sm: number(v) })}
           />
+        {:else if note.kind === 'no circling'}
+          <Cell
+            label="no circling to runway"
+            width="w-40"
+            value={note.runway}
+            onset={(runway) => put(i, { ...note, runway })}
+          />
+          <button
+            type="button"
+            class="rounded-sm border border-strong-line px-2 py-1"
+            aria-label="by {note.turn} turns: change"
+            onclick={() => put(i, { ...note, turn: note.turn === 'left' ? 'right' : 'left' })}
+            >by {note.turn} turns</button
+          >
         {:else if note.kind === 'cold'}
           <Cell
             label="cold from °C down"

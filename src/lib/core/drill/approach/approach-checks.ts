@@ -2,6 +2,7 @@ import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
 import { heightOnPath } from '../../procedure/approach/vertical-path';
 import type { Check } from '../drill';
+import { CIRCLED_PATH, CIRCLING_RADIUS_NM } from './circle-phases';
 import type { FinalIds } from './final-phases';
 import { straightTo_ft } from './missed-phases';
 import type { PhaseSheet } from './phase-sheet';
@@ -48,12 +49,23 @@ export function approachChecks(
   if (minimum.kind === 'MDA' && !finalIsByDistance(sheet))
     checks.push({ kind: 'final-clock', phase: ids.first, within_s: CLOCK_WITHIN_S, fix: finalFix.leg.fix! });
   if (goAround) checks.push({ kind: 'missed', phase: goAround, straight_ft: straightTo_ft(sheet, missed) });
-  if (ids.landing && path)
+  const { circle } = flown;
+  if (ids.landing)
     checks.push({
       kind: 'threshold',
       phase: ids.landing,
-      runway: runwayOf(world, planned.approach),
-      crossing_ft: path.crossing_ft
+      runway: circle?.runway ?? runwayOf(world, planned.approach),
+      crossing_ft: (path ?? CIRCLED_PATH).crossing_ft
+    });
+  if (circle && ids.circle.length > 0)
+    checks.push({
+      kind: 'circle',
+      phase: ids.circle.at(-1)!,
+      phases: ids.circle,
+      runway: circle.runway,
+      turn: circle.turn,
+      within_nm: CIRCLING_RADIUS_NM[flown.category],
+      category: flown.category
     });
   return checks;
 }

@@ -2,26 +2,33 @@ import { ZERO_CELSIUS_K, temperatureAt } from '../../air/atmosphere';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { Rejection } from '../../measure/rejection';
 import { METRES_PER_FOOT } from '../../measure/units';
+import type { Category } from '../../procedure/approach/approach';
 import { categoryOf } from '../../procedure/approach/approach-category';
 import { setMinimum, type SetMinimum } from '../../procedure/approach/set-minimum';
 import { seenAtMinimum, type SeenAtMinimum } from '../../procedure/approach/what-is-seen';
 import type { PlannedApproach } from './approach-drill';
 
+/** The category an approach is flown in. @throws Rejection where it is too fast for any */
+export function categoryOfPlan({ approach: planned }: PlannedApproach, aircraft: AircraftFile): Category {
+  const category = categoryOf(aircraft.speeds.stallFlaps_kt, planned.speed_kt);
+  if (!category) throw new Rejection('approach.speed_kt', planned.speed_kt, 'an approach speed below 166 kt');
+  return category.category;
+}
+
 /** What is set as the minimum. @throws Rejection where nothing is authorised as things are */
 export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile): SetMinimum {
   const { approach: planned } = plan;
-  const category = categoryOf(aircraft.speeds.stallFlaps_kt, planned.speed_kt);
-  if (!category) throw new Rejection('approach.speed_kt', planned.speed_kt, 'an approach speed below 166 kt');
+  const category = categoryOfPlan(plan, aircraft);
   const minimum = setMinimum(planned.approach, {
     ...planned,
-    category: category.category,
+    category,
     temperature_C: temperatureOf(plan)
   });
   if (!minimum)
     throw new Rejection(
       'approach.line',
       planned.line ?? 'no line',
-      `a line of the minimums that is authorised for category ${category.category} as things are`
+      `a line of the minimums that is authorised for category ${category} as things are`
     );
   return minimum;
 }

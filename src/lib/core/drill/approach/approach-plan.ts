@@ -37,6 +37,13 @@ export const ApproachPlan = Type.Object(
     /** The weather at the airport, where it decides: cloud base above touchdown, and flight visibility. Left out: as published. */
     base_ft: Type.Optional(numberIn('ft', 0, 5000)),
     visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
+    /** Where an approach leads to no runway: the one that is circled to, and which way its turns go. Left out: none. */
+    circle: Type.Optional(
+      Type.Object(
+        { runway: Type.String({ maxLength: 3 }), turn: oneOf(['left', 'right']) },
+        { additionalProperties: false }
+      )
+    ),
     /** How the radios are found. */
     radios: oneOf(radioStarts),
     /** One thing that is set wrongly, for the student to find; left out: nothing. */

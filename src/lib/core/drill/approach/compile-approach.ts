@@ -12,9 +12,10 @@ import type { DrillFile } from '../drill-file';
 import type { LessonNavigation } from '../lesson-navigation';
 import { windOfPlan } from '../plan-wind';
 import { approachDrill, type PlannedApproach } from './approach-drill';
-import { minimumOf, seenOf } from './approach-minimum';
+import { categoryOfPlan, minimumOf, seenOf } from './approach-minimum';
 import { rnavFinalOf, worldWith } from './approach-references';
 import { approachChecks } from './approach-checks';
+import { circleOf } from './circle-phases';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
 import { missedPhases } from './missed-phases';
@@ -78,8 +79,10 @@ export function compileApproach(
       from_deg: normaliseBearing(wind.from_deg + area.variation_deg - approach.variation_deg)
     },
     minimum,
+    category: categoryOfPlan(plan, aircraft),
     goesOn: seen ? seen.goesOn : planned.ends === 'landing',
-    final: rnavFinalOf(known, approach, planned.withoutPath)
+    final: rnavFinalOf(known, approach, planned.withoutPath),
+    circle: circleOf(known, planned)
   });
   const inbound = legs.filter(({ part }) => part !== 'missed');
   const finalFix = inbound.findIndex(({ part, leg }) => part === 'final' && leg.role === 'final');
@@ -90,7 +93,7 @@ export function compileApproach(
   const ids = finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
   const atMissed = sheet.phases.length;
   const missed = legs.filter(({ part }) => part === 'missed');
-  const goesAround = !sheet.flown.goesOn || by === null ? missedPhases(sheet, missed) : null;
+  const goesAround = ids.landing === null ? missedPhases(sheet, missed) : null;
 
   const origin = [...sheet.references.values()][0]!;
   const from = startPlace(sheet, inbound);

@@ -3,8 +3,10 @@ import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-pla
 import { finalProfile, floorsOf } from '../../procedure/approach/approach-profile';
 import { rateOnPath } from '../../procedure/approach/vertical-path';
 import type { ConditionFile, PhaseFile, Quantity } from '../drill-file';
+import { circlePhases } from './circle-phases';
 import { approachReference, pathOver } from './approach-references';
 import { orLate, reached, SAME_FT, type FlownWith, type PhaseSheet } from './phase-sheet';
+import { toThreshold } from './threshold-phase';
 
 /** A step or minimum is levelled off at so much above it. */
 const ROOM_FT = 40;
@@ -14,8 +16,6 @@ const LEAST_LEAD_FT = 60;
 const GONE_BELOW_FT = 400;
 /** Beyond the missed approach point by this, nobody is on the way down any more. */
 const BEYOND_NM = 0.3;
-/** Over the threshold at this height the approach is over. */
-const OVER_THRESHOLD_FT = 25;
 
 /** How the path of the final is followed; null where the final is flown in steps. */
 export function pathFollowed({ planned, minimum }: Pick<FlownWith, 'planned' | 'minimum'>) {
@@ -45,6 +45,8 @@ export interface FinalIds {
   /** Where the height by which it is to be stable is passed: the last descent. */
   descent: string;
   landing: string | null;
+  /** Those of a circle to land, without the landing. */
+  circle: string[];
 }
 
 /** From the final fix to the minimum, and where the runway is seen to its threshold. @param legs of the approach from the final fix on */
@@ -101,44 +103,38 @@ function downPath(
     )
   });
   sheet.configured ??= id;
-  const landing = flown.goesOn ? toThreshold(sheet, last, down.rate_fpm!) : null;
-  return { first: id, path: id, descent: id, landing };
+  const landing = flown.goesOn ? fromPath(sheet, last, down.rate_fpm!) : null;
+  return { first: id, path: id, descent: id, landing, circle: [] };
 }
 
-/** On with the descent by eye, lined up with the runway. */
-function toThreshold(sheet: PhaseSheet, last: LaidLeg, rate_fpm: Quantity): string {
+/** On from the path of the approach to the threshold it leads to. */
+function fromPath(sheet: PhaseSheet, { field }: LaidLeg, rate_fpm: Quantity): string {
   const { approach, flown } = sheet;
   const runway = runwayOf(flown.world, approach);
+  const waypoints = { guide: 'waypoints' as const, station: null };
   const reference = approachReference(
     flown.world,
     approach,
     `RW${runway.name}`,
-    { guide: 'waypoints', station: null },
+    waypoints,
     'right',
     [],
-    last.field
+    field
   );
   const path = pathOver(flown.world, approach, reference.place, 'altimeter')!;
-  return sheet.add({
-    name: 'By eye to the threshold',
-    pace: 'own',
-    about: sheet.about(reference),
-    course: { course_deg: sheet.magneticBy(reference, runway.course_deg), way: 'to' },
-    path: { angle_deg: path.angle_deg, overFix_ft: path.elevation_ft, by: 'altimeter' },
-    rate_fpm,
-    to_ft: approach.touchdownElevation_ft,
-    judge: ['speed'],
-    until: orLate(
-      reached('along_nm', 'above', 0),
-      reached('altitude_ft', 'below', approach.touchdownElevation_ft + OVER_THRESHOLD_FT),
-      { is: 'above', channel: 'climbRate_fpm', value: 250, for_s: 6 }
-    )
-  });
+  return toThreshold(
+    sheet,
+    runway,
+    { ...reference, bySight: true },
+    { angle_deg: path.angle_deg, overThreshold_ft: path.elevation_ft },
+    rate_fpm
+  );
 }
 
 /** Down to each step once the fix before it is passed, then level; at last at the minimum to the missed approach point. */
 function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Partial<PhaseFile>): FinalIds {
-  const { minimum } = sheet.flown;
+  const { flown } = sheet;
+  const { minimum } = flown;
   const ids: string[] = [];
   let descent: string | null = null;
   legs.forEach((laid, index) => {
@@ -185,5 +181,12 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
     ids.push(id);
     sheet.configured ??= id;
   });
-  return { first: ids[0]!, path: null, descent: descent ?? ids.at(-1)!, landing: null };
+  const circled = flown.goesOn && flown.circle ? circlePhases(sheet, legs.at(-1)!, flown.circle) : [];
+  return {
+    first: ids[0]!,
+    path: null,
+    descent: descent ?? ids.at(-1)!,
+    landing: circled.at(-1) ?? null,
+    circle: circled.slice(0, -1)
+  };
 }

@@ -1,6 +1,6 @@
 import type { Wind } from '../../air/wind';
 import { asCourse } from '../../measure/angle';
-import type { Approach, Leg } from '../../procedure/approach/approach';
+import type { Approach, Category, Leg } from '../../procedure/approach/approach';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import type { SetMinimum } from '../../procedure/approach/set-minimum';
 import { windTriangle } from '../../procedure/wind-triangle';
@@ -9,6 +9,7 @@ import type { World } from '../../radio/world';
 import type { ConditionFile, PhaseFile } from '../drill-file';
 import type { Reference } from '../reference';
 import type { ApproachPlan } from './approach-plan';
+import type { Circle } from './circle-phases';
 import { approachReference, guideOf } from './approach-references';
 
 /** What an approach is flown with, as far as its phases depend on it. */
@@ -28,9 +29,12 @@ export interface FlownWith {
   /** By the approach's own north. */
   wind: Wind;
   minimum: SetMinimum;
+  category: Category;
   /** Whether what is seen at the minimum lets one go on to the runway. */
   goesOn: boolean;
   final: RnavFinal | null;
+  /** The circle to land by which it ends where the runway is seen; null: none. */
+  circle: Circle | null;
 }
 
 /** An altitude closer than this is the same. */

@@ -13,6 +13,8 @@ export interface CheckPlace {
   lesson: Lesson;
   phase: Phase;
   span: PhaseSpan;
+  /** All that was flown, for what a check spans. */
+  spans: readonly PhaseSpan[];
   /** When the phase after is over: what follows is another matter. */
   until_s: number;
   /** Until when going beyond an altitude is still this phase's doing. */

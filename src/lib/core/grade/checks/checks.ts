@@ -10,6 +10,7 @@ import type { GradeElement } from '../../finding/grade-element';
 import { altimeter } from './altimeter';
 import { arc } from './arc';
 import type { CheckKind, CheckPlace, Told } from './check-kind';
+import { circle } from './circle';
 import { configuration } from './configuration';
 import { decision } from './decision';
 import { hold, leftHold } from './hold';
@@ -49,6 +50,7 @@ const kinds = {
   'final-clock': finalClock,
   altimeter,
   'minimum-set': minimumSet,
+  circle,
   'path-start': pathStart,
   stabilised,
   missed,
@@ -98,7 +100,7 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);
     // Going the same way again is another climb, not this one's.
     const late_s = afterwards && wayOf(afterwards) === wayOf(phase) ? 0 : LATE_S;
-    const at: CheckPlace = { flight, lesson, phase, span, until_s, beyondUntil_s: until_s + late_s };
+    const at: CheckPlace = { flight, lesson, phase, span, spans, until_s, beyondUntil_s: until_s + late_s };
     return kindOf(check).measure(at, check);
   };
   const order = (m: CheckMeasure) => drill.phases.findIndex((phase) => phase.id === m.phaseId);

@@ -175,9 +175,18 @@ const Note = Type.Union(
       { kind: Type.Literal('cold'), below_C: numberIn('°C', -60, 15) },
       { additionalProperties: false }
     ),
+    /** One side of a runway, told by who lands on it: the other end with the other turns lies on it as well. */
+    Type.Object(
+      {
+        kind: Type.Literal('no circling'),
+        runway: Type.String({ maxLength: 3 }),
+        turn: oneOf(['left', 'right'])
+      },
+      { additionalProperties: false }
+    ),
     Type.Object({ kind: Type.Literal('text'), words }, { additionalProperties: false })
   ],
-  { accepted: 'remote altimeter, lights out, lights not coincident, cold or text' }
+  { accepted: 'remote altimeter, lights out, lights not coincident, no circling, cold or text' }
 );
 export type Note = Static<typeof Note>;
 

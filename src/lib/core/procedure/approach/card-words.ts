@@ -44,6 +44,8 @@ export function noteWords(note: Note, day: ApproachDay): string {
         : `Approach lights out: ${visibilityWords(note.addVisibility_sm)} more. Not today.`;
     case 'lights not coincident':
       return 'The visual descent lights do not coincide with the path: at the decision expect them to show another.';
+    case 'no circling':
+      return `Circling not authorised by ${note.turn} turns to runway ${note.runway}, nor by ${note.turn === 'left' ? 'right' : 'left'} turns to its other end.`;
     case 'cold':
       return day.temperature_C <= note.below_C
         ? `Cold: corrections apply at ${signedFigure(day.temperature_C)} °C.`
