@@ -3,6 +3,7 @@ import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { isApproach, type PlannedApproach } from '$core/drill/approach/approach-drill';
 import type { ApproachPlan } from '$core/drill/approach/approach-plan';
 import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
+import { circlesOf } from '$core/drill/approach/circle';
 import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import { profileAt } from '$core/drill/corridor';
 import { lessonOf } from '$core/drill/lesson';
@@ -230,6 +231,10 @@ describe('a circle to land', () => {
       'approach.circle.turn'
     ]);
     expect(refused('06', 'left')).toBe('approach.circle.runway');
+    expect(circlesOf(worldById('vesterlund'), approachById('xvna-vor-a'))).toEqual([
+      { runway: '13', turn: 'right' },
+      { runway: '31', turn: 'left' }
+    ]);
   });
 
   test('the other side, too wide and too steep are each found in a flight moved or banked so', () => {

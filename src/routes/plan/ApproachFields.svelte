@@ -1,5 +1,6 @@
 <script lang="ts">
   import { aircraftById } from '$core/aircraft/catalogue';
+  import { circlesOf } from '$core/drill/approach/circle';
   import type { ApproachPlan } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { planForApproach } from '$core/drill/approach/plan-for-approach';
@@ -22,14 +23,8 @@
   const approach = $derived(asked.approach);
   const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
-  /** Where the approach leads to none of them, one is circled to. */
-  const runways = $derived(
-    approach.runway === null
-      ? worldOf(plan)
-          .runways.filter(({ airport }) => airport === approach.airport)
-          .map(({ name }) => name)
-      : []
-  );
+  /** Where the approach leads to no runway, one is circled to. */
+  const circles = $derived(circlesOf(worldOf(plan), approach));
   const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
   /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
   const comesFrom = $derived.by(() => {
@@ -74,14 +69,12 @@
       (ends) =>
         set({
           ends,
-          ...(runways.length > 0 && ends !== 'missed' && !asked.circle
-            ? { circle: { runway: runways[0]!, turn: 'left' as const } }
-            : {})
+          ...(circles[0] && ends !== 'missed' && !asked.circle ? { circle: circles[0] } : {})
         })
     }
     choices={[
       ['missed', 'missed'],
-      ['landing', runways.length > 0 ? 'runway seen: circle to land' : 'runway seen'],
+      ['landing', circles.length > 0 ? 'circle to land' : 'runway seen'],
       ['as seen', 'as the weather has it']
     ]}
   />
@@ -91,7 +84,7 @@
       name="approach.circle.runway"
       problem={problem('approach.circle.runway')}
       bind:value={() => asked.circle!.runway, (runway) => set({ circle: { ...asked.circle!, runway } })}
-      choices={runways.map((name) => [name, name] as const)}
+      choices={[...new Set(circles.map(({ runway }) => runway))].map((name) => [name, name] as const)}
     />
     <ChoiceField
       label="Turns"

@@ -27,6 +27,8 @@
 
   const chart = $derived(chartOfPlan(plan, lesson.aircraft));
   const { approach, world, card, picture } = $derived(chart);
+  const { missedPoint_nm } = $derived(card.profile);
+  const circles = $derived(plan.approach.circle !== undefined && plan.approach.ends !== 'missed');
   const briefing = $derived(flight && final_s !== null ? briefingDone(flight, chart, final_s) : null);
   /** The way flown, a point every two seconds. */
   const way = $derived.by(() => {
@@ -50,7 +52,10 @@
   const inbound = $derived.by(() => {
     const farthest = (card.profile.points[0]?.before_nm ?? 8) + 0.3;
     const from = until.findLastIndex(({ before_nm }) => before_nm > farthest);
-    return until.slice(Math.max(0, from));
+    const inward = until.slice(Math.max(0, from));
+    // What circles to a runway goes to and fro from here on.
+    const past = circles ? inward.findIndex(({ before_nm }) => before_nm < missedPoint_nm) : -1;
+    return past < 0 ? inward : inward.slice(0, past);
   });
 </script>
 

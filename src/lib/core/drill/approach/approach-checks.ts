@@ -2,7 +2,7 @@ import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
 import { heightOnPath } from '../../procedure/approach/vertical-path';
 import type { Check } from '../drill';
-import { CIRCLED_PATH, CIRCLING_RADIUS_NM } from './circle-phases';
+import { CIRCLED_PATH, CIRCLING_RADIUS_NM } from './circle';
 import type { FinalIds } from './final-phases';
 import { straightTo_ft } from './missed-phases';
 import type { PhaseSheet } from './phase-sheet';

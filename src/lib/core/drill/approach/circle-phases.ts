@@ -4,26 +4,12 @@ import { heightOnPath, rateOnPath } from '../../procedure/approach/vertical-path
 import { turnRadius, turnRateAtBank } from '../../air/level-turn';
 import { RADIANS_PER_DEGREE, asCourse, turnFromTo } from '../../measure/angle';
 import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
-import { Rejection } from '../../measure/rejection';
-import type { Category } from '../../procedure/approach/approach';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
-import type { Runway, World } from '../../radio/world';
 import type { ConditionFile } from '../drill-file';
 import type { Reference } from '../reference';
-import type { ApproachPlan } from './approach-plan';
+import { CIRCLED_PATH, type Circle } from './circle';
 import { orLate, reached, type PhaseSheet } from './phase-sheet';
 import { toThreshold } from './threshold-phase';
-
-/** A circle to land: the runway it is flown to, on which side of it, and how it is judged. */
-export interface Circle {
-  runway: Runway;
-  turn: 'left' | 'right';
-}
-
-/** Protected airspace about the runway's ends by category, NM (the older criteria; newer ones grow with altitude, and are wider). */
-export const CIRCLING_RADIUS_NM: Record<Category, number> = { A: 1.3, B: 1.5, C: 1.7, D: 2.3 };
-/** The path by eye: no approach leads down it. */
-export const CIRCLED_PATH = { angle_deg: 3, crossing_ft: 50 };
 
 /** Its turns are meant to be flown with this bank. */
 const CIRCUIT_BANK_DEG = 23;
@@ -36,34 +22,6 @@ const NEAR_NM = 0.25;
 const TURNED_DEG = 25;
 const BASE_TURNED_DEG = 40;
 const ROOM_FT = 40;
-
-/** The circle a plan asks for; null where it asks for none. @throws Rejection naming a runway the airport has not */
-export function circleOf(world: World, { approach, circle }: ApproachPlan): Circle | null {
-  if (!circle || approach.runway !== null) return null;
-  const runways = world.runways.filter(({ airport }) => airport === approach.airport);
-  const runway = runways.find(({ name }) => name === circle.runway);
-  if (!runway)
-    throw new Rejection(
-      'approach.circle.runway',
-      circle.runway,
-      `a runway of ${approach.airport}: ${runways.map(({ name }) => name).join(', ')}`
-    );
-  const barred = approach.notes.find((note) => {
-    if (note.kind !== 'no circling') return false;
-    const end = runways.find(({ name }) => name === note.runway);
-    // The other end is the runway that leads back.
-    const same = end?.name === runway.name;
-    const other = end !== undefined && Math.abs(turnFromTo(end.course_deg, runway.course_deg)) > 170;
-    return (same && circle.turn === note.turn) || (other && circle.turn !== note.turn);
-  });
-  if (barred)
-    throw new Rejection(
-      'approach.circle.turn',
-      circle.turn,
-      `the other turns: the chart does not authorise circling on this side of runway ${runway.name}`
-    );
-  return { runway, turn: circle.turn };
-}
 
 /** The circle from the minimum to the runway: downwind, base, and by eye to the threshold. @returns ids of its phases, the landing the last */
 export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }: Circle): string[] {

@@ -15,7 +15,7 @@ import { approachDrill, type PlannedApproach } from './approach-drill';
 import { categoryOfPlan, minimumOf, seenOf } from './approach-minimum';
 import { rnavFinalOf, worldWith } from './approach-references';
 import { approachChecks } from './approach-checks';
-import { circleOf } from './circle-phases';
+import { circleOf } from './circle';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
 import { missedPhases } from './missed-phases';

@@ -9,7 +9,7 @@ import type { World } from '../../radio/world';
 import type { ConditionFile, PhaseFile } from '../drill-file';
 import type { Reference } from '../reference';
 import type { ApproachPlan } from './approach-plan';
-import type { Circle } from './circle-phases';
+import type { Circle } from './circle';
 import { approachReference, guideOf } from './approach-references';
 
 /** What an approach is flown with, as far as its phases depend on it. */
