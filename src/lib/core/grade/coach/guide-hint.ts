@@ -6,6 +6,7 @@ import type { Lesson } from '../../drill/lesson';
 import { phaseSettings } from '../../drill/settings';
 import type { CardLine } from '../../aircraft/configuration-card';
 import { powerWords } from '../../aircraft/power-shown';
+import { turnFromTo } from '../../measure/angle';
 import { figure, heading, signedFigure } from '../../measure/figure';
 import { valueOf, type CoachMoment, type Hint } from './coach-moment';
 
@@ -14,6 +15,8 @@ const ALIVE = 0.95;
 const NEARLY = 0.3;
 const CENTRED = 0.25;
 const LEVEL_BANK_DEG = 6;
+/** Flown along, and not across: the heading so close to the one that holds the course. */
+const ALONG_DEG = 10;
 /** Over the minimum by so much it is spoken of. */
 const MINIMUM_COMES_FT = 400;
 const SETTLED_S = 40;
@@ -88,6 +91,7 @@ function explained(lesson: GuidedLesson, f: GuidedFigures): Explanation[] {
   const centred: Explanation['when'] = (now, phase) =>
     isLevel(phase) &&
     courseShare(now) < CENTRED &&
+    Math.abs(turnFromTo(valueOf(now, 'heading_deg'), f.heading_deg)) < ALONG_DEG &&
     Math.abs(valueOf(now, 'bank_deg')) < LEVEL_BANK_DEG &&
     now.inPhase_s > SETTLED_S / 2;
   const pathComes: Explanation['when'] = (now, phase, next) => {

@@ -28,6 +28,8 @@ export function pathHint({ drill }: Lesson): Hint {
       const phase = drill.phases[now.phaseIndex]!;
       const next = drill.phases[now.phaseIndex + 1];
       const share = valueOf(now, 'pathShare');
+      // Beside the course the path is not the matter.
+      if (Math.abs(valueOf(now, 'courseShare')) > 1) return null;
       if (phase.goal.vertical.kind === 'level' && next?.goal.vertical.kind === 'path') {
         if (next.goal.vertical.path.by !== 'space' || told === now.phaseIndex) return null;
         if (share < -ALIVE || share > -NEARLY) return null;
