@@ -188,6 +188,29 @@ describe('radios', () => {
     expect(again.shown()).toEqual(radio.shown());
   });
 
+  // Radius × tan(turn ÷ 2): at 120 kt and 3°/s the radius is 0.637 NM, and after a right angle so is the lead.
+  test.each([0, 60, 120, 180])(
+    'at %d kt over the ground a fly-by waypoint is left so much earlier',
+    (groundspeed_kt) => {
+      const a = { id: 'A', at: placeAt(vlb, 0, 10) };
+      const b = { id: 'B', at: placeAt(a.at, 0, 10) };
+      const c = { id: 'C', at: placeAt(b.at, 90, 10) };
+      const radio = receivers({ ...vesterlund, fixes: [a, b, c] }, [], 0);
+      const settings: RadioSettings = {
+        ...onVlb,
+        source: 'rnav',
+        rnav: { legs: ['A', 'B', 'C'], course_deg: null }
+      };
+      let left_nm: number | null = null;
+      for (let k = 0; k < 1100 && left_nm === null; k++) {
+        const to_nm = 10 - k / 100;
+        radio.step(settings, { ...at(0, 0), ...placeAt(a.at, 0, k / 100), groundspeed_kt }, k, 1);
+        if (radio.shown().waypoint?.id === 'C') left_nm = to_nm;
+      }
+      expect(left_nm).toBeCloseTo((groundspeed_kt / 188.5) * Math.tan(Math.PI / 4), 1);
+    }
+  );
+
   test('settings survive their line of text; what cannot be tuned is said', () => {
     const mhz = fc.integer({ min: 10800, max: 11795 }).map((f) => f / 100);
     const nav = fc.record({

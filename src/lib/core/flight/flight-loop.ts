@@ -142,7 +142,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       trueHeading_deg: truth.magneticHeading_deg + area.variation_deg,
       shownHeading_deg: shown.heading_deg,
       shownAltitude_ft: shown.altitude_ft,
-      bank_deg: truth.bank_deg
+      bank_deg: truth.bank_deg,
+      groundspeed_kt: observed.groundspeed_kt()
     };
     radio.step(radios, at, now.steps * STEP_S, dt_s);
   }

@@ -11,6 +11,18 @@ export interface ReceiverPlace extends Place {
   altitude_ft: number;
 }
 
+/** Where the airplane is and how it lies, for its antennas. */
+export interface Antennas extends ReceiverPlace {
+  trueHeading_deg: number;
+  /** As the panel shows it: what a bearing is read against. */
+  shownHeading_deg: number;
+  bank_deg: number;
+  /** What a receiver of waypoints knows of its own speed over the ground; left out: it turns at each of them. */
+  groundspeed_kt?: number;
+  /** As the altimeter shows it; left out: the true altitude. */
+  shownAltitude_ft?: number;
+}
+
 /** What a course needle shows. Deflection −1…+1, + = right = fly right; it may be asked for beyond and is then at its stop. */
 export interface NeedleShown {
   deflection: number;

@@ -1,5 +1,3 @@
-import { wayBetween } from '../earth/geodesic';
-import type { Place } from '../earth/local-plane';
 import { normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { glideSlopeNeedle } from './glide-slope';
@@ -7,7 +5,6 @@ import type { CourseNeedle, NavigationShown } from './navigation-shown';
 import type { RadioError } from './radio-error';
 import type { AudioSource, NavRadio, RadioSettings } from './radio-settings';
 import {
-  RNAV_FULL_SCALE_NM,
   VOR_FULL_SCALE_DEG,
   adfPointer,
   dmeDistance,
@@ -15,23 +12,12 @@ import {
   localizerNeedle,
   markerHeard,
   restlessness,
-  rnavDeflection,
   vorNeedle,
-  type ReceiverPlace
+  type Antennas
 } from './receiver';
-import { computedPathNeedle, finalScaleAt, type RnavFinal } from './rnav-final';
-import { placeByName } from './station-geometry';
+import { computedPathNeedle, type RnavFinal } from './rnav-final';
+import { waypointNeedle } from './waypoint-needle';
 import type { Station, World } from './world';
-
-/** Where the airplane is and how it lies, for its antennas. */
-export interface Antennas extends ReceiverPlace {
-  trueHeading_deg: number;
-  /** As the panel shows it: what a bearing is read against. */
-  shownHeading_deg: number;
-  bank_deg: number;
-  /** As the altimeter shows it; left out: the true altitude. */
-  shownAltitude_ft?: number;
-}
 
 /** The radios of one airplane: they take their time, as real needles do. */
 export interface Receivers {
@@ -48,10 +34,6 @@ const GROUNDSPEED_S = 8;
 /** Over the station the needle swings to and fro. */
 const SWING = 0.7;
 const SWING_PERIOD_S = 2.3;
-/** Within this distance of the last waypoint the scale is that of a terminal. */
-const TERMINAL_NM = 30;
-const enrouteScale = (distance_nm: number) =>
-  distance_nm <= TERMINAL_NM ? RNAV_FULL_SCALE_NM.terminal : RNAV_FULL_SCALE_NM.enroute;
 export const RECEIVER_MEMORY_LENGTH = 11;
 const WRONG_IDENT = 'TST';
 
@@ -145,51 +127,6 @@ export function receivers(
     };
   }
 
-  function rnav(settings: RadioSettings, at: Antennas) {
-    const { legs, course_deg } = settings.rnav;
-    const key = keyOf(legs);
-    if (key !== memory.legsKey) {
-      memory.legsKey = key;
-      memory.leg = 0;
-      memory.fromLatitude = at.latitude_deg;
-      memory.fromLongitude = at.longitude_deg;
-    }
-    const id = legs[memory.leg];
-    if (id === undefined) return null;
-    const to = placeByName(world, id);
-    const from: Place =
-      memory.leg > 0
-        ? placeByName(world, legs[memory.leg - 1]!)
-        : { latitude_deg: memory.fromLatitude, longitude_deg: memory.fromLongitude };
-    const here = wayBetween(to, at);
-    // The course is taken where the leg ends: there a great circle has it.
-    const track_deg =
-      course_deg === null ? wayBetween(from, to).arrivalAzimuth_deg : course_deg + variation_deg;
-    const off = (turnFromTo(track_deg + 180, here.azimuth_deg) * Math.PI) / 180;
-    const along_nm = -here.distance_nm * Math.cos(off);
-    const crossTrack_nm = -here.distance_nm * Math.sin(off);
-    if (along_nm >= 0 && course_deg === null && memory.leg + 1 < legs.length && here.distance_nm < 5)
-      memory.leg += 1;
-    // With the final loaded the needle narrows toward it.
-    const fullScale_nm =
-      final && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg
-        ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
-        : enrouteScale(here.distance_nm);
-    return {
-      id,
-      fullScale_nm,
-      distance_nm: here.distance_nm,
-      bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
-      needle: {
-        deflection: rnavDeflection(crossTrack_nm, fullScale_nm),
-        toFrom: along_nm < 0 ? ('to' as const) : ('from' as const),
-        valid: true,
-        course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360,
-        fullScale_deg: null
-      }
-    };
-  }
-
   return {
     step(settings, at, time_s, dt_s) {
       const first = navStation(settings.nav1, at, time_s);
@@ -201,7 +138,7 @@ export function receivers(
       );
       const one = navNeedle(settings.nav1, first, at, time_s);
       const two = navNeedle(settings.nav2, second, at, time_s);
-      const area = rnav(settings, at);
+      const area = waypointNeedle(world, final, variation_deg, memory, settings, at);
       const settle = (value: number, toward: number, seconds: number) =>
         memory.begun === 0 ? toward : value + (toward - value) * (1 - Math.exp(-dt_s / seconds));
       if (!failing('stuck needle', time_s)) {
@@ -298,11 +235,4 @@ export function receivers(
       Object.keys(memory).forEach((key, i) => (memory[key as keyof typeof memory] = values[i]!));
     }
   };
-}
-
-/** A number that differs where the waypoints do. */
-function keyOf(legs: readonly string[]): number {
-  let key = 7;
-  for (const letter of legs.join(',')) key = (key * 31 + letter.charCodeAt(0)) % 1_000_003;
-  return key;
 }

@@ -1,0 +1,101 @@
+import { STANDARD_RATE_DEGPS, turnRadius } from '../air/level-turn';
+import { wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
+import { RADIANS_PER_DEGREE, normaliseBearing, turnFromTo } from '../measure/angle';
+import type { RadioSettings } from './radio-settings';
+import { RNAV_FULL_SCALE_NM, rnavDeflection, type Antennas } from './receiver';
+import { finalScaleAt, type RnavFinal } from './rnav-final';
+import { placeByName } from './station-geometry';
+import type { World } from './world';
+
+/** What a receiver of waypoints remembers: which leg it is on, since where, and of which waypoints. */
+export interface WaypointMemory {
+  leg: number;
+  fromLatitude: number;
+  fromLongitude: number;
+  legsKey: number;
+}
+
+/** Within this distance of the last waypoint the scale is that of a terminal. */
+const TERMINAL_NM = 30;
+const enrouteScale = (distance_nm: number) =>
+  distance_nm <= TERMINAL_NM ? RNAV_FULL_SCALE_NM.terminal : RNAV_FULL_SCALE_NM.enroute;
+/** Farther from a waypoint than this nobody has passed it. */
+const SEQUENCED_WITHIN_NM = 5;
+/** A turn by more than this is led as this one. */
+const LARGEST_FLY_BY_DEG = 120;
+
+/**
+ * The needle along waypoints one after the other, linear to each; the next leg is taken up where a turn joins it, but at the end of the
+ * final, which is flown over. @param variation_deg by which courses are magnetic, + = east
+ * @returns null without waypoints
+ * @throws Rejection when a waypoint is not in the world
+ */
+export function waypointNeedle(
+  world: World,
+  final: RnavFinal | null,
+  variation_deg: number,
+  memory: WaypointMemory,
+  settings: RadioSettings,
+  at: Antennas
+) {
+  const { legs, course_deg } = settings.rnav;
+  const key = keyOf(legs);
+  if (key !== memory.legsKey) {
+    memory.legsKey = key;
+    memory.leg = 0;
+    memory.fromLatitude = at.latitude_deg;
+    memory.fromLongitude = at.longitude_deg;
+  }
+  const id = legs[memory.leg];
+  if (id === undefined) return null;
+  const to = placeByName(world, id);
+  const from: Place =
+    memory.leg > 0
+      ? placeByName(world, legs[memory.leg - 1]!)
+      : { latitude_deg: memory.fromLatitude, longitude_deg: memory.fromLongitude };
+  const here = wayBetween(to, at);
+  // The course is taken where the leg ends: there a great circle has it.
+  const track_deg =
+    course_deg === null ? wayBetween(from, to).arrivalAzimuth_deg : course_deg + variation_deg;
+  const off = turnFromTo(track_deg + 180, here.azimuth_deg) * RADIANS_PER_DEGREE;
+  const along_nm = -here.distance_nm * Math.cos(off);
+  const crossTrack_nm = -here.distance_nm * Math.sin(off);
+  const next = legs[memory.leg + 1];
+  if (next !== undefined && course_deg === null && here.distance_nm < SEQUENCED_WITHIN_NM) {
+    const onward_deg = wayBetween(to, placeByName(world, next)).azimuth_deg;
+    if (along_nm >= -(id === final?.to ? 0 : flyByLead_nm(at, turnFromTo(track_deg, onward_deg))))
+      memory.leg += 1;
+  }
+  // With the final loaded the needle narrows toward it.
+  const fullScale_nm =
+    final && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg
+      ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
+      : enrouteScale(here.distance_nm);
+  return {
+    id,
+    fullScale_nm,
+    distance_nm: here.distance_nm,
+    bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
+    needle: {
+      deflection: rnavDeflection(crossTrack_nm, fullScale_nm),
+      toFrom: along_nm < 0 ? ('to' as const) : ('from' as const),
+      valid: true,
+      course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360,
+      fullScale_deg: null
+    }
+  };
+}
+
+/** How long before a waypoint the next leg is taken up, so that a turn at standard rate joins it: radius × tan(turn ÷ 2). */
+function flyByLead_nm({ groundspeed_kt = 0 }: Antennas, turn_deg: number): number {
+  const turn = Math.min(LARGEST_FLY_BY_DEG, Math.abs(turn_deg)) * RADIANS_PER_DEGREE;
+  return turnRadius(groundspeed_kt, STANDARD_RATE_DEGPS) * Math.tan(turn / 2);
+}
+
+/** A number that differs where the waypoints do. */
+function keyOf(legs: readonly string[]): number {
+  let key = 7;
+  for (const letter of legs.join(',')) key = (key * 31 + letter.charCodeAt(0)) % 1_000_003;
+  return key;
+}
