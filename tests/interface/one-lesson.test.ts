@@ -132,6 +132,7 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   await instructor.getByRole('button', { name: 'Write a note' }).click();
   await instructor.getByLabel('What you would say').fill('Say the altitude aloud at a hundred above.');
   await instructor.getByRole('button', { name: 'Keep it' }).click();
+  await expect(instructor.getByRole('dialog')).toHaveCount(0);
   await student.reload();
   await expect(student.getByText('Say the altitude aloud at a hundred above.')).toBeVisible();
 
