@@ -13,6 +13,7 @@ import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
+import { asideWords } from './checks/threshold';
 
 /** One part of an approach, with the worst of what was required in it. */
 export interface SegmentGrade {
@@ -151,7 +152,7 @@ export function approachStory(
       );
     if (measure.kind === 'threshold' && measure.came)
       say(
-        `Over the threshold ${figure(measure.height_ft)} ft high, ${figure(Math.abs(measure.aside_m))} m ${measure.aside_m > 0 ? 'right' : 'left'} of the middle.`,
+        `Over the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,
         measure.at_s
       );
   }

@@ -1,6 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
 import { asideOfRunway_m } from '../../flight/runway-in-sight';
+import { capital } from '../../measure/capital';
 import { figure, signedFigure } from '../../measure/figure';
 import { approachSpeedFault } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
@@ -22,6 +23,14 @@ export interface ThresholdMeasure {
 const ASIDE_M = 45;
 const HEIGHT_FT = 30;
 const GONE_FPM = 200;
+
+/** Where an airplane is beside a runway’s middle, to the metre. */
+export function asideWords(aside_m: number): string {
+  const whole = Math.round(aside_m);
+  return whole === 0
+    ? 'in the middle'
+    : `${figure(Math.abs(whole))} m ${whole > 0 ? 'right' : 'left'} of the middle`;
+}
 
 function faultsOf(m: ThresholdMeasure): string[] {
   if (!m.came) return [];
@@ -64,7 +73,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
           {
             name: 'Over the threshold',
             verdict: metIf(off.length === 0),
-            arithmetic: `${figure(Math.abs(m.aside_m))} m ${m.aside_m > 0 ? 'right' : 'left'} (${ASIDE_M} m), ${figure(m.height_ft)} ft high (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
+            arithmetic: `${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
           }
         ]
       : [],
@@ -87,7 +96,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
             'good',
             'In a position to land',
             { moment_s: m.at_s },
-            `${figure(Math.abs(m.aside_m))} m from the runway’s middle, ${figure(m.height_ft)} ft over the threshold, ${signedFigure(m.speedOff_kt)} kt.`
+            `${capital(asideWords(m.aside_m))} and ${figure(m.height_ft)} ft over the threshold, ${signedFigure(m.speedOff_kt)} kt.`
           )
         ]
       : [
