@@ -124,7 +124,9 @@ async function signIn(name: string) {
 }
 for (const shot of shots) {
   await signIn(shot.as ?? 'Ines Brandvik');
-  await context.addCookies([{ name: 'hanza_theme', value: shot.theme ?? 'paper', url: new URL('/', page.url()).href }]);
+  await context.addCookies([
+    { name: 'hanza_theme', value: shot.theme ?? 'paper', url: new URL('/', page.url()).href }
+  ]);
   await page.goto(shot.path);
   await page.waitForLoadState('networkidle');
   await shot.before?.(page);
