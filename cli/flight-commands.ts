@@ -40,7 +40,7 @@ export const flightCommands: Commands = {
       );
     for (const vertical of briefing.verticals)
       print(
-        `${vertical.phase.name}: path ${signedFigure(vertical.pathAngle_deg, 2)}°, ${clock(vertical.time_s)}, ${figure(vertical.distance_nm, 1)} NM, level off ${figure(vertical.levelOffLead_ft)} ft before`
+        `${vertical.phase.name}: path ${signedFigure(vertical.pathAngle_deg, 2)}°, ${clock(vertical.time_s)}, ${figure(vertical.distance_nm, 1)} NM${vertical.levelOffLead_ft === null ? '' : `, level off ${figure(vertical.levelOffLead_ft)} ft before`}`
       );
     for (const { words } of briefing.compass) print(words);
     for (const words of [...briefing.tolerances, ...briefing.cautions]) print(words);

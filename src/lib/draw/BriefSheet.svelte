@@ -133,10 +133,11 @@
   <dl
     class="grid grid-cols-2 gap-x-8 gap-y-1 text-[13px] [&>div]:flex [&>div]:justify-between [&>div]:gap-3 [&_dd]:font-mono [&_dt]:text-soft"
   >
-    <div>
-      <dt>Takes</dt>
-      <dd>about {clock(briefing.expected_s)}</dd>
-    </div>
+    <!-- How long an approach takes follows from its legs, and is not worked out. -->
+    {#if !approach}<div>
+        <dt>Takes</dt>
+        <dd>about {clock(briefing.expected_s)}</dd>
+      </div>{/if}
     {#if !withheld}<div>
         <dt>Groundspeed</dt>
         <dd>{figure(briefing.groundspeed_kt)} kt (TAS {figure(briefing.tas_kt)})</dd>
@@ -146,10 +147,10 @@
         <dd>{drift === 0 ? 'none' : `${figure(Math.abs(drift))}° ${drift > 0 ? 'right' : 'left'}`}</dd>
       </div>{/if}
     {#each briefing.verticals.slice(0, 4) as vertical (vertical.phase.id)}
-      <div>
-        <dt>{vertical.phase.name}: level-off lead</dt>
-        <dd>{figure(Math.round(vertical.levelOffLead_ft / 5) * 5)} ft</dd>
-      </div>
+      {#if vertical.levelOffLead_ft !== null}<div>
+          <dt>{vertical.phase.name}: level-off lead</dt>
+          <dd>{figure(Math.round(vertical.levelOffLead_ft / 5) * 5)} ft</dd>
+        </div>{/if}
       <div>
         <dt>{vertical.phase.name}: path</dt>
         <dd>

@@ -27,7 +27,8 @@ export interface VerticalBrief {
   phase: Phase;
   verticalSpeed_fpm: number;
   /** A tenth of the vertical speed, ft. */
-  levelOffLead_ft: number;
+  /** null: down a path, at whose end nobody levels off. */
+  levelOffLead_ft: number | null;
   time_s: number;
   distance_nm: number;
   /** Of the path over the ground in this wind, degrees, + = up. */
@@ -76,7 +77,7 @@ export function briefingFor(lesson: Lesson): Briefing | (NoTrim & { phase: Phase
       verticals.push({
         phase,
         verticalSpeed_fpm: line.verticalSpeed_fpm,
-        levelOffLead_ft: Math.abs(line.verticalSpeed_fpm) / 10,
+        levelOffLead_ft: vertical.kind === 'path' ? null : Math.abs(line.verticalSpeed_fpm) / 10,
         time_s,
         distance_nm: (over * time_s) / 3600,
         pathAngle_deg: -descentAngle(-line.verticalSpeed_fpm, over)
