@@ -183,6 +183,24 @@ describe('an autopilot that follows the radios', () => {
     expect(up.at(-1)!.autopilot.flies).toEqual({ lateral: 'heading', vertical: 'go around' });
   });
 
+  test('a signal that goes gives course and path up; the course is caught again when it is back, the path by another vertical mode', () => {
+    const { second, modes, hands } = coupled({ course: 'approach' });
+    until(second, ({ autopilot }) => autopilot.flies.vertical === 'path');
+    until(second, () => false, 30);
+    const tuned = hands.radios;
+    hands.radios = { ...tuned, nav1: { ...tuned.nav1, active_MHz: 108 } };
+    const gone = until(second, ({ autopilot }) => autopilot.flies.vertical === 'pitch', 30);
+    expect(gone.at(-1)!.autopilot.flies).toEqual({ lateral: 'heading', vertical: 'pitch' });
+    expect(gone.at(-1)!.autopilot.says).toContain('until it can catch the course again');
+    hands.radios = tuned;
+    modes.heading_deg = 240;
+    const back = until(second, ({ autopilot }) => autopilot.flies.lateral === 'course', 200);
+    expect(back.at(-1)!.autopilot.flies).toEqual({ lateral: 'course', vertical: 'pitch' });
+    modes.course = 'course';
+    modes.vertical = { mode: 'altitude', altitude_ft: 2400 };
+    expect(second().autopilot.flies).toEqual({ lateral: 'course', vertical: 'altitude' });
+  });
+
   test('taken up again in the middle of a descent it goes on as if nothing had been', () => {
     const one = coupled({ course: 'approach' });
     until(one.second, ({ autopilot }) => autopilot.flies.vertical === 'path');

@@ -102,9 +102,9 @@ export class PersonsHands {
     this.assist = level;
   }
 
-  /** Another vertical mode. A path that is followed is given up for it; its course is kept. */
-  chooseVertical(vertical: AutopilotModes['vertical'], followsPath: boolean): void {
-    if (followsPath) this.modes.course = 'course';
+  /** Another vertical mode. A path that is followed, or was lost, is given up for it; its course is kept. */
+  chooseVertical(vertical: AutopilotModes['vertical'], pathRules: boolean): void {
+    if (pathRules && this.modes.course === 'approach') this.modes.course = 'course';
     this.modes.vertical = vertical;
   }
 

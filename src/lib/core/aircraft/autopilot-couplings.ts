@@ -143,6 +143,8 @@ export function stepCourse(
     memory.needle = followed.share;
     memory.needleRate = memory.windHeld_deg = memory.away_s = memory.waited_s = 0;
   }
+  // What was lost waits again as soon as it is received.
+  if (memory.course === COUPLED.lost && needle.valid) memory.course = COUPLED.armed;
   const { share } = followed;
   memory.needleRate += ((share - memory.needle) / dt_s - memory.needleRate) * (dt_s / SMOOTHED_S);
   memory.needle = share;

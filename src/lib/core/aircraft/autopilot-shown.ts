@@ -60,7 +60,7 @@ function courseSays(
   if (mode === 'off') return null;
   if (!course) return 'There is no course to follow: the radios give none.';
   if (couplings.course === COUPLED.lost)
-    return 'The course’s signal has gone: it flies the heading. Choose the course again when it is back.';
+    return 'The course’s signal has gone: it flies the heading until it can catch the course again.';
   if (couplings.course === COUPLED.caught)
     return couplings.waited_s > ASIDE_S
       ? 'It follows the course, but the needle stays aside. Is the right course set?'
@@ -86,7 +86,7 @@ function courseSays(
 
 function pathSays(couplings: AutopilotMemory['couplings'], { path }: AutopilotSees): string | null {
   if (couplings.path === COUPLED.lost)
-    return 'The path is given up: its signal or the course has gone. It holds this pitch.';
+    return 'The path is given up: its signal or the course has gone. It holds this pitch: choose another vertical mode.';
   if (couplings.path !== COUPLED.armed) return null;
   switch (pathWait(couplings, path)) {
     case 'no signal':

@@ -11,6 +11,8 @@
   const vertical = $derived(hands.modes.vertical);
   const shown = $derived(frame?.autopilot ?? null);
   const followsPath = $derived(shown?.flies.vertical === 'path');
+  /** A path that is followed, or was lost, is let go by another vertical mode: nobody chooses a pitch. */
+  const pathRules = $derived(followsPath || shown?.flies.vertical === 'pitch');
   let refused = $state<string | null>(null);
 
   const COURSES: { mode: CourseMode; name: string; title: string }[] = [
@@ -57,7 +59,7 @@
         : mode === 'vertical speed'
           ? 100 * Math.round((now?.verticalSpeed_fpm ?? 0) / 100)
           : Math.round(now?.ias_kt ?? plan.startSpeed_kt);
-    hands.chooseVertical(modeFor(mode, value), followsPath);
+    hands.chooseVertical(modeFor(mode, value), pathRules);
   }
 
   /** A figure within its limits is taken; another one is said, and the field shows again what is flown. */
@@ -130,7 +132,7 @@
           value={target}
           onchange={(event) =>
             take(event.currentTarget, name, least, most, (value) =>
-              hands.chooseVertical(modeFor(chosen, value), followsPath)
+              hands.chooseVertical(modeFor(chosen, value), pathRules)
             )}
         />
       </label>

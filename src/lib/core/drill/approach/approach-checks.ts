@@ -1,5 +1,6 @@
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
+import { lowestMark_ft } from '../../procedure/approach/set-minimum';
 import { heightOnPath } from '../../procedure/approach/vertical-path';
 import type { Check } from '../drill';
 import { CIRCLED_PATH, CIRCLING_RADIUS_NM } from './circle';
@@ -32,7 +33,7 @@ export function approachChecks(
       kind: 'minimum-set',
       phase: ids.first,
       minimum_ft: minimum.set_ft,
-      least_ft: minimum.altitude_ft + minimum.cold_ft
+      least_ft: lowestMark_ft(minimum)
     }
   ];
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)

@@ -91,17 +91,7 @@ export function approachReference(
   field: string
 ): Reference {
   const place = plainPlace(placeNamed(world, approach, fix, `${field}.fix`));
-  const plain: Reference = {
-    fix,
-    by: 'rnav',
-    turn,
-    place,
-    north_deg: approach.variation_deg,
-    station: null,
-    crossing: null,
-    radial_deg: 0,
-    distance_nm: 0
-  };
+  const plain = placeReference(approach, fix, place, turn);
   if (guide === 'waypoints' || guide === 'heading' || named === null) return plain;
   if (guide === 'localizer' || guide === 'back course') {
     const localizer = localizerById(world, named, `${field}.station`);
@@ -127,6 +117,26 @@ export function approachReference(
     crossing: crossingOf(world, found, station.id),
     radial_deg: over ? 0 : normaliseBearing(from.azimuth_deg - north_deg),
     distance_nm: over ? 0 : from.distance_nm
+  };
+}
+
+/** A place of an approach by itself, found by no station. */
+export function placeReference(
+  { variation_deg }: Approach,
+  fix: string,
+  place: Place,
+  turn: Reference['turn']
+): Reference {
+  return {
+    fix,
+    by: 'rnav',
+    turn,
+    place,
+    north_deg: variation_deg,
+    station: null,
+    crossing: null,
+    radial_deg: 0,
+    distance_nm: 0
   };
 }
 

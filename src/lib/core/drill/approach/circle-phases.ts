@@ -7,6 +7,7 @@ import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import type { ConditionFile } from '../drill-file';
 import type { Reference } from '../reference';
+import { placeReference } from './approach-references';
 import { CIRCLED_PATH, type Circle } from './circle';
 import { orLate, reached, type PhaseSheet } from './phase-sheet';
 import { toThreshold } from './threshold-phase';
@@ -40,15 +41,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }:
   const way = wayBetween(runway, from.to);
   const beyond_nm = way.distance_nm * Math.cos(turnFromTo(course, way.azimuth_deg) * RADIANS_PER_DEGREE);
   const seen = (name: string, place: Place): Reference => ({
-    fix: name,
-    by: 'rnav',
-    turn,
-    place,
-    north_deg: approach.variation_deg,
-    station: null,
-    crossing: null,
-    radial_deg: 0,
-    distance_nm: 0,
+    ...placeReference(approach, name, place, turn),
     bySight: true
   });
   const turned = (track_deg: number, tolerance: number): ConditionFile => ({

@@ -1,5 +1,6 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { figure } from '../../measure/figure';
+import { minimumMark } from '../../procedure/approach/set-minimum';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where the minimum was marked on the altimeter as the final began. */
@@ -13,10 +14,7 @@ export interface MinimumSetMeasure {
   least_ft: number;
 }
 
-/** Above what is asked by more than this, it reminds of nothing any more. */
-const TOO_HIGH_FT = 50;
-
-type Marked = 'right' | 'not' | 'too low' | 'too high';
+type Marked = ReturnType<typeof minimumMark>;
 
 /** A mark on the altimeter of a person's flight; recordings from outside, and flights of earlier releases, have none: nothing is said. */
 export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
@@ -36,11 +34,7 @@ export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
       least_ft
     };
   },
-  judge({ marked_ft, asked_ft, least_ft }) {
-    if (marked_ft === null) return 'not';
-    if (marked_ft < Math.floor(least_ft)) return 'too low';
-    return marked_ft > asked_ft + TOO_HIGH_FT ? 'too high' : 'right';
-  },
+  judge: ({ marked_ft, asked_ft, least_ft }) => minimumMark(marked_ft, { set_ft: asked_ft, least_ft }),
   // A mark is a help: only one that would lead too low fails anything.
   elements: ({ marked_ft, asked_ft }, marked) =>
     marked === 'right' || marked === 'too low'

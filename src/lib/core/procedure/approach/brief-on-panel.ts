@@ -4,13 +4,12 @@ import type { RadioSettings } from '../../radio/radio-settings';
 import type { Approach } from './approach';
 import type { ApproachCard } from './approach-card';
 import type { BriefItem } from './card-words';
+import { lowestMark_ft, minimumMark } from './set-minimum';
 
 /** What of a briefing the panel itself shows to be done, and what it shows not to be; the other items only a person can say. */
 export type OnPanel = Partial<Record<BriefItem['id'], boolean>>;
 
 const COURSE_WITHIN_DEG = 1;
-/** A mark higher than this above what is set is another minimum. */
-const MINIMUM_WITHIN_FT = 50;
 
 /** Holds the station, the final course and the minimum of a briefing against what is set. */
 export function briefOnPanel(
@@ -28,7 +27,6 @@ export function briefOnPanel(
   const ends =
     reads(approach.finalCourse_deg) ||
     (approach.kind === 'back course' && reads(approach.finalCourse_deg + 180));
-  const marked = bugs.minimum_ft;
   return {
     guidance:
       station === null
@@ -43,9 +41,8 @@ export function briefOnPanel(
       ? {}
       : {
           minimum:
-            marked !== null &&
-            marked >= Math.floor(minimum.altitude_ft + minimum.cold_ft) &&
-            marked <= minimum.set_ft + MINIMUM_WITHIN_FT
+            minimumMark(bugs.minimum_ft, { set_ft: minimum.set_ft, least_ft: lowestMark_ft(minimum) }) ===
+            'right'
         })
   };
 }

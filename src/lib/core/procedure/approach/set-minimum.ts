@@ -23,6 +23,24 @@ export interface SetMinimum extends ApplicableMinimum {
   aboveTouchdown_ft: number;
 }
 
+/** Above what is set by more than this, a mark reminds of another minimum. */
+const MARK_WITHIN_FT = 50;
+
+/** The lowest mark that still reminds of the minimum in time: as published, corrected for cold. */
+export function lowestMark_ft({ altitude_ft, cold_ft }: SetMinimum): number {
+  return Math.floor(altitude_ft + cold_ft);
+}
+
+/** How a mark on the altimeter stands to the minimum. @param marked_ft null: there is none */
+export function minimumMark(
+  marked_ft: number | null,
+  { set_ft, least_ft }: { set_ft: number; least_ft: number }
+): 'right' | 'not' | 'too low' | 'too high' {
+  if (marked_ft === null) return 'not';
+  if (marked_ft < least_ft) return 'too low';
+  return marked_ft > set_ft + MARK_WITHIN_FT ? 'too high' : 'right';
+}
+
 /** The minimum to be set today; null where nothing is authorised as things are. */
 export function setMinimum(approach: Approach, day: SetMinimumDay): SetMinimum | null {
   const found = applicableMinimum(approach, day);
