@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
-import { choose, fitsAcross, signedIn } from './people';
+import { choose, expect, fitsAcross, signedIn, test } from './people';
 
 test('an approach briefed: from the charts to its card, on another day, in another airplane, item by item', async ({
   browser
@@ -57,7 +56,6 @@ test('an approach briefed: from the charts to its card, on another day, in anoth
   const nowhere = await page.goto('/charts/moon');
   expect(nowhere!.status()).toBe(404);
   expect(faults.filter((fault) => !fault.includes('404'))).toEqual([]);
-  await page.context().close();
 });
 
 test('an approach of the school’s own: refused at its place, taken in, briefed, put away and back', async ({
@@ -88,8 +86,6 @@ test('an approach of the school’s own: refused at its place, taken in, briefed
   await expect(student.getByRole('link', { name: 'XVLB ILS 24, from our chart' })).toBeVisible();
   await expect(student.getByRole('button', { name: 'Take in an approach…' })).toHaveCount(0);
   expect(faults.filter((fault) => !fault.includes('400'))).toEqual([]);
-  await page.context().close();
-  await student.context().close();
 });
 
 test('an approach typed in, planned, and flown to its missed approach and its debrief', async ({
@@ -166,8 +162,6 @@ test('an approach typed in, planned, and flown to its missed approach and its de
   await expect(student.getByRole('img', { name: /^Plan of ILS 24 from our chart/ })).toBeVisible();
   await fitsAcross(student);
   expect(faults).toEqual([]);
-  await page.context().close();
-  await student.context().close();
 });
 
 test('a student cannot type approaches in, and nothing that does not fit is kept', async ({ browser }) => {
@@ -180,7 +174,6 @@ test('a student cannot type approaches in, and nothing that does not fit is kept
     headers: { origin: new URL(student.url()).origin, 'x-sveltekit-action': 'true' }
   });
   expect(await refused.text()).toContain('Only an instructor can do this.');
-  await student.context().close();
   const page = await signedIn(browser, 'Ines Brandvik', faults);
   for (const approach of ['{', '{}', JSON.stringify({ id: 'x', name: 5 }), 'x'.repeat(300_000)]) {
     const answer = await page.request.post('/charts/new-approach', {
@@ -189,5 +182,4 @@ test('a student cannot type approaches in, and nothing that does not fit is kept
     });
     expect(((await answer.json()) as { type: string }).type).toBe('failure');
   }
-  await page.context().close();
 });

@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { choose, fitsAcross, flownFor, signedIn } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 
 test('a school’s own drill: composed, planned with tapes and own tolerances, flown, debriefed, taken over', async ({
   browser

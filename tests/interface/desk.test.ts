@@ -1,6 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { choose, fitsAcross, signedIn } from './people';
+import { choose, expect, fitsAcross, signedIn, test } from './people';
 
 test('the planning desk and the charts: a hold worked out, what cannot be flown said, a chart measured and taken away', async ({
   browser

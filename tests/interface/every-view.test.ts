@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { fitsAcross, signedIn } from './people';
+import { expect, fitsAcross, signedIn, test } from './people';
 
 /** Every view by what it shows; `night` marks those that between them have all the colours there are. */
 const VIEWS: [name: string, path: string, night?: 'night'][] = [

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { choose, fitsAcross, flownFor, signedIn } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 
 test('a first ILS alone: seen with explanations, then flown, its briefing done and its minimum marked', async ({
   browser
@@ -50,7 +49,6 @@ test('a first ILS alone: seen with explanations, then flown, its briefing done a
   await page.goto('/guided');
   await expect(first.locator('[aria-current=step]')).toContainText('With every hint');
   expect(faults).toEqual([]);
-  await page.context().close();
 });
 
 test('an ILS with the autopilot: course and path are armed, and caught', async ({ browser }) => {
@@ -82,5 +80,4 @@ test('an ILS with the autopilot: course and path are armed, and caught', async (
   await page.getByText('What the autopilot did').click();
   await expect(page.getByText('course, path', { exact: true })).toBeVisible();
   expect(faults).toEqual([]);
-  await page.context().close();
 });

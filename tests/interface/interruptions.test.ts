@@ -1,7 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
 import { get } from 'node:http';
-import { flownFor, signedIn } from './people';
+import { expect, flownFor, signedIn, test } from './people';
 
 /** What a request answers whose path is sent as it stands. */
 const statusOf = (port: number, path: string) =>

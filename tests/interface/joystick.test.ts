@@ -1,6 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { flownFor, signedIn } from './people';
+import { expect, flownFor, signedIn, standsStill, test } from './people';
 
 /** What a test puts in the place of the browser's devices. */
 type Stick = { axes: number[]; buttons: { pressed: boolean }[] } | null;
@@ -38,17 +37,12 @@ test('a joystick: chosen, flown with, its button learnt; pulled out, time stops'
     page.getByRole('alert').filter({ hasText: 'The joystick is not there any more' })
   ).toBeVisible();
   const shown = page.locator('p:text-is("flown") + p');
-  const stood = await shown.innerText();
-  await page.waitForTimeout(1500);
-  expect(await shown.innerText()).toBe(stood);
+  const stood = await standsStill(page);
   await set({ axes: [0, 0], buttons: held(false, false) });
   await page.keyboard.press('Space');
   await expect.poll(() => shown.innerText()).not.toBe(stood);
   // Its own button stops the time again.
   await set({ axes: [0, 0], buttons: held(false, true) });
-  await page.waitForTimeout(400);
-  const paused = await shown.innerText();
-  await page.waitForTimeout(1500);
-  expect(await shown.innerText()).toBe(paused);
+  await standsStill(page);
   expect(faults).toEqual([]);
 });

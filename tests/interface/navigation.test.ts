@@ -1,7 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { demoId } from '../../seed/demo-people';
-import { choose, fitsAcross, flownFor, signedIn } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 
 test('a drill by radio: planned, briefed, radios set up by hand, coached, called, graded', async ({
   browser

@@ -1,8 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { parquetReadObjects } from 'hyparquet';
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { choose, fitsAcross, flownFor, signedIn } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 
 test('one lesson from plan to record, by two people in two browsers', async ({ browser }) => {
   const faults: string[] = [];

@@ -1,5 +1,21 @@
-import { expect, type Browser, type Locator, type Page } from '@playwright/test';
+import { expect, test as plainTest, type Browser, type Locator, type Page } from '@playwright/test';
 import { DEMO_PASSWORD, demoEmail } from '../../seed/demo-people';
+
+export { expect };
+
+/** What a test opened is closed after it: a trainer left open goes on drawing and slows every test after it. */
+export const test = plainTest.extend<{ closesWhatItOpened: void }>({
+  closesWhatItOpened: [
+    async ({ browser }, use) => {
+      const before = browser.contexts();
+      await use();
+      await Promise.all(
+        browser.contexts().map((context) => (before.includes(context) ? undefined : context.close()))
+      );
+    },
+    { auto: true }
+  ]
+});
 
 /** A person at a browser of their own, signed in. Faults on the page fail the test that asked for it. */
 export async function signedIn(
@@ -27,7 +43,7 @@ export async function signedIn(
   await page.getByLabel('E-mail').fill(demoEmail(name));
   await page.getByLabel('Password').fill(DEMO_PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page).not.toHaveURL(/sign-in/);
+  await page.waitForURL((at) => !at.pathname.startsWith('/sign-in'));
   return page;
 }
 
@@ -48,9 +64,26 @@ export async function fitsAcross(page: Page): Promise<void> {
 export async function flownFor(page: Page, seconds: number): Promise<void> {
   const shown = page.locator('p:text-is("flown") + p');
   await expect
-    .poll(async () => {
-      const [minutes, rest] = (await shown.innerText()).split(':').map(Number);
-      return minutes! * 60 + rest!;
-    })
+    .poll(
+      async () => {
+        const [minutes, rest] = (await shown.innerText()).split(':').map(Number);
+        return minutes! * 60 + rest!;
+      },
+      { timeout: 60_000 }
+    )
     .toBeGreaterThanOrEqual(seconds);
+}
+
+/** Waits until the trainer's time stands still, and says at what. */
+export async function standsStill(page: Page): Promise<string> {
+  const shown = page.locator('p:text-is("flown") + p');
+  let before = await shown.innerText();
+  await expect(async () => {
+    await page.waitForTimeout(1500);
+    const now = await shown.innerText();
+    const stood = now === before;
+    before = now;
+    expect(stood, 'the time goes on').toBe(true);
+  }).toPass({ timeout: 15_000 });
+  return before;
 }

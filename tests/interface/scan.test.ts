@@ -1,6 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { choose, fitsAcross, flownFor, signedIn } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 
 test('a scan: planned, followed by keys, seen with what it cost, mended, and told by an eye tracker’s file', async ({
   browser

@@ -1,6 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { demoId } from '../../seed/demo-people';
-import { choose, signedIn } from './people';
+import { choose, expect, signedIn, test } from './people';
 
 test('the chief adds an instructor, who chooses a password, plans, changes and withdraws; and is archived', async ({
   browser
