@@ -17,6 +17,7 @@ import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { pathHint } from '$core/grade/coach/path-hint';
+import { detectPhases } from '$core/flight/detected-phases';
 import { gradeFlight } from '$core/grade/grade';
 import type { Habits } from '$core/pilot/habits';
 import { approaches, approachById } from '$core/procedure/approach/approach-catalogue';
@@ -126,16 +127,22 @@ describe('flown by the reference pilot', () => {
 });
 
 describe('each slip is found', () => {
-  const slips: [keyof Habits, string, FindingKind[]][] = [
+  const circling = (lost?: 'downwind'): Partial<ApproachPlan> => ({
+    ends: 'landing',
+    circle: { runway: '31', turn: 'left', ...(lost ? { lost } : {}) }
+  });
+  const slips: [keyof Habits, string, FindingKind[], Partial<ApproachPlan>?][] = [
     ['continuesBelow', 'xvlb-ils-24', ['below-decision-altitude']],
     ['timidGoAround', 'xvlb-ils-24', ['late-power']],
+    ['turnsFromRunway', 'xvna-vor-a', ['turned-from-runway'], circling('downwind')],
+    ['circlesWide', 'xvna-vor-a', ['circled-beyond'], circling()],
     ['turnsBeforeClimb', 'xvlb-ils-24', ['turn-before-climb']],
     ['configuresLate', 'xvlb-ils-24', ['not-stabilised']],
     ['descendsEarly', 'xvlb-ils-24', ['exceedance']],
     ['forgetsClock', 'xvna-ndb-13', ['no-final-clock']]
   ];
-  test.each(slips)('%s on %s', (habit, id, kinds) => {
-    const plan = planned(id, { transition: null });
+  test.each(slips)('%s on %s', (habit, id, kinds, asked) => {
+    const plan = planned(id, { transition: null, ...asked });
     const found = kindsOf(plan, { [habit]: 1 });
     for (const kind of kinds) expect(found).toContain(kind);
     // And of nobody who does not do it: the others’ kinds are not among them.
@@ -221,6 +228,47 @@ describe('a circle to land', () => {
       expect(story!.map(({ words }) => words).join(' ')).toContain(
         `Circled to runway ${runway} by ${turn} turns`
       );
+    }
+  );
+
+  test.each([
+    ['31', 'left', 'downwind', 0, 40],
+    ['13', 'right', 'base', 1, 130]
+  ] as const)(
+    'to runway %s by %s turns, the field lost on %s: climbs, turning toward it, and flies the missed approach',
+    (runway, turn, lost, airplane, toward_deg) => {
+      const plan = planned(
+        'xvna-vor-a',
+        { transition: null, ends: 'landing', circle: { runway, turn, lost } },
+        {},
+        airplane
+      );
+      expect(problemsOf(plan)).toEqual([]);
+      const { drill } = lessonOf(plan);
+      const begun = drill.phases.find(({ segment }) => segment === 'missed')!;
+      expect(begun.call).toContain(`turning ${turn} toward the runway`);
+      expect(begun.goal.lateral).toMatchObject({ kind: 'turn', direction: turn === 'left' ? -1 : 1 });
+      const { lateral } = begun.goal;
+      expect(Math.abs((lateral.kind === 'turn' ? lateral.to_deg! : NaN) - toward_deg)).toBeLessThan(3);
+      const flight = flown(plan);
+      const found = (bank: (value: number) => number) => {
+        const from = detectPhases(flight, drill).find(({ phaseId }) => phaseId === begun.id)!.start_s;
+        const columns = new Map([...flight.columns].map(([id, values]) => [id, Float64Array.from(values)]));
+        const banks = columns.get('bank_deg')!;
+        banks.forEach((value, k) => k >= from * flight.rate_hz && (banks[k] = bank(value)));
+        return gradeFlight({ ...flight, columns }, plan).findings.find(
+          ({ kind }) => kind === 'turned-from-runway'
+        )?.title;
+      };
+      expect([(b: number) => b, (b: number) => -b, () => 0].map(found)).toEqual([
+        undefined,
+        'Turned away from the runway',
+        'No turn toward the runway'
+      ]);
+      const { findings, story } = gradeFlight(flight, plan);
+      expect(findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+      expect(findings.map(({ kind }) => kind)).toContain('circled-well');
+      expect(story!.map(({ words }) => words).join(' ')).toContain('the field lost on');
     }
   );
 

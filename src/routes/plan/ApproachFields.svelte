@@ -1,7 +1,7 @@
 <script lang="ts">
   import { aircraftById } from '$core/aircraft/catalogue';
   import { circlesOf } from '$core/drill/approach/circle';
-  import type { ApproachPlan } from '$core/drill/approach/approach-plan';
+  import type { ApproachPlan, lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { planForApproach } from '$core/drill/approach/plan-for-approach';
   import { worldOf } from '$core/drill/lesson-place';
@@ -36,6 +36,11 @@
   function weather(key: 'base_ft' | 'visibility_sm', value: number | null) {
     const { [key]: _, ...rest } = asked;
     plan.approach = value === null ? rest : { ...rest, [key]: value };
+  }
+
+  function loseFieldOn(lost: '' | (typeof lostOn)[number]) {
+    const { runway, turn } = asked.circle!;
+    set({ circle: { runway, turn, ...(lost === '' ? {} : { lost }) } });
   }
 
   function chooseTransition(id: string) {
@@ -94,6 +99,17 @@
       choices={[
         ['left', 'left'],
         ['right', 'right']
+      ]}
+    />
+    <ChoiceField
+      label="Field in sight"
+      name="approach.circle.lost"
+      problem={problem('approach.circle.lost')}
+      bind:value={() => asked.circle!.lost ?? '', (lost) => loseFieldOn(lost)}
+      choices={[
+        ['', 'to the runway'],
+        ['downwind', 'lost on the downwind'],
+        ['base', 'lost on base']
       ]}
     />
   {/if}

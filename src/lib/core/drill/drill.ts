@@ -164,8 +164,8 @@ export type Check =
     }
   /** Passing this altitude everything is to be as it stays: so high above touchdown. */
   | { kind: 'stabilised'; phase: string; altitude_ft: number; height_ft: number }
-  /** Power, climb, then the rest; and no turn before this altitude. */
-  | { kind: 'missed'; phase: string; straight_ft: number }
+  /** Power, climb, then the rest; and no turn before this altitude, or, out of a circle, a turn toward the runway at once. */
+  | { kind: 'missed'; phase: string; first: { straight_ft: number } | { turn: 'left' | 'right' } }
   /** Aligned, at the right height and speed over the threshold. */
   | { kind: 'threshold'; phase: string; runway: Runway; crossing_ft: number }
   /** The clock is to be started as the phase begins, at the final fix. */
@@ -181,6 +181,8 @@ export type Check =
       turn: 'left' | 'right';
       within_nm: number;
       category: string;
+      /** Where the field is lost from sight; null: it stays in sight to the runway. */
+      lost: 'downwind' | 'base' | null;
     }
   /** The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. */
   | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number };

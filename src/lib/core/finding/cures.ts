@@ -165,6 +165,8 @@ const cures: Record<FindingKind, string> = {
     'Power, pitch, look for the climb; the first flaps when it is there, then the gear, then the rest.',
   'turn-before-climb':
     'The climb first: wings level to the altitude that is published, and only then the turn.',
+  'turned-from-runway':
+    'Circling, always know which way the runway is: the field lost, climb and turn toward it, and from over it fly the missed approach as published.',
   'not-in-position':
     'From the minimum on hold what you have: a small correction to the runway, the same rate, the same speed.',
   'over-threshold': 'Keep it.',

@@ -59,6 +59,7 @@ export const findingKinds = [
   'late-power',
   'cleaned-up-early',
   'turn-before-climb',
+  'turned-from-runway',
   'not-in-position',
   'over-threshold',
   'missed-though-seen',

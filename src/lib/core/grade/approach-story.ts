@@ -147,7 +147,7 @@ export function approachStory(
       );
     if (measure.kind === 'circle')
       say(
-        `Circled to runway ${measure.runway} by ${measure.turn} turns, at most ${figure(measure.farthest_nm, 1)} NM from it, with up to ${figure(measure.bank_deg)}° of bank.`,
+        `${measure.lost ? `Circling to runway ${measure.runway} by ${measure.turn} turns, the field lost on ${measure.lost === 'base' ? 'base' : 'the downwind'}` : `Circled to runway ${measure.runway} by ${measure.turn} turns`}, at most ${figure(measure.farthest_nm, 1)} NM from it, with up to ${figure(measure.bank_deg)}° of bank.`,
         measure.farthest_s
       );
     if (measure.kind === 'threshold' && measure.came)

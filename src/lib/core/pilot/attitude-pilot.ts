@@ -209,6 +209,10 @@ export function attitudePilot(
       told('turnsBeforeClimb', time_s);
       bank_deg = 20 * habits.turnsBeforeClimb;
     }
+    if (habits.turnsFromRunway > 0 && phase.segment === 'missed' && phase.goal.lateral.kind === 'turn') {
+      told('turnsFromRunway', time_s);
+      bank_deg *= -habits.turnsFromRunway;
+    }
     let flaps =
       r.ias_kt < line.ias_kt + 6 || phase.goal.flaps_deg <= r.flaps_deg ? line.flaps_deg : r.flaps_deg;
     let gear = line.gear;

@@ -60,6 +60,10 @@ export interface Habits {
   timidGoAround: number;
   /** Turns in the missed approach before the climb is done. */
   turnsBeforeClimb: number;
+  /** Out of a circle, turns away from the runway. */
+  turnsFromRunway: number;
+  /** Circles far from the runway. */
+  circlesWide: number;
   forgetsClock: number;
 }
 
@@ -98,6 +102,8 @@ export const habitNames: Record<keyof Habits, string> = {
   continuesBelow: 'goes on below the minimum',
   timidGoAround: 'is slow with the power in a missed approach',
   turnsBeforeClimb: 'turns before the missed approach has climbed',
+  turnsFromRunway: 'turns away from the runway when the field is lost',
+  circlesWide: 'circles wide',
   forgetsClock: 'does not start the clock'
 };
 
@@ -136,5 +142,7 @@ export const noHabits: Habits = {
   continuesBelow: 0,
   timidGoAround: 0,
   turnsBeforeClimb: 0,
+  turnsFromRunway: 0,
+  circlesWide: 0,
   forgetsClock: 0
 };

@@ -11,6 +11,9 @@ import type { SteeringOrder } from './steering';
 const LARGEST_CORRECTION_BANK_DEG = 12;
 /** By so much the bank of a turn is corrected for its rate. */
 const LARGEST_BANK_CORRECTION_DEG = 4;
+/** A wide circuit heads so far outward, for so long. */
+const OUTWARD_DEG = 80;
+const OUTWARD_S = 70;
 /** Looking out one turns more steeply: a circle has to stay close. */
 const SEEN_BANK_DEG = 25;
 /** Degrees of bank for each degree a heading is off. */
@@ -101,14 +104,27 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
     return goal.direction * (bank + bankCorrection);
   }
 
+  /** Circling, how far away from the runway it heads who fears to be too close. */
+  function outward_deg(time_s: number): number {
+    const { reference, goal } = drill.phases[flying.step]!;
+    if (habits.circlesWide === 0 || !reference?.bySight || goal.vertical.kind !== 'level') return 0;
+    if (time_s - flying.since_s > OUTWARD_S) return 0;
+    told('circlesWide', time_s);
+    return (reference.turn === 'left' ? 1 : -1) * OUTWARD_DEG * habits.circlesWide;
+  }
+
   /** The bank that brings a heading about: standard rate, or less as it comes near. */
-  function steered({ heading_deg, direction, bank_deg }: SteeringOrder, heading: number): number {
+  function steered(
+    time_s: number,
+    { heading_deg, direction, bank_deg }: SteeringOrder,
+    heading: number
+  ): number {
     if (bank_deg !== null) return bank_deg;
     const tas = tasOf(drill.phases[flying.step]!.goal, plan);
     const most = drill.phases[flying.step]!.reference?.bySight
       ? SEEN_BANK_DEG
       : bankForTurnRate(tas, procedureTurnRate(tas));
-    const short = turnFromTo(heading, heading_deg);
+    const short = turnFromTo(heading, heading_deg + outward_deg(time_s));
     // The long way round, unless it is nearly there.
     const error =
       direction !== 0 && Math.abs(short) > 15 && Math.sign(short) !== direction ? direction * 180 : short;
@@ -120,7 +136,8 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
       bankCorrection = 0;
       rollingOutSince_s = null;
     },
-    bank_deg: (time_s, r, heading, order) => (order ? steered(order, heading) : lateral(time_s, r, heading)),
+    bank_deg: (time_s, r, heading, order) =>
+      order ? steered(time_s, order, heading) : lateral(time_s, r, heading),
     rollingOut: () => rollingOutSince_s !== null,
     drifting: () => drifting
   };

@@ -147,6 +147,11 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     return EARLY_FT * habits.descendsEarly;
   }
 
+  /** The phase in which the altitude of this climb or descent is held. */
+  function nextLevel(): number {
+    return drill.phases.findIndex(({ goal }, index) => index > flying.step && goal.vertical.kind === 'level');
+  }
+
   function upOrDown(time_s: number, r: Readings, line: CardLine, loadFactor: number) {
     const { vertical } = drill.phases[flying.step]!.goal as {
       vertical: { to_ft: number; kind: 'rate' | 'speed' | 'path' };
@@ -160,7 +165,9 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       habits.levelsOffLate > 0
         ? passed > 70 * habits.levelsOffLate
         : toGo < lead + 130 * habits.levelsOffEarly || passed > 0;
-    if ((after === undefined || after.kind === 'level') && (levellingSince_s !== null || begins)) {
+    // A turn may last longer than the climb it is flown in: the altitude is the altitude.
+    const ends = after === undefined || after.kind === 'level' || after.to_ft === vertical.to_ft;
+    if (ends && (levellingSince_s !== null || begins)) {
       if (levellingSince_s === null) {
         levellingSince_s = time_s;
         if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
@@ -168,7 +175,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       }
       const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < LEVEL_TOO_SOON_S;
       const target = early ? vertical.to_ft - way * 130 * habits.levelsOffEarly : vertical.to_ft;
-      return level(time_s, r, target, settings[flying.step + 1]?.line ?? line, loadFactor);
+      return level(time_s, r, target, settings[nextLevel()]?.line ?? line, loadFactor);
     }
     const in_s = time_s - flying.since_s;
     if (vertical.kind === 'rate' || vertical.kind === 'path') {

@@ -11,15 +11,21 @@
   }: { drill: Drill; index: number | null; hints: boolean; retractable: boolean } = $props();
 
   const SHOWN = 8;
-  /** What comes of the minimum is not told before it is there. */
-  const atMinimum = $derived(
-    drill.phases.findIndex(
-      ({ id, segment }) =>
-        segment === 'missed' || drill.checks.some((check) => check.kind === 'threshold' && check.phase === id)
+  /** What comes of the minimum, and of a circle, is not told before it is there. */
+  const turnsOut = $derived([
+    drill.phases.findIndex(({ segment }) => segment === 'missed'),
+    ...drill.checks.flatMap((check) =>
+      check.kind === 'threshold' || check.kind === 'circle'
+        ? [
+            drill.phases.findIndex(
+              ({ id }) => id === (check.kind === 'circle' ? check.phases[0] : check.phase)
+            )
+          ]
+        : []
     )
-  );
+  ]);
   const known = $derived(
-    atMinimum < 0 || (index ?? 0) >= atMinimum ? drill.phases : drill.phases.slice(0, atMinimum)
+    drill.phases.slice(0, Math.min(...turnsOut.filter((at) => at > (index ?? 0)), drill.phases.length))
   );
   const first = $derived(Math.max(0, Math.min(known.length - SHOWN, (hints ? (index ?? 0) : 0) - 2)));
   const shown = $derived(known.slice(first, first + SHOWN));

@@ -49,8 +49,16 @@ export function approachChecks(
     checks.push({ kind: 'stabilised', phase: ids.descent, altitude_ft: stable_ft, height_ft: STABLE_BY_FT });
   if (minimum.kind === 'MDA' && !finalIsByDistance(sheet))
     checks.push({ kind: 'final-clock', phase: ids.first, within_s: CLOCK_WITHIN_S, fix: finalFix.leg.fix! });
-  if (goAround) checks.push({ kind: 'missed', phase: goAround, straight_ft: straightTo_ft(sheet, missed) });
   const { circle } = flown;
+  if (goAround)
+    checks.push({
+      kind: 'missed',
+      phase: goAround,
+      first:
+        circle && ids.circle.length > 0
+          ? { turn: circle.turn }
+          : { straight_ft: straightTo_ft(sheet, missed) }
+    });
   if (ids.landing)
     checks.push({
       kind: 'threshold',
@@ -66,7 +74,8 @@ export function approachChecks(
       runway: circle.runway,
       turn: circle.turn,
       within_nm: CIRCLING_RADIUS_NM[flown.category],
-      category: flown.category
+      category: flown.category,
+      lost: circle.lost
     });
   return checks;
 }

@@ -6,6 +6,7 @@ import { radioStarts } from '../navigation-plan';
 import { Approach } from '../../procedure/approach/approach';
 
 export const configurations = ['before the final fix', 'on the path'] as const;
+export const lostOn = ['downwind', 'base'] as const;
 export const approachEnds = ['missed', 'landing', 'as seen'] as const;
 
 /** An approach as it is to be flown in a lesson: its chart as it was when the lesson was planned, the way in, and the technique. */
@@ -40,7 +41,12 @@ export const ApproachPlan = Type.Object(
     /** Where an approach leads to no runway: the one that is circled to, and which way its turns go. Left out: none. */
     circle: Type.Optional(
       Type.Object(
-        { runway: Type.String({ maxLength: 3 }), turn: oneOf(['left', 'right']) },
+        {
+          runway: Type.String({ maxLength: 3 }),
+          turn: oneOf(['left', 'right']),
+          /** The part of the circuit on which the field is lost from sight; left out: it stays in sight. */
+          lost: Type.Optional(oneOf(lostOn))
+        },
         { additionalProperties: false }
       )
     ),

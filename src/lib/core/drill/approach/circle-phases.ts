@@ -23,9 +23,18 @@ const NEAR_NM = 0.25;
 const TURNED_DEG = 25;
 const BASE_TURNED_DEG = 40;
 const ROOM_FT = 40;
+/** A field lost on base is lost so long after the turn has been begun. */
+const LOST_ON_BASE_S = 15;
 
-/** The circle from the minimum to the runway: downwind, base, and by eye to the threshold. @returns ids of its phases, the landing the last */
-export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }: Circle): string[] {
+/** What a circle has been written as. */
+export interface CircledIds {
+  /** Its phases, without the landing. */
+  circle: string[];
+  landing: string | null;
+}
+
+/** The circle from the minimum to the runway: downwind, base, and by eye to the threshold, or as far as the field stays in sight. */
+export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, lost }: Circle): CircledIds {
   const { approach, flown } = sheet;
   const { minimum } = flown;
   const course = runway.course_deg + approach.variation_deg;
@@ -60,10 +69,10 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }:
     minimum_ft: minimum.set_ft,
     judge: ['speed' as const]
   };
-  const ids: string[] = [];
+  const circle: string[] = [];
   // From beyond the middle of the runway one flies a downwind; from behind it one is on base at once.
   if (beyond_nm > length_nm / 4)
-    ids.push(
+    circle.push(
       sheet.add({
         name: `In sight: to the ${turn} downwind of ${runway.name}`,
         ...level,
@@ -71,7 +80,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }:
         until: orLate(reached('fixDistance_nm', 'below', NEAR_NM), turned(downwind_deg, TURNED_DEG))
       })
     );
-  ids.push(
+  circle.push(
     sheet.add({
       name: `Downwind ${runway.name}, the threshold abeam`,
       ...level,
@@ -79,7 +88,8 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }:
       until: orLate(reached('fixDistance_nm', 'below', NEAR_NM), turned(base_deg, BASE_TURNED_DEG))
     })
   );
-  ids.push(
+  if (lost === 'downwind') return { circle, landing: null };
+  circle.push(
     sheet.add({
       name: `Base ${runway.name}, down`,
       direct: true,
@@ -87,20 +97,23 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn }:
       to_ft: Math.min(height_ft - 60, runway.elevation_ft + heightOnPath(CIRCLED_PATH, final_nm)),
       rate_fpm,
       judge: ['speed'],
-      until: orLate(reached('fixDistance_nm', 'below', NEAR_NM), turned(runway.course_deg, BASE_TURNED_DEG))
+      until: orLate(
+        reached('fixDistance_nm', 'below', NEAR_NM),
+        turned(runway.course_deg, BASE_TURNED_DEG),
+        ...(lost === 'base' ? [{ is: 'after' as const, seconds: LOST_ON_BASE_S }] : [])
+      )
     })
   );
-  ids.push(
-    toThreshold(
-      sheet,
-      runway,
-      seen(`RW${runway.name}`, at(0, 0)),
-      {
-        angle_deg: CIRCLED_PATH.angle_deg,
-        overThreshold_ft: runway.elevation_ft + CIRCLED_PATH.crossing_ft
-      },
-      rate_fpm
-    )
+  if (lost === 'base') return { circle, landing: null };
+  const landing = toThreshold(
+    sheet,
+    runway,
+    seen(`RW${runway.name}`, at(0, 0)),
+    {
+      angle_deg: CIRCLED_PATH.angle_deg,
+      overThreshold_ft: runway.elevation_ft + CIRCLED_PATH.crossing_ft
+    },
+    rate_fpm
   );
-  return ids;
+  return { circle, landing };
 }

@@ -2,12 +2,14 @@ import { turnFromTo } from '../../measure/angle';
 import { Rejection } from '../../measure/rejection';
 import type { Approach, Category } from '../../procedure/approach/approach';
 import type { Runway, World } from '../../radio/world';
-import type { ApproachPlan } from './approach-plan';
+import type { ApproachPlan, lostOn } from './approach-plan';
 
 /** A circle to land: the runway it is flown to, on which side of it, and how it is judged. */
 export interface Circle {
   runway: Runway;
   turn: 'left' | 'right';
+  /** On which part of the circuit the field is lost from sight; null: on none. */
+  lost: (typeof lostOn)[number] | null;
 }
 
 /** Protected airspace about the runway's ends by category, NM (the older criteria; newer ones grow with altitude, and are wider). */
@@ -61,5 +63,5 @@ export function circleOf(world: World, { approach, circle }: ApproachPlan): Circ
       circle.turn,
       `${circle.turn === 'left' ? 'right' : 'left'} turns: on the other side of runway ${runway.name} the chart does not authorise circling`
     );
-  return { runway, turn: circle.turn };
+  return { runway, turn: circle.turn, lost: circle.lost ?? null };
 }

@@ -18,7 +18,7 @@ import { approachChecks } from './approach-checks';
 import { circleOf } from './circle';
 import { finalPhases, pathFollowed } from './final-phases';
 import { arrivalCourse, inboundPhases } from './inbound-phases';
-import { missedPhases } from './missed-phases';
+import { missedFromCircle, missedPhases } from './missed-phases';
 import { PhaseSheet, VECTORED_DEG } from './phase-sheet';
 
 /** The lesson begins so far before the first fix, and abeam the final course so far out with vectors. */
@@ -93,7 +93,12 @@ export function compileApproach(
   const ids = finalPhases(sheet, inbound[finalFix]!, inbound.slice(finalFix + 1));
   const atMissed = sheet.phases.length;
   const missed = legs.filter(({ part }) => part === 'missed');
-  const goesAround = ids.landing === null ? missedPhases(sheet, missed) : null;
+  const goesAround =
+    ids.landing !== null
+      ? null
+      : ids.circle.length > 0
+        ? missedFromCircle(sheet, missed, sheet.flown.circle!)
+        : missedPhases(sheet, missed);
 
   const origin = [...sheet.references.values()][0]!;
   const from = startPlace(sheet, inbound);

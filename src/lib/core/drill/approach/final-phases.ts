@@ -181,12 +181,9 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
     ids.push(id);
     sheet.configured ??= id;
   });
-  const circled = flown.goesOn && flown.circle ? circlePhases(sheet, legs.at(-1)!, flown.circle) : [];
-  return {
-    first: ids[0]!,
-    path: null,
-    descent: descent ?? ids.at(-1)!,
-    landing: circled.at(-1) ?? null,
-    circle: circled.slice(0, -1)
-  };
+  const circled =
+    flown.goesOn && flown.circle
+      ? circlePhases(sheet, legs.at(-1)!, flown.circle)
+      : { circle: [], landing: null };
+  return { first: ids[0]!, path: null, descent: descent ?? ids.at(-1)!, ...circled };
 }

@@ -2,6 +2,7 @@ import { asCourse } from '../../measure/angle';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { THERE_NM } from '../compose-navigation';
 import type { PhaseFile } from '../drill-file';
+import type { Circle } from './circle';
 import { holdLeg, orLate, reached, type PhaseSheet } from './phase-sheet';
 
 /** Where a missed approach says no altitude, so much is climbed. */
@@ -11,6 +12,9 @@ const LEVELLING_FT = 100;
 /** What a way to a fix may take beyond its time in still air. */
 const SPARE_S = 120;
 const SPARE_TIMES = 1.8;
+/** Out of a circle the turn toward the runway is over so close to its heading, or after so long. */
+const TURNED_DEG = 20;
+const LONGEST_TURN_S = 90;
 
 /** How high the missed approach climbs straight ahead before anything else, ft. */
 export function straightTo_ft({ flown }: PhaseSheet, legs: readonly LaidLeg[]): number {
@@ -18,19 +22,61 @@ export function straightTo_ft({ flown }: PhaseSheet, legs: readonly LaidLeg[]): 
   return climb?.climbs_ft ?? flown.minimum.set_ft + LEAST_CLIMB_FT;
 }
 
+/** How every climb of a missed approach is flown. */
+function climbOf(sheet: PhaseSheet, legs: readonly LaidLeg[]) {
+  const top_ft = Math.max(straightTo_ft(sheet, legs), ...legs.map(({ leg }) => leg.altitude?.above_ft ?? 0));
+  return {
+    to_ft: top_ft,
+    speed_kt: sheet.flown.climb_kt,
+    flaps_deg: 0,
+    gear: 'up',
+    judge: []
+  } satisfies Partial<PhaseFile>;
+}
+
+/**
+ * The missed approach out of a circle, where the field is lost from sight: a climbing turn toward the runway, and from over the field as published.
+ * @returns the phase in which it is begun
+ */
+export function missedFromCircle(
+  sheet: PhaseSheet,
+  legs: readonly LaidLeg[],
+  { runway, turn, lost }: Circle
+): string {
+  const climbing = climbOf(sheet, legs);
+  const side = turn === 'left' ? -1 : 1;
+  // From the downwind across the field, from base along its runway.
+  const toward_deg = asCourse(runway.course_deg + (lost === 'downwind' ? 180 + 90 * side : 0));
+  const begun = sheet.add({
+    name: `Field out of sight: climbing turn ${turn}`,
+    call: `The field is out of sight. Go around: climb, turning ${turn} toward the runway, heading {heading}.`,
+    ...climbing,
+    turn: { direction: turn, to_deg: toward_deg },
+    until: {
+      is: 'any',
+      of: [
+        { is: 'within', channel: 'heading_deg', value: toward_deg, tolerance: TURNED_DEG, for_s: 1 },
+        { is: 'after', seconds: LONGEST_TURN_S }
+      ]
+    }
+  });
+  const straight_ft = straightTo_ft(sheet, legs);
+  sheet.add({
+    name: `Over the field, climbing to ${straight_ft}`,
+    ...climbing,
+    heading_deg: toward_deg,
+    until: orLate(reached('altitude_ft', 'above', straight_ft))
+  });
+  asPublished(sheet, legs, climbing);
+  return begun;
+}
+
 /** The missed approach, the climb first. @returns the phase in which it is begun */
 export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): string {
   const { approach, flown } = sheet;
   const straight_ft = straightTo_ft(sheet, legs);
-  const top_ft = Math.max(straight_ft, ...legs.map(({ leg }) => leg.altitude?.above_ft ?? 0));
   const course_deg = legs[0]?.leg.course_deg ?? approach.finalCourse_deg;
-  const climbing: Partial<PhaseFile> = {
-    to_ft: top_ft,
-    speed_kt: flown.climb_kt,
-    flaps_deg: 0,
-    gear: 'up',
-    judge: []
-  };
+  const climbing = climbOf(sheet, legs);
   const begun = sheet.add({
     name: 'Go around',
     pace: 'own',
@@ -49,6 +95,18 @@ export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): strin
     ...climbing,
     until: orLate(reached('altitude_ft', 'above', straight_ft))
   });
+  asPublished(sheet, legs, climbing);
+  return begun;
+}
+
+/** To the fixes of the missed approach and into its hold. */
+function asPublished(
+  sheet: PhaseSheet,
+  legs: readonly LaidLeg[],
+  climbing: ReturnType<typeof climbOf>
+): void {
+  const { flown } = sheet;
+  const top_ft = climbing.to_ft;
   for (const laid of legs) {
     const { leg } = laid;
     if (leg.fix === undefined || leg.type === 'FA') continue;
@@ -90,5 +148,4 @@ export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): strin
       });
     }
   }
-  return begun;
 }

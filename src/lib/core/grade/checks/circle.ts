@@ -23,6 +23,8 @@ export interface CircleMeasure {
   within_nm: number;
   category: string;
   runway: string;
+  /** Where the field was lost from sight; null: it stayed in sight. */
+  lost: 'downwind' | 'base' | null;
 }
 
 const STEEPEST_DEG = 30;
@@ -56,7 +58,10 @@ function titleOf(m: CircleMeasure): string {
 export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
   name: 'circling',
   measuredFrom: ['latitude_deg', 'longitude_deg', 'bank_deg'],
-  measure({ flight, lesson, phase, span, spans, until_s }, { phases, runway, turn, within_nm, category }) {
+  measure(
+    { flight, lesson, phase, span, spans, until_s },
+    { phases, runway, turn, within_nm, category, lost }
+  ) {
     if (!span.complete) return null;
     const { variation_deg } = lesson.area;
     const from_s = spans.find(({ phaseId }) => phaseId === phases[0])?.start_s ?? span.start_s;
@@ -67,12 +72,10 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     const m = { farthest_nm: 0, farthest_s: from_s, bank_deg: 0, bank_s: from_s };
     let beside = 0;
     let onSide = 0;
-    // The turn onto the final belongs to it; no side is told of it.
-    const [from, base, to] = [from_s, span.end_s, until_s].map((at_s) => sampleAt(flight, at_s)) as [
-      number,
-      number,
-      number
-    ];
+    // The turn onto the final belongs to it; no side is told of it. What follows a lost field is the missed approach.
+    const [from, base, to] = [from_s, span.end_s, lost ? span.end_s : until_s].map((at_s) =>
+      sampleAt(flight, at_s)
+    ) as [number, number, number];
     const standing = Math.round(STANDS_S * flight.rate_hz);
     for (let k = from; k <= to; k++) {
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
@@ -97,7 +100,8 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
       turn,
       within_nm,
       category,
-      runway: runway.name
+      runway: runway.name,
+      lost
     };
   },
   judge: faultsOf,
@@ -113,7 +117,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
       ? finding(
           'circled-well',
           'good',
-          `Circled to runway ${m.runway}`,
+          m.lost ? `Circled until the field was lost` : `Circled to runway ${m.runway}`,
           { moment_s: m.farthest_s, start_s: m.from_s, end_s: m.to_s },
           `At most ${figure(m.farthest_nm, 1)} NM from the runway and ${figure(m.bank_deg)}° of bank, on the side of ${m.turn} turns.`
         )

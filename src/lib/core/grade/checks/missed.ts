@@ -16,7 +16,8 @@ export interface MissedMeasure {
   cleanedBefore_s: number | null;
   /** The turn, where it came before the altitude for it: when, at what altitude, how much bank. */
   turned: { at_s: number; altitude_ft: number; bank_deg: number } | null;
-  straight_ft: number;
+  /** What comes first: so high straight ahead, or a turn; and, for a turn, the first that was made, null: none. */
+  first: { straight_ft: number } | { turn: 'left' | 'right'; made: 'left' | 'right' | null };
 }
 
 const LOOKS_S = 30;
@@ -27,6 +28,7 @@ const LOOKS_BACK_S = 5;
 /** Of what the climb is flown with, this much is climb power. */
 const CLIMB_POWER = 0.9;
 const POWER_WITHIN_S = 3;
+const POWER_WHEN_TOLD_S = 6;
 const CLIMBING_FPM = 100;
 /** A bank that is a turn and no correction, for how long. */
 const TURN_BANK_DEG = 12;
@@ -38,13 +40,14 @@ const SHORT_FT = 50;
 const TURN_LOOKS_S = 240;
 const FLAPS_DEG = 2;
 
-type MissedFault = 'late-power' | 'cleaned-up-early' | 'turn-before-climb';
+type MissedFault = 'late-power' | 'cleaned-up-early' | 'turn-before-climb' | 'turned-from-runway';
 
 function faultsOf(m: MissedMeasure): MissedFault[] {
   return [
-    ...(m.power_s === null || m.power_s > POWER_WITHIN_S ? (['late-power'] as const) : []),
+    ...(m.power_s === null || m.power_s > powerWithin_s(m) ? (['late-power'] as const) : []),
     ...(m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
-    ...(m.turned ? (['turn-before-climb'] as const) : [])
+    ...(m.turned ? (['turn-before-climb'] as const) : []),
+    ...('turn' in m.first && m.first.made !== m.first.turn ? (['turned-from-runway'] as const) : [])
   ];
 }
 
@@ -58,7 +61,7 @@ function say(m: MissedMeasure, fault: MissedFault): Finding {
         { moment_s: m.begun_s },
         m.power_s === null
           ? `No climb power within ${LOOKS_S} s.`
-          : `${figure(m.power_s, 1)} s to climb power; ${POWER_WITHIN_S} s allowed.`,
+          : `${figure(m.power_s, 1)} s to climb power; ${powerWithin_s(m)} s allowed.`,
         { failed: true, worth: 3 * MOMENT_S }
       );
     case 'cleaned-up-early':
@@ -76,11 +79,35 @@ function say(m: MissedMeasure, fault: MissedFault): Finding {
         'hard',
         'Turned before the altitude for it',
         { moment_s: m.turned!.at_s },
-        `${figure(Math.abs(m.turned!.bank_deg))}° of bank at ${figure(m.turned!.altitude_ft)} ft; straight ahead to ${figure(m.straight_ft)} ft comes first.`,
+        `${figure(Math.abs(m.turned!.bank_deg))}° of bank at ${figure(m.turned!.altitude_ft)} ft; ${firstWords(m)} comes first.`,
         { channel: 'bank_deg', worth: 6 * MOMENT_S }
+      );
+    case 'turned-from-runway':
+      return finding(
+        fault,
+        'hard',
+        madeOf(m) === null ? 'No turn toward the runway' : 'Turned away from the runway',
+        { moment_s: m.begun_s, start_s: m.begun_s, end_s: m.begun_s + LOOKS_S },
+        madeOf(m) === null
+          ? `With the field lost no turn was begun within ${LOOKS_S} s; ${firstWords(m)} comes first.`
+          : `With the field lost the first turn went ${madeOf(m)}; ${firstWords(m)} comes first, because only there the airspace is known to be clear.`,
+        { channel: 'bank_deg', failed: true, worth: 6 * MOMENT_S }
       );
   }
 }
+
+/** The first turn that was made, where one was asked for. */
+const madeOf = ({ first }: MissedMeasure) => ('turn' in first ? first.made : null);
+
+/** What comes before anything else. */
+function firstWords({ first }: MissedMeasure): string {
+  return 'turn' in first
+    ? `the climbing turn ${first.turn}, toward the runway,`
+    : `straight ahead to ${figure(first.straight_ft)} ft`;
+}
+
+/** Time to climb power; somebody who is told has first to hear it. */
+const powerWithin_s = ({ first }: MissedMeasure) => ('turn' in first ? POWER_WHEN_TOLD_S : POWER_WITHIN_S);
 
 /** Where a climb began that is under way at a sample: the lowest point before; where none is, the sample itself. */
 function lowestBefore(altitude: ArrayLike<number>, at: number, samples: number): number {
@@ -89,10 +116,23 @@ function lowestBefore(altitude: ArrayLike<number>, at: number, samples: number):
   return altitude[at]! - altitude[lowest]! >= CLIMBED_FT ? lowest : at;
 }
 
+/** Which way the first turn went that was more than a correction; null: none. */
+function firstTurn(bank: ArrayLike<number>, from: number, to: number, rate_hz: number) {
+  let way = 0;
+  let since = from;
+  for (let k = from; k <= to; k++) {
+    const now = Math.abs(bank[k]!) > TURN_BANK_DEG ? Math.sign(bank[k]!) : 0;
+    if (now !== way) since = k;
+    way = now;
+    if (way !== 0 && k - since >= TURN_S * rate_hz) return way > 0 ? ('right' as const) : ('left' as const);
+  }
+  return null;
+}
+
 export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
   name: 'order of the missed approach',
   measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg', 'heading_deg'],
-  measure({ flight, phase, span }, { straight_ft }) {
+  measure({ flight, phase, span }, { first: asked }) {
     const rate = flight.rate_hz;
     const throttle = column(flight, 'throttle');
     const climb = column(flight, 'climbRate_fpm');
@@ -102,7 +142,8 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const altitude = column(flight, 'altitude_ft');
     const heading = column(flight, 'heading_deg');
     const { lateral } = phase.goal;
-    const asked = lateral.kind === 'heading' ? lateral.heading_deg : null;
+    const heading_deg = lateral.kind === 'heading' ? lateral.heading_deg : null;
+    const straight_ft = 'straight_ft' in asked ? asked.straight_ft : -Infinity;
     const at = lowestBefore(altitude, Math.round(span.start_s * rate), BEGUN_BEFORE_S * rate);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
@@ -125,7 +166,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     for (let k = at; k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
       since = Math.abs(bank[k]!) > TURN_BANK_DEG ? (since ?? k) : null;
       // A correction back to the heading is none.
-      const away = asked === null || Math.abs(normaliseSigned(heading[k]! - asked)) > AWAY_DEG;
+      const away = heading_deg === null || Math.abs(normaliseSigned(heading[k]! - heading_deg)) > AWAY_DEG;
       if (since !== null && away && k - since >= TURN_S * rate)
         turned = { at_s: since / rate, altitude_ft: altitude[since]!, bank_deg: bank[k]! };
     }
@@ -138,18 +179,26 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
       climb_s: after(climbing),
       cleanedBefore_s: cleaned === null ? null : cleaned / rate,
       turned,
-      straight_ft
+      first: 'turn' in asked ? { turn: asked.turn, made: firstTurn(bank, at, to, rate) } : asked
     };
   },
   judge: faultsOf,
   elements: (m, faults) => [
     {
       name: 'Missed approach: order',
-      verdict: metIf(!faults.includes('late-power') && !faults.includes('turn-before-climb')),
+      verdict: metIf(faults.every((fault) => fault === 'cleaned-up-early')),
       arithmetic: [
-        m.power_s === null ? 'no climb power' : `power after ${figure(m.power_s, 1)} s (${POWER_WITHIN_S} s)`,
+        m.power_s === null
+          ? 'no climb power'
+          : `power after ${figure(m.power_s, 1)} s (${powerWithin_s(m)} s)`,
         m.climb_s === null ? 'no climb' : `climbing after ${figure(m.climb_s, 1)} s`,
-        m.turned ? `turned at ${figure(m.turned.altitude_ft)} ft` : `straight to ${figure(m.straight_ft)} ft`
+        'turn' in m.first
+          ? m.first.made === null
+            ? 'no turn'
+            : `turned ${m.first.made}`
+          : m.turned
+            ? `turned at ${figure(m.turned.altitude_ft)} ft`
+            : firstWords(m)
       ].join(', ')
     }
   ],
