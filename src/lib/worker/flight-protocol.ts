@@ -51,6 +51,8 @@ export interface Frame {
   looksAt: ScanArea | null;
   /** What the coach said last; null: nothing yet, or it is off. */
   hint: { words: string; time_s: number } | null;
+  /** What an examiner offers to stop a test for; null: nothing. */
+  offer: { words: string; time_s: number } | null;
 }
 
 /** What the flight worker tells the interface. */

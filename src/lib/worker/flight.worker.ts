@@ -5,6 +5,8 @@ import { type Hands } from '$core/flight/hands';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import { coach, type Coach } from '$core/grade/coach';
+import { examiner, isTest, type Examiner } from '$core/grade/examiner';
+import { flightFromChunks } from '$core/flight/recorder';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
@@ -33,6 +35,8 @@ let lastTold = 0;
 let steps = 0;
 let advice: Coach | null = null;
 let hint: Frame['hint'] = null;
+let test: Examiner | null = null;
+let offer: Frame['offer'] = null;
 
 const tell = (message: FromFlight) => postMessage(message);
 
@@ -52,6 +56,11 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
   flown.onnote = (event) => advice?.heard(event);
   hint = null;
+  offer = null;
+  test =
+    !message.pilot && isTest(lesson)
+      ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
+      : null;
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -69,7 +78,8 @@ function frame(): Frame {
     place: flown!.loop.navigation() && flown!.loop.place(),
     eyesClosed: flown!.eyesClosed(),
     looksAt,
-    hint
+    hint,
+    offer
   };
 }
 
@@ -77,7 +87,10 @@ function step(): boolean {
   hands = nextHands ? nextHands() : hands;
   const chunk = flown!.step(hands!);
   steps += 1;
-  if (advice && steps % STEPS_PER_SAMPLE === 0) listen();
+  if (steps % STEPS_PER_SAMPLE === 0) {
+    if (advice) listen();
+    if (test) examine();
+  }
   if (chunk) tell({ kind: 'chunk', chunk });
   const how = flown!.ended();
   if (how) end(how);
@@ -91,6 +104,14 @@ function listen(): void {
   if (words === null) return;
   hint = { words, time_s };
   flown!.note({ kind: 'hint', detail: words });
+}
+
+/** An examiner says once that the standard was left. */
+function examine(): void {
+  const words = test!.watch(flown!.spans(), flown!.read);
+  if (words === null) return;
+  offer = { words, time_s: flown!.loop.time_s() };
+  flown!.note({ kind: 'examiner', detail: words });
 }
 
 function tick(): void {

@@ -22,6 +22,8 @@ export const toldKinds = [
   'cover',
   'look',
   'distraction',
+  'examiner',
+  'test',
   'timer',
   'mark',
   'hint',

@@ -27,6 +27,8 @@ export interface FlownDrill {
   /** Does something to the flight from outside, from the next step on, and keeps it. */
   command(command: Command): void;
   phase(): ReturnType<PhaseTracker['current']>;
+  /** All phases begun so far. */
+  spans: PhaseTracker['spans'];
   /** The marks on the scales. */
   bugs(): Bugs;
   /** Newest recorded value of a channel, as it is judged; 0 for what is not recorded. */
@@ -197,6 +199,7 @@ export function flyDrill(
       keep({ time_s: stepTime_s() + STEP_S, kind: 'command', command });
     },
     phase: () => tracker.current(),
+    spans: () => tracker.spans(),
     bugs: () => bugs,
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),

@@ -14,6 +14,7 @@ import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
 import { asideWords } from './checks/threshold';
+import { testTold } from './examiner';
 
 /** One part of an approach, with the worst of what was required in it. */
 export interface SegmentGrade {
@@ -83,6 +84,8 @@ export function approachStory(
   if (parts.length === 0) return [];
   const sentences: StorySentence[] = [];
   const say = (words: string, moment_s: number | null) => sentences.push({ words, moment_s });
+  const test = testTold(flight.events);
+  if (test) say(test.words, test.moment_s);
   const setUp = judged.find(({ measure }) => measure.kind === 'set-up')?.measure;
   if (setUp?.kind === 'set-up') {
     const unready = findings.filter((f) => SET_UP.includes(f.kind));

@@ -219,7 +219,11 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
           pitchCorrection +
           (in_s > 5 ? clamp(0.0065 * gentle * rateError, -2, 2) : 0) +
           chase,
-        throttle: (fast ? 0.6 * line.throttle : line.throttle) + powerCorrection + 0.35 * (loadFactor - 1)
+        throttle:
+          (fast ? 0.6 * line.throttle : line.throttle) +
+          powerCorrection +
+          clamp(0.01 * worth(slow, SPEED_KT), -0.08, 0.1) +
+          0.35 * (loadFactor - 1)
       };
     }
     // Pitch for speed.

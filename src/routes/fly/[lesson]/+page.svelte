@@ -6,6 +6,7 @@
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
+  import type { TestAnswer } from '$core/grade/examiner';
   import { planPicture } from '$core/flight/plan-picture';
   import { clock } from '$core/measure/figure';
   import { storedSetup } from '$lib/controls/gamepad';
@@ -76,6 +77,7 @@
       helps.begin();
       desk?.begin();
       way.begin();
+      answered = false;
     },
     onready: (ownEyes) => ownEyes && attention?.begin(),
     ongraded: (id) => void goto(`/debrief/${id}`),
@@ -106,6 +108,8 @@
   const view = $derived(
     attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
   );
+  let answered = $state(false);
+  const offer = $derived(answered || session?.state === 'ended' ? null : (frame?.offer ?? null));
   const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
   /** The autopilot's heading is the heading's bug. */
   const shownBugs = $derived.by(() => {
@@ -151,6 +155,12 @@
     }
     if (flown) voice.follow(flown);
     animation = requestAnimationFrame(picture);
+  }
+
+  function answerTest(answer: TestAnswer) {
+    session?.note({ kind: 'test', detail: answer });
+    answered = true;
+    if (answer === 'discontinued') session?.stop();
   }
 
   function mark() {
@@ -222,6 +232,11 @@
   hint={frame?.hint ?? null}
 />
 
+{#if offer}
+  {#await import('./TestOffer.svelte') then { default: TestOffer }}
+    <TestOffer words={offer.words} onanswer={answerTest} />
+  {/await}
+{/if}
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div
   class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6 compact:gap-3 compact:landscape:grid-cols-[minmax(0,1fr)_280px] compact:portrait:grid-cols-1"

@@ -1,11 +1,22 @@
+import { column, type Flight } from '../../flight/flight';
 import { figure } from '../../measure/figure';
+import { mean } from '../../measure/statistics';
 
 /** The published bounds of a stable approach about its speed. */
 const FAST_KT = 10;
 const SLOW_KT = 5;
+/** A gust passes: a speed is what the needle stood about for so long before the moment. */
+const STOOD_S = 3;
 
-/** What is wrong with a speed on the approach, in words; null where nothing is. @param off_kt + = fast */
+/** How far off its speed an airplane has been flown just before a sample, kt, + = fast. */
+export function approachSpeedOff_kt(flight: Flight, sample: number, asked_kt: number): number {
+  const from = Math.max(0, sample - Math.round(STOOD_S * flight.rate_hz));
+  return mean(column(flight, 'ias_kt').subarray(from, sample + 1))! - asked_kt;
+}
+
+/** What is wrong with a speed on the approach, in words; null where nothing is: as it reads, to the whole knot. @param off_kt + = fast */
 export function approachSpeedFault(off_kt: number): string | null {
-  if (off_kt <= FAST_KT && off_kt >= -SLOW_KT) return null;
-  return `${figure(Math.abs(off_kt))} kt ${off_kt > 0 ? 'fast' : 'slow'}`;
+  const read_kt = Math.round(off_kt);
+  if (read_kt <= FAST_KT && read_kt >= -SLOW_KT) return null;
+  return `${figure(Math.abs(read_kt))} kt ${read_kt > 0 ? 'fast' : 'slow'}`;
 }

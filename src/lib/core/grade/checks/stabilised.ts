@@ -4,7 +4,7 @@ import { needleWords } from '../../finding/quantity-words';
 import { column } from '../../flight/flight';
 import { phaseById } from '../../drill/drill';
 import { figure } from '../../measure/figure';
-import { approachSpeedFault } from './approach-speed';
+import { approachSpeedFault, approachSpeedOff_kt } from './approach-speed';
 import { type CheckKind, elementName, metIf } from './check-kind';
 
 /** How the airplane stood as it passed the height by which an approach is to be stable. */
@@ -67,7 +67,7 @@ export const stabilised: CheckKind<'stabilised', StabilisedMeasure, string[]> = 
       height_ft,
       courseShare: column(flight, 'courseShare')[at]!,
       pathShare: byPath ? (flight.columns.get('pathShare')?.[at] ?? null) : null,
-      speedOff_kt: column(flight, 'ias_kt')[at]! - phase.goal.ias_kt,
+      speedOff_kt: approachSpeedOff_kt(flight, at, phase.goal.ias_kt),
       rate_fpm: column(flight, 'verticalSpeed_fpm')[at]!,
       throttle: column(flight, 'throttle')[at]!,
       flaps_deg: column(flight, 'flaps_deg')[at]!,

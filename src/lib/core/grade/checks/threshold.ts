@@ -3,7 +3,7 @@ import { column } from '../../flight/flight';
 import { asideOfRunway_m } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
 import { figure, signedFigure } from '../../measure/figure';
-import { approachSpeedFault } from './approach-speed';
+import { approachSpeedFault, approachSpeedOff_kt } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
@@ -62,7 +62,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM,
       aside_m: asideOfRunway_m(runway, here, lesson.area.variation_deg),
       height_ft: column(flight, 'altitude_ft')[k]! - runway.elevation_ft,
-      speedOff_kt: column(flight, 'ias_kt')[k]! - phase.goal.ias_kt,
+      speedOff_kt: approachSpeedOff_kt(flight, k, phase.goal.ias_kt),
       crossing_ft
     };
   },

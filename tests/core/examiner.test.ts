@@ -1,0 +1,107 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { measureCorridors } from '$core/deviation/corridor-measure';
+import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import { lessonOf } from '$core/drill/lesson';
+import { trackPhases } from '$core/drill/phase-tracker';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreas } from '$core/earth/training-area';
+import type { ChannelId } from '$core/flight/channels';
+import { detectPhases } from '$core/flight/detected-phases';
+import type { Flight } from '$core/flight/flight';
+import { examiner, isTest } from '$core/grade/examiner';
+import { gradeFlight } from '$core/grade/grade';
+import { isSaidByCheck } from '$core/grade/lean';
+import type { Habits } from '$core/pilot/habits';
+import { approachById } from '$core/procedure/approach/approach-catalogue';
+import { worldById } from '$core/radio/world-catalogue';
+import { flown } from './flown';
+
+const aircraft = aircraftCatalogue[0]!;
+const approach = approachById('xvlb-ils-24');
+const area = trainingAreas.find(({ world }) => world === approach.world)!;
+const plan = {
+  ...planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
+    ...plannedApproach(approach, aircraft),
+    transition: null
+  }),
+  seed: 5,
+  windFrom_deg: 290,
+  windSpeed_kt: 12,
+  turbulence: 'light' as const,
+  corridors: 'test' as const
+};
+const lesson = lessonOf(plan);
+
+/** What is said, and at which sample, by an examiner who watches a flight, or only the rest of it from a sample on. */
+function saidOf(flight: Flight, from = 0): { words: string; at_s: number } | null {
+  const tracker = trackPhases(lesson.drill);
+  const columns = new Map([...flight.columns].map(([id, values]) => [id, values.subarray(0, from)]));
+  const watching = examiner(lesson, from > 0 ? { ...flight, length: from, columns, events: [] } : null);
+  for (let k = 0; k < flight.length && !tracker.finished(); k++) {
+    const read = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
+    tracker.advance(k / flight.rate_hz, read);
+    const words = k < from ? null : watching.watch(tracker.spans(), read);
+    if (words !== null) return { words, at_s: k / flight.rate_hz };
+  }
+  return null;
+}
+
+const notMet = (flight: Flight) =>
+  measureCorridors(flight, lesson, detectPhases(flight, lesson.drill)).filter(
+    (measure) => measure.verdict === 'not met' && !isSaidByCheck(lesson.drill, measure)
+  );
+
+describe('the examiner of a test', () => {
+  test.each<Partial<Habits>>([{}, { overControls: 1 }, { chasesPath: 1 }, { descendsEarly: 1 }])(
+    'speaks of a flight with %o where the grade says not met, and of no other, resumed or not',
+    (habits) => {
+      const flight = flown(plan, habits);
+      const said = saidOf(flight);
+      const failed = notMet(flight);
+      expect(said !== null).toBe(failed.length > 0);
+      if (said) expect(failed.some((m) => said.at_s >= m.from_s && said.at_s <= m.to_s + 2)).toBe(true);
+      expect(saidOf(flight, 300)).toEqual(said);
+    }
+  );
+
+  test('an altitude left for longer than is forgiven is said with its figures, a moment is not; the rest is judged', () => {
+    const flight = flown(plan);
+    const level = lesson.drill.phases.find(
+      ({ goal, corridors }) =>
+        goal.vertical.kind === 'level' && corridors.some(({ channel }) => channel === 'altitude_ft')
+    )!;
+    const begins_s = measureCorridors(flight, lesson, detectPhases(flight, lesson.drill)).find(
+      (m) => m.phaseId === level.id && m.channel === 'altitude_ft'
+    )!.from_s;
+    const moved = (by_ft: number, for_s: number): Flight => {
+      const altitude = Float64Array.from(flight.columns.get('altitude_ft')!);
+      const from = Math.ceil(begins_s + 1) * flight.rate_hz;
+      for (let k = from; k < from + for_s * flight.rate_hz; k++) altitude[k]! += by_ft;
+      return { ...flight, columns: new Map([...flight.columns, ['altitude_ft', altitude]]) };
+    };
+    expect(saidOf(flight)).toBeNull();
+    expect(saidOf(moved(-160, 2))).toBeNull();
+    const said = saidOf(moved(-160, 40))!;
+    expect(said.words).toMatch(/^Low in .*: 1[4-8]\d ft below [\d,]+ ft \(100 ft allowed\) for 1[67] s\.$/);
+    expect(said.at_s - begins_s).toBeGreaterThan(15);
+    expect(said.at_s - begins_s).toBeLessThan(20);
+    const events = [
+      ...flight.events,
+      { time_s: said.at_s, kind: 'examiner' as const, detail: said.words },
+      { time_s: said.at_s + 4, kind: 'test' as const, detail: 'goes on' }
+    ];
+    const grade = gradeFlight({ ...moved(-160, 40), events }, plan);
+    expect(grade.verdict).toBe('not met');
+    expect(grade.story![0]!.words).toContain('it was flown on, and the rest is judged');
+    expect(grade.segments!.map(({ verdict }) => verdict === 'not met')).toEqual([true, false, false]);
+  });
+
+  test('watches approaches flown as a test, and nothing else', () => {
+    expect([plan, { ...plan, corridors: 'hints' as const }].map((p) => isTest({ plan: p }))).toEqual([
+      true,
+      false
+    ]);
+    expect(isTest({ plan: { ...sensiblePlan(aircraft, area), corridors: 'test' } })).toBe(false);
+  });
+});
