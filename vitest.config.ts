@@ -14,7 +14,7 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'],
-          testTimeout: 60_000
+          testTimeout: 300_000
         }
       },
       {
@@ -23,8 +23,8 @@ export default defineConfig({
           name: 'server',
           include: ['tests/server/**/*.test.ts'],
           fileParallelism: false,
-          testTimeout: 60_000,
-          hookTimeout: 60_000
+          testTimeout: 300_000,
+          hookTimeout: 300_000
         }
       }
     ]

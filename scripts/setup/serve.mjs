@@ -40,7 +40,26 @@ function refuse(response, status, words) {
   response.end(`${words}\n`);
 }
 
+/** What is too large to be taken is read out up to this size all the same. */
+const READ_OUT_BYTES = 32_000_000;
+
+/**
+ * An answer that comes before all has been sent is lost with the socket it closes: who sends too much would see a broken
+ * connection, and try again for ever. So the answer ends when the request has.
+ */
+function answerAfterReading(request, response) {
+  const end = response.end;
+  response.end = (...last) => {
+    const size = Number(request.headers['content-length'] ?? 0);
+    if (request.complete || request.destroyed || !(size <= READ_OUT_BYTES)) return end.apply(response, last);
+    request.once('close', () => end.apply(response, last));
+    request.resume();
+    return response;
+  };
+}
+
 const server = createServer(async (request, response) => {
+  answerAfterReading(request, response);
   response.setHeader('x-content-type-options', 'nosniff');
   if (!isReadable(request.url)) return refuse(response, 400, 'This address cannot be read.');
   if (!behindProxy) {

@@ -177,7 +177,7 @@ describe('radios', () => {
     radio.step(settings, at(65, 6), 0, 0.1);
     expect(mainNeedle(radio.shown())).toMatchObject({ valid: true, toFrom: 'to' });
     expect(Math.abs(mainNeedle(radio.shown()).deflection)).toBeLessThan(0.01);
-    expect(radio.shown().waypoint).toEqual({ id: 'TOLVA', fullScale_nm: 1 });
+    expect(radio.shown().waypoint).toMatchObject({ id: 'TOLVA', fullScale_nm: 1, service: null });
     for (let k = 1; k < 80; k++) radio.step(settings, at(65, 6 + k / 10), k, 1);
     expect(radio.shown().waypoint?.id).toBe('BRENK');
     const memory = radio.memory();

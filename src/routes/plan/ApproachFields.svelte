@@ -168,10 +168,24 @@
     <ChoiceField
       label="Path"
       name="approach.path"
-      bind:value={() => (asked.withoutPath ? 'out' : 'in'), (value) => set({ withoutPath: value === 'out' })}
+      problem={problem('approach.pathLost')}
+      bind:value={
+        () => (asked.withoutPath ? 'out' : asked.pathLost ? 'lost' : 'in'),
+        (value) => {
+          const { pathLost: _, ...rest } = asked;
+          plan.approach = {
+            ...rest,
+            withoutPath: value === 'out',
+            ...(value === 'lost' ? { pathLost: true as const } : {})
+          };
+        }
+      }
       choices={[
         ['in', 'received'],
-        ['out', 'not received']
+        ['out', 'not received'],
+        ...(approach.kind === 'lpv' || approach.kind === 'lnav/vnav'
+          ? [['lost', 'lost on the way'] as const]
+          : [])
       ]}
     />
     <ChoiceField

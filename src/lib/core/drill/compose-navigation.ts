@@ -11,6 +11,9 @@ import type { Reference } from './reference';
 const LONGEST_INTERCEPT_S = 600;
 const LONGEST_TO_FIX_S = 1200;
 const USUAL_COURSE_S = 240;
+/** Longer legs are flown with wind, too. */
+const LONGER_TIMES = 1.6;
+const LONGEST_HOLD_S = 3600;
 /** A circuit of a hold with a minute inbound takes about four. */
 const CIRCUIT_S = 250;
 const LONGEST_CIRCUIT_S = 420;
@@ -155,11 +158,18 @@ export function navigationEnd(
         )
       };
     }
-    case 'hold':
+    case 'hold': {
+      const { leg } = goal.hold;
+      const leg_s = leg.kind === 'time' ? leg.seconds : (leg.nm / tas_kt) * 3600;
+      const longer_s = 2 * Math.max(0, leg_s - 60);
       return {
-        expected_s: CIRCUIT_S * (goal.circuits + 1),
-        until: orAfter(passed(goal.circuits + 1), LONGEST_CIRCUIT_S * (goal.circuits + 1))
+        expected_s: Math.min(LONGEST_HOLD_S, (CIRCUIT_S + longer_s) * (goal.circuits + 1)),
+        until: orAfter(
+          passed(goal.circuits + 1),
+          (LONGEST_CIRCUIT_S + LONGER_TIMES * longer_s) * (goal.circuits + 1)
+        )
       };
+    }
     case 'direct':
       return {
         expected_s: USUAL_COURSE_S,

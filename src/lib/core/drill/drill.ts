@@ -185,7 +185,7 @@ export type Check =
       lost: 'downwind' | 'base' | null;
     }
   /** The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. */
-  | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number };
+  | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number; pathLost?: true };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

@@ -218,7 +218,12 @@ export function receivers(
                 nm: memory.distance,
                 groundspeed_kt: memory.groundspeed
               },
-        waypoint: area && { id: area.id, fullScale_nm: area.fullScale_nm },
+        waypoint: area && {
+          id: area.id,
+          fullScale_nm: area.fullScale_nm,
+          service: area.service,
+          onward: area.onward
+        },
         marker: marker?.kind === 'marker' ? marker.marker : null,
         idents: { nav1: identOf(first), nav2: identOf(second), adf: identOf(beacon) } satisfies Record<
           AudioSource,

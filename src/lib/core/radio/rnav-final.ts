@@ -18,6 +18,27 @@ export interface RnavFinal {
   scale: 'angular' | 'linear';
   /** Its path; null where it shows none. */
   path: PathLine | null;
+  /** What is received is no longer good enough for a path: from the miles before the final fix on it is a final without one. */
+  pathLost?: true;
+}
+
+/** What a receiver offers on a final, as it says it. */
+export type Service = 'LPV' | 'LNAV/VNAV' | 'LNAV';
+
+/** A lost path is lost so long before the final fix that there is time to go on without it. */
+export const PATH_LOST_BEFORE_NM = 3;
+
+/** A final as it is received at a place: one that loses its path has none from there on. */
+export function receivedFinal(final: RnavFinal, at: Place): RnavFinal {
+  return final.pathLost &&
+    wayBetween(final.threshold, at).distance_nm < final.finalFix_nm + PATH_LOST_BEFORE_NM
+    ? { ...final, scale: 'linear', path: null }
+    : final;
+}
+
+/** What a final offers as it is received. */
+export function serviceOf({ path, scale }: RnavFinal): Service {
+  return path === null ? 'LNAV' : scale === 'angular' ? 'LPV' : 'LNAV/VNAV';
 }
 
 /** Over so many miles before the final fix the needle narrows to the final's own scale. */
@@ -53,7 +74,7 @@ export function finalScale_nm({ finalFix_nm, scale }: RnavFinal, distance_nm: nu
 
 /** Full scale at a place. */
 export function finalScaleAt(final: RnavFinal, place: Place): number {
-  return finalScale_nm(final, wayBetween(final.threshold, place).distance_nm);
+  return finalScale_nm(receivedFinal(final, place), wayBetween(final.threshold, place).distance_nm);
 }
 
 /** So far before the final fix a computed path is shown. */
@@ -61,10 +82,12 @@ const SHOWN_BEFORE_NM = 5;
 
 /** The path needle of a final by waypoints; null where it has none. @param at with the altitude as the altimeter has it, for a path made of that */
 export function computedPathNeedle(
-  { path, threshold, finalFix_nm }: RnavFinal,
+  final: RnavFinal,
   at: Place & { altitude_ft: number; shownAltitude_ft?: number }
 ): PathShown | null {
-  if (!path) return null;
+  const { threshold, finalFix_nm } = final;
+  const { path } = receivedFinal(final, at);
+  if (!path) return final.path ? { deflection: 0, valid: false } : null;
   const altitude_ft = path.by === 'altimeter' ? (at.shownAltitude_ft ?? at.altitude_ft) : at.altitude_ft;
   return {
     deflection: clamp(-byPathLine(path, at, altitude_ft).share, -1, 1),

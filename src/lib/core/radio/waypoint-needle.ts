@@ -4,7 +4,7 @@ import type { Place } from '../earth/local-plane';
 import { RADIANS_PER_DEGREE, normaliseBearing, turnFromTo } from '../measure/angle';
 import type { RadioSettings } from './radio-settings';
 import { RNAV_FULL_SCALE_NM, rnavDeflection, type Antennas } from './receiver';
-import { finalScaleAt, type RnavFinal } from './rnav-final';
+import { finalScaleAt, receivedFinal, serviceOf, type RnavFinal } from './rnav-final';
 import { placeByName } from './station-geometry';
 import type { World } from './world';
 
@@ -26,8 +26,8 @@ const SEQUENCED_WITHIN_NM = 5;
 const LARGEST_FLY_BY_DEG = 120;
 
 /**
- * The needle along waypoints one after the other, linear to each; the next leg is taken up where a turn joins it, but at the end of the
- * final, which is flown over. @param variation_deg by which courses are magnetic, + = east
+ * The needle along waypoints one after the other, linear to each; the next leg is taken up where a turn joins it, but not beyond the end
+ * of the final: there it stays until one goes on. @param variation_deg by which courses are magnetic, + = east
  * @returns null without waypoints
  * @throws Rejection when a waypoint is not in the world
  */
@@ -62,19 +62,22 @@ export function waypointNeedle(
   const along_nm = -here.distance_nm * Math.cos(off);
   const crossTrack_nm = -here.distance_nm * Math.sin(off);
   const next = legs[memory.leg + 1];
-  if (next !== undefined && course_deg === null && here.distance_nm < SEQUENCED_WITHIN_NM) {
+  // The end of a final is flown over, and what is beyond it waits for whoever decides to go around.
+  const atEnd = id === final?.to;
+  if (!atEnd && next !== undefined && course_deg === null && here.distance_nm < SEQUENCED_WITHIN_NM) {
     const onward_deg = wayBetween(to, placeByName(world, next)).azimuth_deg;
-    if (along_nm >= -(id === final?.to ? 0 : flyByLead_nm(at, turnFromTo(track_deg, onward_deg))))
-      memory.leg += 1;
+    if (along_nm >= -flyByLead_nm(at, turnFromTo(track_deg, onward_deg))) memory.leg += 1;
   }
   // With the final loaded the needle narrows toward it.
-  const fullScale_nm =
-    final && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg
-      ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
-      : enrouteScale(here.distance_nm);
+  const onFinal = final !== null && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg;
+  const fullScale_nm = onFinal
+    ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
+    : enrouteScale(here.distance_nm);
   return {
     id,
     fullScale_nm,
+    service: onFinal ? serviceOf(receivedFinal(final, at)) : null,
+    onward: atEnd && along_nm >= 0 ? (next ?? null) : null,
     distance_nm: here.distance_nm,
     bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
     needle: {

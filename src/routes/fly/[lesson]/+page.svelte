@@ -224,7 +224,13 @@
 
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
 
-<PhaseRibbon {drill} index={frame?.phaseIndex ?? null} {hints} retractable={aircraft.gear.retractable} />
+<PhaseRibbon
+  {drill}
+  index={frame?.phaseIndex ?? null}
+  {hints}
+  retractable={aircraft.gear.retractable}
+  pathLost={approach?.approach.pathLost === true}
+/>
 <CalledWords
   call={session?.state === 'ready' ? null : (phase?.call ?? null)}
   {clearance}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MOST_LEGS } from '$core/radio/radio-settings';
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
   import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
@@ -47,15 +48,18 @@
   const left = $derived(items.filter(({ id }) => !done(id)).length);
   const views = { words: 'words', above: 'above', side: 'side' } as const;
   let view = $state<keyof typeof views>('words');
-  /** The waypoints of the way in and the final, each once. */
-  const waypoints = $derived([
-    ...new Set(
-      [
-        ...(approach.transitions.find(({ id }) => id === day.transition)?.legs ?? []),
-        ...approach.final
-      ].flatMap(({ fix }) => fix ?? [])
-    )
-  ]);
+  /** The waypoints of the way in, the final and, waiting beyond its end, the missed approach; each of the first two once. */
+  const waypoints = $derived(
+    [
+      ...new Set(
+        [
+          ...(approach.transitions.find(({ id }) => id === day.transition)?.legs ?? []),
+          ...approach.final
+        ].flatMap(({ fix }) => fix ?? [])
+      ),
+      ...new Set(approach.missed.legs.flatMap(({ fix }) => fix ?? []))
+    ].slice(0, MOST_LEGS)
+  );
 </script>
 
 <section class="min-w-0 border border-line p-2 text-xs" aria-label="Chart">

@@ -7,13 +7,22 @@
     drill,
     index,
     hints,
-    retractable
-  }: { drill: Drill; index: number | null; hints: boolean; retractable: boolean } = $props();
+    retractable,
+    pathLost
+  }: {
+    drill: Drill;
+    index: number | null;
+    hints: boolean;
+    retractable: boolean;
+    pathLost: boolean;
+  } = $props();
 
   const SHOWN = 8;
   /** What comes of the minimum, and of a circle, is not told before it is there. */
   const turnsOut = $derived([
     drill.phases.findIndex(({ segment }) => segment === 'missed'),
+    // How the final is flown follows from what is received.
+    ...(pathLost ? [drill.phases.findIndex(({ segment }) => segment === 'final')] : []),
     ...drill.checks.flatMap((check) =>
       check.kind === 'threshold' || check.kind === 'circle'
         ? [

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
   import { asCourse } from '$core/measure/angle';
-  import { heading } from '$core/measure/figure';
+  import { figure, heading } from '$core/measure/figure';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import {
     frequencyProblem,
@@ -76,6 +76,15 @@
       .filter(Boolean);
     problem = waypointProblem(names, world) ?? '';
     if (!problem) onset({ ...radios, rnav: { legs: names, course_deg: null } });
+  }
+  /** Beyond the end of the final nothing is flown to until one says so. */
+  function goOn(event: MouseEvent & { currentTarget: HTMLButtonElement }) {
+    const { legs } = radios.rnav;
+    onset({
+      ...radios,
+      rnav: { legs: legs.slice(legs.lastIndexOf(shown.waypoint!.onward!)), course_deg: null }
+    });
+    released(event);
   }
   const listen = (radio: AudioSource) =>
     onset({ ...radios, listening: radios.listening === radio ? null : radio });
@@ -194,7 +203,15 @@
         /></span
       >
       <span class="col-span-2 text-soft"
-        >{shown.waypoint ? `to ${shown.waypoint.id}, edge ${shown.waypoint.fullScale_nm} NM` : 'none'}</span
+        >{#if shown.waypoint?.onward}
+          past {shown.waypoint.id}
+          <button class="{small} whitespace-nowrap px-1" disabled={readonly} onclick={goOn}
+            >on to {shown.waypoint.onward}</button
+          >
+        {:else if shown.waypoint}
+          to {shown.waypoint.id}, edge {figure(shown.waypoint.fullScale_nm, 2)} NM
+          {#if shown.waypoint.service}· <span class="text-ink">{shown.waypoint.service}</span>{/if}
+        {:else}none{/if}</span
       >
     </div>
   </div>

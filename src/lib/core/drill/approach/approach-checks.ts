@@ -33,7 +33,8 @@ export function approachChecks(
       kind: 'minimum-set',
       phase: ids.first,
       minimum_ft: minimum.set_ft,
-      least_ft: lowestMark_ft(minimum)
+      least_ft: lowestMark_ft(minimum),
+      ...(planned.pathLost ? { pathLost: true as const } : {})
     }
   ];
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)

@@ -21,6 +21,7 @@ export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile): SetMin
   const category = categoryOfPlan(plan, aircraft);
   const minimum = setMinimum(planned.approach, {
     ...planned,
+    withoutPath: planned.withoutPath || planned.pathLost === true,
     category,
     temperature_C: temperatureOf(plan)
   });

@@ -1,6 +1,7 @@
 import { wayBetween } from '../../earth/geodesic';
 import type { Place } from '../../earth/local-plane';
 import { normaliseBearing } from '../../measure/angle';
+import type { ApproachPlan } from './approach-plan';
 import type { Approach, Found, Guide, Leg } from '../../procedure/approach/approach';
 import { beforeThreshold, placeNamed, runwayOf } from '../../procedure/approach/approach-place';
 import { finalProfile } from '../../procedure/approach/approach-profile';
@@ -27,7 +28,10 @@ export function worldWith(world: World, approach: Approach): World {
 const plainPlace = ({ latitude_deg, longitude_deg }: Place): Place => ({ latitude_deg, longitude_deg });
 
 /** The final of an approach by waypoints as a receiver has it; null where it is flown by something else. */
-export function rnavFinalOf(world: World, approach: Approach, withoutPath: boolean): RnavFinal | null {
+export function rnavFinalOf(
+  world: World,
+  { approach, withoutPath, pathLost }: Pick<ApproachPlan, 'approach' | 'withoutPath' | 'pathLost'>
+): RnavFinal | null {
   const { kind, path } = approach;
   if (kind !== 'lpv' && kind !== 'lnav/vnav' && kind !== 'lnav') return null;
   const { finalFix, points } = finalProfile(world, approach);
@@ -41,7 +45,8 @@ export function rnavFinalOf(world: World, approach: Approach, withoutPath: boole
     scale: kind === 'lpv' && !withoutPath ? 'angular' : 'linear',
     path: shown
       ? pathOver(world, approach, runwayOf(world, approach), kind === 'lpv' ? 'space' : 'altimeter')
-      : null
+      : null,
+    ...(shown && pathLost ? { pathLost } : {})
   };
 }
 

@@ -49,6 +49,7 @@ export function compileApproach(
 ): CompiledApproach {
   const planned = plan.approach;
   const { approach } = planned;
+  refuseLostPath(planned);
   if (approach.world !== world.id)
     throw new Rejection('area', plan.area, `an area over ${approach.world}, where ${approach.name} is`);
   const known = worldWith(world, approach);
@@ -81,7 +82,7 @@ export function compileApproach(
     minimum,
     category: categoryOfPlan(plan, aircraft),
     goesOn: seen ? seen.goesOn : planned.ends === 'landing',
-    final: rnavFinalOf(known, approach, planned.withoutPath),
+    final: rnavFinalOf(known, planned),
     circle: circleOf(known, planned)
   });
   const inbound = legs.filter(({ part }) => part !== 'missed');
@@ -146,6 +147,16 @@ export function compileApproach(
       final: sheet.flown.final
     }
   };
+}
+
+/** Only a path by waypoints is lost on the way. */
+function refuseLostPath({ approach, pathLost, withoutPath }: PlannedApproach['approach']): void {
+  if (pathLost && (withoutPath || (approach.kind !== 'lpv' && approach.kind !== 'lnav/vnav')))
+    throw new Rejection(
+      'approach.pathLost',
+      approach.name,
+      'an approach by waypoints whose path is received until then'
+    );
 }
 
 /** Where the lesson begins, and on what true heading: straight on toward its first fix, wings level in no wind. */

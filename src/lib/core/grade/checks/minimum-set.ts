@@ -12,6 +12,8 @@ export interface MinimumSetMeasure {
   marked_ft: number | null;
   asked_ft: number;
   least_ft: number;
+  /** The path was lost on the way, and with it the lower minimum. */
+  pathLost?: true;
 }
 
 type Marked = ReturnType<typeof minimumMark>;
@@ -20,7 +22,7 @@ type Marked = ReturnType<typeof minimumMark>;
 export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
   name: 'minimum marked',
   measuredFrom: [],
-  measure({ flight, phase, span }, { minimum_ft, least_ft }) {
+  measure({ flight, phase, span }, { minimum_ft, least_ft, pathLost }) {
     const marks = flight.events.flatMap((event) =>
       event.kind === 'bugs' && event.time_s <= span.start_s ? [event.bugs] : []
     );
@@ -31,7 +33,8 @@ export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
       at_s: span.start_s,
       marked_ft: marks.at(-1)!.minimum_ft,
       asked_ft: minimum_ft,
-      least_ft
+      least_ft,
+      ...(pathLost ? { pathLost } : {})
     };
   },
   judge: ({ marked_ft, asked_ft, least_ft }) => minimumMark(marked_ft, { set_ft: asked_ft, least_ft }),
@@ -46,17 +49,15 @@ export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
           }
         ]
       : [],
-  findings({ marked_ft, asked_ft, at_s }, marked): Finding[] {
+  findings({ marked_ft, asked_ft, at_s, pathLost }, marked): Finding[] {
     if (marked === 'right') return [];
+    const asked = `${figure(asked_ft)} ft is the figure ${pathLost ? 'without the path, which was lost on the way' : 'for today'}.`;
     const [title, evidence] =
       marked === 'not'
-        ? [
-            'The minimum was not marked',
-            `At the final fix there was no mark on the altimeter; ${figure(asked_ft)} ft is the figure for today.`
-          ]
+        ? ['The minimum was not marked', `At the final fix there was no mark on the altimeter; ${asked}`]
         : [
             `The minimum was marked ${marked}`,
-            `At the final fix the mark stood at ${figure(marked_ft!)} ft; ${figure(asked_ft)} ft is the figure for today.`
+            `At the final fix the mark stood at ${figure(marked_ft!)} ft; ${asked}`
           ];
     return [
       finding('minimum-not-set', 'fault', title, { moment_s: at_s }, evidence, {

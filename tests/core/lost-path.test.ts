@@ -1,0 +1,116 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
+import { lessonOf } from '$core/drill/lesson';
+import { problemsOf } from '$core/drill/plan-check';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreas } from '$core/earth/training-area';
+import { placeAt } from '$core/earth/geodesic';
+import { gradeFlight } from '$core/grade/grade';
+import { approachById } from '$core/procedure/approach/approach-catalogue';
+import { radiosFor, isByRadio } from '$core/drill/reference-radios';
+import { mainNeedle } from '$core/radio/navigation-shown';
+import { receivers } from '$core/radio/receivers';
+import type { RadioSettings } from '$core/radio/radio-settings';
+import { worldById } from '$core/radio/world-catalogue';
+import { flown } from './flown';
+
+function planned(id: string, pathLost: boolean, withoutPath = false) {
+  const approach = approachById(id);
+  const aircraft = aircraftCatalogue[0]!;
+  const area = trainingAreas.find(({ world }) => world === approach.world)!;
+  const plan = planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
+    ...plannedApproach(approach, aircraft),
+    transition: null,
+    technique: 'step-down',
+    withoutPath,
+    ...(pathLost ? { pathLost: true as const } : {})
+  });
+  return { ...plan, seed: 5, windFrom_deg: 290, windSpeed_kt: 12, turbulence: 'light' as const };
+}
+
+describe('a path that is lost on the way', () => {
+  const plan = planned('xvlb-rnav-24', true);
+  const lesson = lessonOf(plan);
+  const { final, world } = lesson.navigation!;
+  const settings: RadioSettings = {
+    ...radiosFor(lesson.drill.phases.filter(isByRadio).at(-1)!),
+    source: 'rnav',
+    rnav: { legs: ['GRIMA', final!.to, 'SKARN'], course_deg: null }
+  };
+  const inbound_deg = plan.approach.approach.finalCourse_deg + plan.approach.approach.variation_deg;
+  /** On the final course so far before the threshold, moved to the right by a tenth of a mile. */
+  const at = (before_nm: number, course_deg = inbound_deg) => ({
+    ...placeAt(placeAt(final!.threshold, course_deg + 180, before_nm), course_deg + 90, 0.1),
+    altitude_ft: 1600,
+    shownAltitude_ft: 1600,
+    shownHeading_deg: course_deg,
+    trueHeading_deg: course_deg,
+    bank_deg: 0,
+    groundspeed_kt: 90
+  });
+
+  test('is received until three miles before the final fix, then flagged; the needle keeps the wider scale of a final without', () => {
+    const sound = receivers(world, [], -9, { ...final!, pathLost: undefined } as never);
+    const losing = receivers(world, [], -9, final);
+    const shownAt = (radio: typeof losing, before_nm: number) => {
+      radio.step(settings, at(before_nm), 0, 0.1);
+      const { path, waypoint } = radio.shown();
+      return { valid: path?.valid, service: waypoint?.service, scale_nm: waypoint?.fullScale_nm };
+    };
+    const far = final!.finalFix_nm + 3.2;
+    expect(shownAt(losing, far)).toEqual(shownAt(sound, far));
+    expect(shownAt(losing, far)).toMatchObject({ valid: true, service: 'LPV', scale_nm: 1 });
+    expect(shownAt(losing, final!.finalFix_nm + 2.8)).toMatchObject({ valid: false, service: 'LNAV' });
+    expect(shownAt(losing, 2)).toEqual({ valid: false, service: 'LNAV', scale_nm: 0.3 });
+    // 350 ft and two degrees over two miles: 0.1274 NM.
+    expect(shownAt(sound, 2)).toMatchObject({ valid: true, service: 'LPV' });
+    expect(shownAt(sound, 2).scale_nm).toBeCloseTo(350 / 6076.12 + 2 * Math.tan(Math.PI / 90), 3);
+  });
+
+  test('past the end of the final the missed approach waits until one goes on', () => {
+    const radio = receivers(world, [], -9, final);
+    for (let k = 0; k < 40; k++) radio.step(settings, at(8 - k / 4), k, 1);
+    expect(radio.shown().waypoint).toMatchObject({ id: final!.to, onward: 'SKARN' });
+    expect(mainNeedle(radio.shown()).toFrom).toBe('from');
+    radio.step({ ...settings, rnav: { legs: ['SKARN'], course_deg: null } }, at(-2), 50, 1);
+    expect(radio.shown().waypoint).toMatchObject({ id: 'SKARN', onward: null });
+    expect(mainNeedle(radio.shown()).toFrom).toBe('to');
+  });
+
+  test('is flown on as without a path, to the minimum without; the card briefs what was expected', () => {
+    const phases = (of: typeof plan) => lessonOf(of).drill.phases.map(({ name, goal }) => ({ name, goal }));
+    expect(phases(plan)).toEqual(phases(planned('xvlb-rnav-24', false, true)));
+    expect(phases(plan)).not.toEqual(phases(planned('xvlb-rnav-24', false)));
+    expect(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum?.line).toBe('LPV');
+    const flight = flown(plan);
+    const marked = (minimum_ft: number) =>
+      gradeFlight(
+        {
+          ...flight,
+          events: [
+            ...flight.events.filter(({ kind }) => kind !== 'bugs'),
+            { time_s: 5, kind: 'bugs', bugs: { heading_deg: null, altitude_ft: null, minimum_ft } }
+          ]
+        },
+        plan
+      );
+    const lnav_ft = lessonOf(plan).drill.checks.find((check) => check.kind === 'minimum-set')!;
+    expect(lnav_ft).toMatchObject({ minimum_ft: 560 });
+    const old = marked(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
+    expect(old.findings.find(({ kind }) => kind === 'minimum-not-set')?.evidence).toContain(
+      '560 ft is the figure without the path, which was lost on the way.'
+    );
+    expect(old.verdict).toBe('not met');
+    const reset = marked(560);
+    expect(reset.verdict).not.toBe('not met');
+    expect(reset.story!.map(({ words }) => words).join(' ')).toContain(
+      'The path was lost 3 NM before the final fix; the minimum from there on was 560 ft (LNAV).'
+    );
+  });
+
+  test.each(['xvlb-ils-24', 'xvna-rnav-31'])('%s has no path by waypoints to lose', (id) => {
+    expect(problemsOf(planned(id, true))[0]?.field).toBe('approach.pathLost');
+  });
+});
