@@ -12,6 +12,11 @@ import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 export const turbulenceLevels = ['smooth', 'light', 'moderate', 'severe'] as const;
 export type TurbulenceLevel = (typeof turbulenceLevels)[number];
 
+/** Whether the air swings an airplane about so much that swings say nothing of the hands. */
+export function isRough(level: TurbulenceLevel): boolean {
+  return level === 'moderate' || level === 'severe';
+}
+
 /** Vertical root mean square gust, m/s. */
 const GUST_MPS: Record<TurbulenceLevel, number> = {
   smooth: 0,

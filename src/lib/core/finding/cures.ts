@@ -83,6 +83,8 @@ const cures: Record<FindingKind, string> = {
   exceedance: 'See it early: a small correction at the first movement, then wait for it to act.',
   'below-minimum':
     'The next altitude is set and said before the fix; the rate comes off a tenth of it early, and it is never flown through.',
+  'full-scale':
+    'At full scale on a final nobody knows how far off it is: go around, and begin again with time.',
   'bias-to-one-side': 'Look where the error lives: the same side each time is a habit, not the air.',
   'over-correcting': 'Half the correction, then wait: take it out before it is back, not when it is.',
   'started-down-before-slowing':

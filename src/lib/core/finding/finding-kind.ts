@@ -2,6 +2,7 @@
 export const findingKinds = [
   'exceedance',
   'below-minimum',
+  'full-scale',
   'bias-to-one-side',
   'over-correcting',
   'started-down-before-slowing',

@@ -1,3 +1,4 @@
+import { isRough } from '../air/turbulence';
 import { judgedChannels } from '../flight/judged-channels';
 import { capital } from '../measure/capital';
 import type { Lesson } from '../drill/lesson';
@@ -9,6 +10,7 @@ import type { Finding } from '../finding/finding';
 /** Failures and covers of a lesson, as a debrief names them: `Vacuum failed from 1:30`. */
 export function circumstancesOf({ plan, covered, navigation }: Lesson): string[] {
   return [
+    ...(isRough(plan.turbulence) ? [`${capital(plan.turbulence)} turbulence`] : []),
     ...covered.map((id) => `${capital(areaNames[id])} covered`),
     ...plan.faults.map(({ kind, at_s }) => `${capital(faultNames[kind])} from ${clock(at_s)}`),
     ...(navigation?.errors ?? []).map(

@@ -10,6 +10,7 @@ import { RECORDING_RATE_HZ, type ChannelId } from '../flight/channels';
 import type { Flight } from '../flight/flight';
 import type { FlightEvent } from '../flight/flight-event';
 import { clock, figure } from '../measure/figure';
+import { hardKind } from './hard-deviation';
 import { isSaidByCheck } from './lean';
 
 /** What corridors are measured from. */
@@ -83,16 +84,13 @@ export function examiner(lesson: Lesson, earlier: Flight | null): Examiner {
 }
 
 /** The time outside by which a corridor is not met, whatever comes; null as long as it can be. */
-function outsideStandard(
-  { drill }: Lesson,
-  { phaseId, channel, exceedances }: CorridorMeasure,
-  span: PhaseSpan
-): Exceedance | null {
-  const hardFloor = channel === 'altitude_ft' && phaseById(drill, phaseId).goal.floor?.hard === true;
+function outsideStandard({ drill }: Lesson, measure: CorridorMeasure, span: PhaseSpan): Exceedance | null {
+  const { exceedances } = measure;
+  const phase = phaseById(drill, measure.phaseId);
   return (
     exceedances.find(
       (e) =>
-        (hardFloor && e.side === 'below') ||
+        hardKind(phase, measure, e) !== null ||
         (e.open && !span.complete ? e.end_s - e.start_s > PROMPT_RETURN_S : !e.prompt)
     ) ??
     exceedances[FORGIVEN_CORRECTIONS] ??

@@ -5,6 +5,7 @@ import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
 import type { Exceedance } from '../deviation/exceedance';
+import { hardKind, hardTitle } from './hard-deviation';
 import { isSaidByCheck } from './lean';
 import { finding, type Finding } from '../finding/finding';
 import {
@@ -51,19 +52,14 @@ function upTo(words: string): string {
   return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
 }
 
-/** Below what must not be left in any case: a minimum, or the altitude of a step after the final fix. */
-function isBelowMinimum({ goal }: Phase, { channel }: CorridorMeasure, side: 'above' | 'below'): boolean {
-  return channel === 'altitude_ft' && side === 'below' && goal.floor?.hard === true;
-}
-
 function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
   const { corridor, channel } = measure;
   const lasted = figure(e.end_s - e.start_s, 0);
-  const below = isBelowMinimum(phase, measure, e.side);
+  const hard = hardKind(phase, measure, e);
   return finding(
-    below ? 'below-minimum' : 'exceedance',
-    below ? 'hard' : 'fault',
-    below ? `Below the minimum altitude ${inPhase(phase)}` : sideTitle(corridor, e.side, phase),
+    hard ?? 'exceedance',
+    hard ? 'hard' : 'fault',
+    hard ? hardTitle(hard, phase, measure) : sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
     `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
     {
@@ -84,12 +80,12 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
     .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);
-  const below = measure.exceedances.some((e) => isBelowMinimum(phase, measure, e.side));
+  const hard = measure.exceedances.map((e) => hardKind(phase, measure, e)).find((kind) => kind !== null);
   return finding(
-    below ? 'below-minimum' : 'exceedance',
-    below ? 'hard' : 'fault',
-    below
-      ? `Below the minimum altitude ${inPhase(phase)}, ${measure.exceedances.length} times`
+    hard ?? 'exceedance',
+    hard ? 'hard' : 'fault',
+    hard
+      ? hardTitle(hard, phase, measure)
       : `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
     {
       moment_s: worst.peak_s,

@@ -1,3 +1,4 @@
+import { isRough } from '../air/turbulence';
 import { phaseById } from '../drill/drill';
 import { lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
@@ -111,7 +112,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
             .filter((measure) => !isSaidByCheck(drill, measure))
             .map((measure) => corridorElement(measure, lesson)),
           ...checkElements(lesson, judged),
-          ...techniqueElement([...leaning, ...handling], measures)
+          ...techniqueElement(lesson, [...leaning, ...handling], measures)
         ];
   const hard = findings.filter((f) => f.severity === 'hard');
   const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
@@ -180,7 +181,11 @@ function notFlown(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]
 }
 
 /** How it was flown, beside how well it was held: put right, never failed. @param found leans and habits, in words */
-function techniqueElement(found: readonly Finding[], measures: readonly CorridorMeasure[]): GradeElement[] {
+function techniqueElement(
+  { plan }: Lesson,
+  found: readonly Finding[],
+  measures: readonly CorridorMeasure[]
+): GradeElement[] {
   if (measures.length === 0) return [];
   return [
     {
@@ -191,7 +196,9 @@ function techniqueElement(found: readonly Finding[], measures: readonly Corridor
       arithmetic:
         found.length > 0
           ? [...new Set(found.map((f) => lowered(f.title)))].join(', ')
-          : 'no over-correcting, pumping, hunting, or holding against trim; to no side'
+          : isRough(plan.turbulence)
+            ? 'not held against trim; to no side; in such air swings are not told from the hands'
+            : 'no over-correcting, pumping, hunting, or holding against trim; to no side'
     }
   ];
 }

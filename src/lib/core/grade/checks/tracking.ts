@@ -1,3 +1,5 @@
+import { isRough } from '../../air/turbulence';
+import type { Lesson } from '../../drill/lesson';
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { correctionWords, needleWords, shareOf } from '../../finding/quantity-words';
@@ -31,11 +33,13 @@ type TrackingFault =
   | 'chased-near-station';
 
 /** What was wrong with how a course was held: one fault of the needle work at most, the wind, and the last mile. */
-function trackingFaults(m: TrackingMeasure): TrackingFault[] {
+function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): TrackingFault[] {
+  // In rough air nobody can tell from the rolling whose it is.
+  const rough = isRough(plan.turbulence);
   const swings = m.peaks.filter(({ off }) => Math.abs(off) >= SWING_SHARE).length;
   const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
   const neverWaited = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s;
-  const chased = !kept && (neverWaited || rollsAlways(m));
+  const chased = !rough && !kept && (neverWaited || rollsAlways(m));
   const missing = Math.abs(m.neededCorrection_deg - (m.driftedWith_deg ?? m.correction_deg));
   const needed = Math.abs(m.neededCorrection_deg);
   const drifted = m.driftedOff_s.length >= 2 && missing > CORRECTION_MISSING_SHARE * needed;
@@ -48,7 +52,7 @@ function trackingFaults(m: TrackingMeasure): TrackingFault[] {
       ? (['still-turning'] as const)
       : chased
         ? (['chasing-needle'] as const)
-        : m.unshrinking
+        : m.unshrinking && !rough
           ? (['over-correcting-course'] as const)
           : []),
     ...(!kept && !chased && !m.unshrinking && needed >= WIND_MATTERS_DEG && (drifted || never)

@@ -1,3 +1,4 @@
+import { isRough } from '../../air/turbulence';
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
 import { type Corridor, type CorridorChannel } from '../../drill/corridor';
 import { phaseById } from '../../drill/drill';
@@ -50,10 +51,14 @@ export function habitsOf(
   const { drill } = lesson;
   const phaseOf = (span: PhaseSpan) => phaseById(drill, span.phaseId);
   const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
+  // In rough air nobody can tell from the swings whose they are.
+  const rough = isRough(lesson.plan.turbulence);
   return {
-    overCorrecting: OVER_CORRECTED.flatMap((channel) => overCorrectingOf(flight, channel, measures)),
-    pumping: pumpingOf(flight, ordinary),
-    hunting: huntingOf(flight, ordinary),
+    overCorrecting: rough
+      ? []
+      : OVER_CORRECTED.flatMap((channel) => overCorrectingOf(flight, channel, measures)),
+    pumping: rough ? null : pumpingOf(flight, ordinary),
+    hunting: rough ? null : huntingOf(flight, ordinary),
     outOfTrim: trimOf(
       flight,
       ordinary.filter((span) => phaseOf(span).goal.lateral.kind === 'heading')

@@ -1,0 +1,27 @@
+import type { CorridorMeasure } from '../deviation/corridor-measure';
+import type { Exceedance } from '../deviation/exceedance';
+import type { Phase } from '../drill/drill';
+import { inPhase, quantityWords } from '../finding/quantity-words';
+
+/** Deviations that must not happen in any case. */
+export type HardKind = 'below-minimum' | 'full-scale';
+
+/**
+ * Whether a time outside a corridor must not happen in any case: below a minimum, or the altitude of a step after the final fix; off the
+ * course or the path of a final by all of its scale. null: it may.
+ */
+export function hardKind(
+  { goal, segment }: Phase,
+  { channel }: CorridorMeasure,
+  { side, peak }: Exceedance
+): HardKind | null {
+  if (channel === 'altitude_ft' && side === 'below' && goal.floor?.hard === true) return 'below-minimum';
+  const byNeedle = channel === 'courseShare' || channel === 'pathShare';
+  return segment === 'final' && byNeedle && Math.abs(peak) >= 1 ? 'full-scale' : null;
+}
+
+export function hardTitle(kind: HardKind, phase: Phase, { channel }: CorridorMeasure): string {
+  return kind === 'below-minimum'
+    ? `Below the minimum altitude ${inPhase(phase)}`
+    : `Full scale off the ${quantityWords[channel].name} on the final`;
+}

@@ -1,0 +1,70 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import { lessonOf } from '$core/drill/lesson';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreas } from '$core/earth/training-area';
+import type { ChannelId } from '$core/flight/channels';
+import { detectPhases } from '$core/flight/detected-phases';
+import { gradeFlight } from '$core/grade/grade';
+import { approachById } from '$core/procedure/approach/approach-catalogue';
+import { worldById } from '$core/radio/world-catalogue';
+import { flown } from './flown';
+
+const aircraft = aircraftCatalogue[0]!;
+const approach = approachById('xvlb-ils-24');
+const area = trainingAreas.find(({ world }) => world === approach.world)!;
+const planned = (turbulence: 'light' | 'moderate') => ({
+  ...planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
+    ...plannedApproach(approach, aircraft),
+    transition: null
+  }),
+  seed: 5,
+  windFrom_deg: 290,
+  windSpeed_kt: 12,
+  turbulence
+});
+
+describe('what must not happen on a final', () => {
+  const plan = planned('light');
+  const flight = flown(plan);
+  const lesson = lessonOf(plan);
+  const spans = detectPhases(flight, lesson.drill);
+  /** Findings of a flight whose needle stands elsewhere for a while in the middle of a phase. */
+  const movedTo = (channel: ChannelId, share: number, for_s: number, part: 'inbound' | 'final') => {
+    const span = spans.findLast(
+      ({ phaseId }) => lesson.drill.phases.find(({ id }) => id === phaseId)!.segment === part
+    )!;
+    const values = Float64Array.from(flight.columns.get(channel)!);
+    const from = Math.round(((span.start_s + span.end_s) / 2) * flight.rate_hz);
+    values.fill(share, from, from + for_s * flight.rate_hz);
+    const grade = gradeFlight({ ...flight, columns: new Map([...flight.columns, [channel, values]]) }, plan);
+    return {
+      verdict: grade.verdict,
+      hard: grade.findings.filter(({ severity }) => severity === 'hard').map(({ title }) => title)
+    };
+  };
+  test.each([
+    ['courseShare', 1.05, 5, 'final', ['Full scale off the course on the final']],
+    ['courseShare', -1.05, 5, 'final', ['Full scale off the course on the final']],
+    ['pathShare', -1.2, 5, 'final', ['Full scale off the path on the final']],
+    ['courseShare', 0.95, 5, 'final', []],
+    ['courseShare', 1.05, 2, 'final', []],
+    ['courseShare', 1.05, 5, 'inbound', []]
+  ] as const)('%s at %s for %d s, %s: hard are %j', (channel, share, for_s, part, hard) => {
+    const found = movedTo(channel, share, for_s, part);
+    expect(found.hard).toEqual(hard);
+    if (hard.length > 0) expect(found.verdict).toBe('not met');
+  });
+});
+
+test('in rough air what swings is not put down to the hands; the same flight in light air would be', () => {
+  const rough = planned('moderate');
+  const flight = flown(rough);
+  const HANDS = ['pumping', 'power-hunting', 'over-correcting', 'chasing-needle', 'over-correcting-course'];
+  const said = (plan: typeof rough) =>
+    gradeFlight(flight, plan).findings.filter(({ kind }) => HANDS.includes(kind)).length;
+  expect(said(rough)).toBe(0);
+  expect(said({ ...rough, turbulence: 'light' })).toBeGreaterThan(0);
+  expect(gradeFlight(flight, rough).circumstances).toContain('Moderate turbulence');
+});
