@@ -6,7 +6,9 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import type { ChannelId } from '$core/flight/channels';
 import { detectPhases } from '$core/flight/detected-phases';
+import { asJudged } from '$core/flight/judged-channels';
 import { gradeFlight } from '$core/grade/grade';
+import { needleMiles } from '$core/grade/needle-miles';
 import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { worldById } from '$core/radio/world-catalogue';
 import { flown } from './flown';
@@ -67,4 +69,34 @@ test('in rough air what swings is not put down to the hands; the same flight in 
   expect(said(rough)).toBe(0);
   expect(said({ ...rough, turbulence: 'light' })).toBeGreaterThan(0);
   expect(gradeFlight(flight, rough).circumstances).toContain('Moderate turbulence');
+});
+
+test('mile by mile the needles are the share of scale times the scale there; of a flight without places nothing is told', () => {
+  const plan = planned('light');
+  const lesson = lessonOf(plan);
+  const flight = asJudged(flown(plan), lesson);
+  const spans = detectPhases(flight, lesson.drill);
+  const miles = needleMiles(flight, lesson, spans);
+  expect(miles.map(({ to_nm }) => to_nm)).toEqual([4, 3, 2, 1, 0].slice(5 - miles.length));
+  expect(miles.map(({ aim }) => aim).slice(-2)).toEqual([1 / 2, 1 / 3]);
+  // A localizer of 350 ft at the threshold, its antenna a runway’s length behind: the nearer, the fewer metres a share is.
+  const metres = miles.map(({ aside_m, course }) => aside_m / course);
+  for (const [i, now] of metres.entries()) if (i > 0) expect(now).toBeLessThan(metres[i - 1]!);
+  // ± 0.7° of path: between one and half a mile before the threshold, 1.16 and 0.66 NM from the antenna, full scale is 86 to 49 ft.
+  const last = miles.at(-1)!;
+  expect(last.to_nm).toBe(0);
+  expect(last.offPath_ft! / last.path!).toBeGreaterThan(49);
+  expect(last.offPath_ft! / last.path!).toBeLessThan(86);
+  const doubled = new Map(flight.columns);
+  for (const id of ['courseShare', 'crossTrack_nm'] as const)
+    doubled.set(
+      id,
+      Float64Array.from(flight.columns.get(id)!, (value) => 2 * value)
+    );
+  needleMiles({ ...flight, columns: doubled }, lesson, spans).forEach((mile, i) => {
+    expect(mile.course).toBeCloseTo(2 * miles[i]!.course, 6);
+    expect(mile.aside_m).toBeCloseTo(2 * miles[i]!.aside_m, 3);
+  });
+  doubled.delete('latitude_deg');
+  expect(needleMiles({ ...flight, columns: doubled }, lesson, spans)).toEqual([]);
 });

@@ -32,6 +32,7 @@
   import HoldCircuits from './HoldCircuits.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
+  import NeedleMiles from './NeedleMiles.svelte';
   import StripStack from './StripStack.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -57,9 +58,10 @@
 
   const total_s = $derived(flight ? duration(flight) : 1);
   const recovers = $derived(drill.phases.some((phase) => phase.recovery));
+  const judgedFlight = $derived(flight && asJudged(flight, lesson));
   const strips = $derived(
-    flight
-      ? stripsOf(asJudged(flight, lesson), grade, lesson, {
+    judgedFlight
+      ? stripsOf(judgedFlight, grade, lesson, {
           pitch: recovers,
           heights: drill.checks.flatMap((check) =>
             check.kind === 'decision' ? [{ name: 'decision altitude', value: check.altitude_ft }] : []
@@ -176,6 +178,9 @@
         onseek={() => (player.playing = false)}
       />
       <FlightActions {player} {ghost} {debrief} />
+      {#if approach && judgedFlight}
+        <NeedleMiles {lesson} flight={judgedFlight} spans={grade.phases} />
+      {/if}
       {#if hold}
         <HoldCircuits
           {lesson}
