@@ -52,8 +52,11 @@ describe('a path that is lost on the way', () => {
   });
 
   test('is received until three miles before the final fix, then flagged; the needle keeps the wider scale of a final without', () => {
-    const sound = receivers(world, [], -9, { ...final!, pathLost: undefined } as never);
-    const losing = receivers(world, [], -9, final);
+    const sound = receivers(world, [], -9, {
+      final: { ...final!, pathLost: undefined } as never,
+      curves: []
+    });
+    const losing = receivers(world, [], -9, { final, curves: [] });
     const shownAt = (radio: typeof losing, before_nm: number) => {
       radio.step(settings, at(before_nm), 0, 0.1);
       const { path, waypoint } = radio.shown();
@@ -70,7 +73,7 @@ describe('a path that is lost on the way', () => {
   });
 
   test('past the end of the final the missed approach waits until one goes on', () => {
-    const radio = receivers(world, [], -9, final);
+    const radio = receivers(world, [], -9, { final, curves: [] });
     for (let k = 0; k < 40; k++) radio.step(settings, at(8 - k / 4), k, 1);
     expect(radio.shown().waypoint).toMatchObject({ id: final!.to, onward: 'SKARN' });
     expect(mainNeedle(radio.shown()).toFrom).toBe('from');

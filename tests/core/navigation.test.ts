@@ -12,6 +12,8 @@ import { sensiblePlan } from '$core/drill/sensible-plan';
 import { courseLineOf } from '$core/drill/phase-course';
 import { courseFollower } from '$core/flight/course-watch';
 import { placeAt } from '$core/earth/geodesic';
+import type { Place } from '$core/earth/local-plane';
+import { turnFromTo } from '$core/measure/angle';
 import { courseWatch } from '$core/flight/course-watch';
 import { CHANNELS_WITHOUT_RADIO, channelDefinitions } from '$core/flight/channels';
 import { column, countsOf, type Flight } from '$core/flight/flight';
@@ -208,6 +210,48 @@ describe('radios', () => {
         if (radio.shown().waypoint?.id === 'C') left_nm = to_nm;
       }
       expect(left_nm).toBeCloseTo((groundspeed_kt / 188.5) * Math.tan(Math.PI / 4), 1);
+    }
+  );
+
+  test.each(['left', 'right'] as const)(
+    'along a curve to the %s the needle is what one is outside or inside of it, its course the tangent, to the end',
+    (turn) => {
+      const way = turn === 'right' ? 1 : -1;
+      const RADIUS_NM = 3;
+      const centre = vlb;
+      const on = (round_deg: number, outside_nm = 0) =>
+        placeAt(centre, 180 + way * round_deg, RADIUS_NM + outside_nm);
+      const fixes = [0, 90].map((round_deg, i) => ({ id: 'AB'[i]!, at: on(round_deg) }));
+      const beyond = { id: 'C', at: placeAt(on(90), 0, 5) };
+      const start = { id: 'S', at: placeAt(on(0), -90 * way, 4) };
+      const loaded = { final: null, curves: [{ from: 'A', to: 'B', centre, turn }] };
+      const radio = receivers({ ...vesterlund, fixes: [start, ...fixes, beyond] }, [], 0, loaded);
+      const settings: RadioSettings = {
+        ...onVlb,
+        source: 'rnav',
+        rnav: { legs: ['S', 'A', 'B', 'C'], course_deg: null }
+      };
+      const shownAt = (place: Place, k: number) => {
+        radio.step(settings, { ...at(0, 0), ...place, groundspeed_kt: 0 }, k, 1);
+        return { ...mainNeedle(radio.shown()), ...radio.shown() };
+      };
+      shownAt(placeAt(start.at, -90 * way, 1), 0);
+      shownAt(start.at, 1);
+      shownAt(fixes[0]!.at, 2);
+      for (const [round_deg, outside_nm] of [
+        [20, 0],
+        [45, 0.2],
+        [70, -0.3]
+      ] as const) {
+        const { deflection, course_deg, distance, waypoint } = shownAt(on(round_deg, outside_nm), 3);
+        expect(waypoint?.id).toBe('B');
+        // Outside of a right turn one is left of the course, and the needle stands to the right.
+        expect(deflection).toBeCloseTo(way * outside_nm, 2);
+        expect(Math.abs(turnFromTo(course_deg, 180 + way * (round_deg + 90)))).toBeLessThan(0.6);
+        expect(distance?.nm).toBeCloseTo(RADIUS_NM * (90 - round_deg) * (Math.PI / 180), 2);
+      }
+      shownAt(on(90.5), 4);
+      expect(shownAt(on(91), 5).waypoint?.id).toBe('C');
     }
   );
 

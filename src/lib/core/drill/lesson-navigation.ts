@@ -1,6 +1,7 @@
 import { stationById } from '../radio/station-geometry';
 import type { RadioError } from '../radio/radio-error';
 import type { RnavFinal } from '../radio/rnav-final';
+import type { RnavCurve } from '../radio/waypoint-needle';
 import type { World } from '../radio/world';
 import type { PlantedFault } from './approach/planted-fault';
 import type { DrillFile } from './drill-file';
@@ -21,6 +22,8 @@ export interface LessonNavigation {
   others: ReadonlyMap<string, Reference>;
   /** The final of the lesson's approach by waypoints, as the receiver has it; null without. */
   final: RnavFinal | null;
+  /** Curves of its way in. */
+  curves: readonly RnavCurve[];
 }
 
 /** What a drill by radio is usually flown with in a world. */
@@ -76,6 +79,7 @@ export function lessonNavigation(
     errors: asked.errors,
     origin: referenceOf(world, file.navigation.by, asked, variation_deg, 'navigation.fix'),
     others: new Map(others),
-    final: null
+    final: null,
+    curves: []
   };
 }

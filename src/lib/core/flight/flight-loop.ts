@@ -74,8 +74,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const { start, body, state, observed, origin } = startOfFlight(lesson);
   const { air, truth } = observed;
   const { navigation } = lesson;
-  const radio =
-    navigation && receivers(navigation.world, navigation.errors, area.variation_deg, navigation.final);
+  const radio = navigation && receivers(navigation.world, navigation.errors, area.variation_deg, navigation);
   let radios = navigation && startingRadios(lesson);
 
   const controls: Controls = { ...start.controls };

@@ -15,8 +15,8 @@ import {
   vorNeedle,
   type Antennas
 } from './receiver';
-import { computedPathNeedle, type RnavFinal } from './rnav-final';
-import { waypointNeedle } from './waypoint-needle';
+import { computedPathNeedle } from './rnav-final';
+import { waypointNeedle, type Loaded } from './waypoint-needle';
 import type { Station, World } from './world';
 
 /** The radios of one airplane: they take their time, as real needles do. */
@@ -39,15 +39,16 @@ const WRONG_IDENT = 'TST';
 
 /**
  * @param variation_deg by which bearings that are no station's own are magnetic, + = east
- * @param final of the approach by waypoints that is in the receiver
+ * @param loaded the approach by waypoints that is in the receiver
  * @throws Rejection when a waypoint of the settings is not in the world
  */
 export function receivers(
   world: World,
   errors: readonly RadioError[],
   variation_deg: number,
-  final: RnavFinal | null = null
+  loaded: Loaded = { final: null, curves: [] }
 ): Receivers {
+  const { final } = loaded;
   const memory = {
     begun: 0,
     needle1: 0,
@@ -138,7 +139,7 @@ export function receivers(
       );
       const one = navNeedle(settings.nav1, first, at, time_s);
       const two = navNeedle(settings.nav2, second, at, time_s);
-      const area = waypointNeedle(world, final, variation_deg, memory, settings, at);
+      const area = waypointNeedle(world, loaded, variation_deg, memory, settings, at);
       const settle = (value: number, toward: number, seconds: number) =>
         memory.begun === 0 ? toward : value + (toward - value) * (1 - Math.exp(-dt_s / seconds));
       if (!failing('stuck needle', time_s)) {

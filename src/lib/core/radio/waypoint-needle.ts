@@ -16,6 +16,20 @@ export interface WaypointMemory {
   legsKey: number;
 }
 
+/** What a receiver has loaded beyond waypoints: the final of an approach, and its curves. */
+export interface Loaded {
+  final: RnavFinal | null;
+  curves: readonly RnavCurve[];
+}
+
+/** A leg that leads round a centre from one waypoint to the next, as a receiver has it loaded. */
+export interface RnavCurve {
+  from: string;
+  to: string;
+  centre: Place;
+  turn: 'left' | 'right';
+}
+
 /** Within this distance of the last waypoint the scale is that of a terminal. */
 const TERMINAL_NM = 30;
 const enrouteScale = (distance_nm: number) =>
@@ -33,7 +47,7 @@ const LARGEST_FLY_BY_DEG = 120;
  */
 export function waypointNeedle(
   world: World,
-  final: RnavFinal | null,
+  { final, curves }: Loaded,
   variation_deg: number,
   memory: WaypointMemory,
   settings: RadioSettings,
@@ -54,31 +68,32 @@ export function waypointNeedle(
     memory.leg > 0
       ? placeByName(world, legs[memory.leg - 1]!)
       : { latitude_deg: memory.fromLatitude, longitude_deg: memory.fromLongitude };
-  const here = wayBetween(to, at);
-  // The course is taken where the leg ends: there a great circle has it.
-  const track_deg =
-    course_deg === null ? wayBetween(from, to).arrivalAzimuth_deg : course_deg + variation_deg;
-  const off = turnFromTo(track_deg + 180, here.azimuth_deg) * RADIANS_PER_DEGREE;
-  const along_nm = -here.distance_nm * Math.cos(off);
-  const crossTrack_nm = -here.distance_nm * Math.sin(off);
+  const curve =
+    course_deg === null
+      ? curves.find((known) => known.to === id && known.from === legs[memory.leg - 1])
+      : undefined;
+  const { track_deg, along_nm, crossTrack_nm, distance_nm } = curve
+    ? alongCurve(curve, to, at)
+    : alongLine(from, to, course_deg === null ? null : course_deg + variation_deg, at);
   const next = legs[memory.leg + 1];
   // The end of a final is flown over, and what is beyond it waits for whoever decides to go around.
   const atEnd = id === final?.to;
-  if (!atEnd && next !== undefined && course_deg === null && here.distance_nm < SEQUENCED_WITHIN_NM) {
+  if (!atEnd && next !== undefined && course_deg === null && distance_nm < SEQUENCED_WITHIN_NM) {
     const onward_deg = wayBetween(to, placeByName(world, next)).azimuth_deg;
-    if (along_nm >= -flyByLead_nm(at, turnFromTo(track_deg, onward_deg))) memory.leg += 1;
+    const lead_nm = curve ? 0 : flyByLead_nm(at, turnFromTo(track_deg, onward_deg));
+    if (along_nm >= -lead_nm) memory.leg += 1;
   }
   // With the final loaded the needle narrows toward it.
   const onFinal = final !== null && legs.includes(final.to) && legs.indexOf(final.to) >= memory.leg;
   const fullScale_nm = onFinal
-    ? Math.min(enrouteScale(here.distance_nm), finalScaleAt(final, at))
-    : enrouteScale(here.distance_nm);
+    ? Math.min(enrouteScale(distance_nm), finalScaleAt(final, at))
+    : enrouteScale(distance_nm);
   return {
     id,
     fullScale_nm,
     service: onFinal ? serviceOf(receivedFinal(final, at)) : null,
     onward: atEnd && along_nm >= 0 ? (next ?? null) : null,
-    distance_nm: here.distance_nm,
+    distance_nm,
     bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
     needle: {
       deflection: rnavDeflection(crossTrack_nm, fullScale_nm),
@@ -87,6 +102,36 @@ export function waypointNeedle(
       course_deg: normaliseBearing(Math.round(track_deg - variation_deg)) || 360,
       fullScale_deg: null
     }
+  };
+}
+
+/** Where a place is along a straight leg, NM: before its end −, right of it +. @param course_deg true; null: from where the leg begins */
+function alongLine(from: Place, to: Place, course_deg: number | null, at: Place) {
+  const { distance_nm, azimuth_deg } = wayBetween(to, at);
+  // The course is taken where the leg ends: there a great circle has it.
+  const track_deg = course_deg ?? wayBetween(from, to).arrivalAzimuth_deg;
+  const off = turnFromTo(track_deg + 180, azimuth_deg) * RADIANS_PER_DEGREE;
+  return {
+    track_deg,
+    along_nm: -distance_nm * Math.cos(off),
+    crossTrack_nm: -distance_nm * Math.sin(off),
+    distance_nm
+  };
+}
+
+/** The same along a curve: its course is the tangent where one is, its distance what is left of the arc. */
+function alongCurve({ centre, turn }: RnavCurve, to: Place, at: Place) {
+  const way = turn === 'right' ? 1 : -1;
+  const end = wayBetween(centre, to);
+  const here = wayBetween(centre, at);
+  const left_deg = way * turnFromTo(here.azimuth_deg, end.azimuth_deg);
+  const along_nm = -end.distance_nm * left_deg * RADIANS_PER_DEGREE;
+  return {
+    track_deg: here.azimuth_deg + 90 * way,
+    along_nm,
+    // Outside of a right turn is left of it.
+    crossTrack_nm: way * (end.distance_nm - here.distance_nm),
+    distance_nm: Math.abs(along_nm)
   };
 }
 

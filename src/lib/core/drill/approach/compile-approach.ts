@@ -144,7 +144,14 @@ export function compileApproach(
       errors: [],
       origin,
       others: sheet.references,
-      final: sheet.flown.final
+      final: sheet.flown.final,
+      curves: legs.flatMap((laid, i) => {
+        const from = legs[i - 1]?.leg.fix;
+        const { type, fix, turn = 'right' } = laid.leg;
+        return type === 'RF' && from && fix
+          ? [{ from, to: fix, centre: sheet.centreOf(laid).place, turn }]
+          : [];
+      })
     }
   };
 }
