@@ -153,6 +153,19 @@ describe('each slip is found', () => {
 });
 
 test.each([
+  ['keepsTurning', 'xvko-ils-17', 2, 1_700_392, 'still-turning'],
+  ['chasesNeedle', 'xvlb-back-course-06', 1, 5, 'chasing-needle']
+] as const)(
+  '%s on %s, airplane %d, seed %d, so that the course is never held: said with what it came from, and nothing of a decision that was not come to',
+  (habit, id, airplane, seed, kind) => {
+    const plan = planned(id, { transition: null }, { windSpeed_kt: 0, seed }, airplane);
+    const found = kindsOf(plan, { [habit]: 1 });
+    expect(found).toEqual(expect.arrayContaining(['not-established', kind]));
+    expect(found).not.toContain('early-decision');
+  }
+);
+
+test.each([
   [0.6, 'Above the path: down now'],
   [0.1, 'On the path: down at'],
   [-0.6, 'Below the path: hold this altitude']
@@ -215,7 +228,8 @@ describe('a circle to land', () => {
     ['31', 'left', 0],
     ['13', 'right', 0],
     ['31', 'left', 1],
-    ['31', 'left', 2]
+    ['31', 'left', 2],
+    ['13', 'right', 2]
   ] as const)(
     'to runway %s by %s turns, airplane %d: stays close and above the minimum, and comes to the threshold',
     (runway, turn, airplane) => {

@@ -61,7 +61,8 @@ export function courseTracker(steering: Steering): CourseTracker {
     const back_deg = steering.angleBack(right_nm, largest_deg);
     const more_deg =
       steering.joined && steering.goal?.kind === 'course' ? learn(time_s, course_deg, back_deg) : 0;
-    return steering.hold(time_s, steering.headingFor(course_deg + back_deg + more_deg));
+    // A runway that is seen is lined up with all the time.
+    return steering.hold(time_s, steering.headingFor(course_deg + back_deg + more_deg), steering.looksOut);
   }
 
   /** Flies the course as a heading, and goes back to that whenever the needle is back. */

@@ -10,6 +10,7 @@ const LEVEL_TOO_SOON_S = 24;
 
 /** Feet a minute for each foot off the path, the most of them, and the most the known rate is changed by for good. */
 const PATH_GAIN = 1.6;
+const SEEN_PATH_GAIN = 4;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
 
@@ -123,8 +124,11 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
   }
 
   /** What the known rate is changed by to come back to the path, and by what it has been found to be off. */
-  function towardPath_fpm(): number {
+  function towardPath_fpm(line: CardLine): number {
     const { below_ft, seen } = flying.path;
+    // A runway that is seen low is waited for in level flight.
+    if (drill.phases[flying.step]!.reference?.bySight)
+      return clamp(SEEN_PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, Math.abs(line.verticalSpeed_fpm));
     if (seen !== pathSeen) {
       pathSeen = seen;
       rateLearnt_fpm = clamp(rateLearnt_fpm + 0.08 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
@@ -147,9 +151,13 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     return EARLY_FT * habits.descendsEarly;
   }
 
-  /** The phase in which the altitude of this climb or descent is held. */
-  function nextLevel(): number {
-    return drill.phases.findIndex(({ goal }, index) => index > flying.step && goal.vertical.kind === 'level');
+  /** What an altitude is held with after this climb or descent, or was before it. */
+  function levelLine(line: CardLine): CardLine {
+    const isLevel = (index: number) => drill.phases[index]!.goal.vertical.kind === 'level';
+    const { step } = flying;
+    const after = drill.phases.findIndex((_, index) => index > step && isLevel(index));
+    const before = drill.phases.findLastIndex((_, index) => index < step && isLevel(index));
+    return settings[after >= 0 ? after : before]?.line ?? line;
   }
 
   function upOrDown(time_s: number, r: Readings, line: CardLine, loadFactor: number) {
@@ -167,7 +175,9 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         : toGo < lead + 130 * habits.levelsOffEarly || passed > 0;
     // A turn may last longer than the climb it is flown in: the altitude is the altitude.
     const ends = after === undefined || after.kind === 'level' || after.to_ft === vertical.to_ft;
-    if (ends && (levellingSince_s !== null || begins)) {
+    // Looking out one waits at the height of the base for the turn onto the final.
+    const waits = drill.phases[flying.step]!.reference?.bySight === true && passed > 0;
+    if ((ends && (levellingSince_s !== null || begins)) || (waits && vertical.kind !== 'path')) {
       if (levellingSince_s === null) {
         levellingSince_s = time_s;
         if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);
@@ -175,11 +185,11 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       }
       const early = habits.levelsOffEarly > 0 && time_s - levellingSince_s < LEVEL_TOO_SOON_S;
       const target = early ? vertical.to_ft - way * 130 * habits.levelsOffEarly : vertical.to_ft;
-      return level(time_s, r, target, settings[nextLevel()]?.line ?? line, loadFactor);
+      return level(time_s, r, target, levelLine(line), loadFactor);
     }
     const in_s = time_s - flying.since_s;
     if (vertical.kind === 'rate' || vertical.kind === 'path') {
-      const asked_fpm = line.verticalSpeed_fpm + (vertical.kind === 'path' ? towardPath_fpm() : 0);
+      const asked_fpm = line.verticalSpeed_fpm + (vertical.kind === 'path' ? towardPath_fpm(line) : 0);
       const rateError = asked_fpm - r.verticalSpeed_fpm;
       const slow = line.ias_kt - r.ias_kt;
       const gentle = gentleness(r);

@@ -19,6 +19,8 @@ const WIDER_NM = 0.12;
 /** The base turn ends so many radii behind the threshold. */
 const BEHIND_RADII = 2.6;
 const NEAR_NM = 0.25;
+/** No turn is led as one by more than this. */
+const MOST_LED_DEG = 100;
 /** A turn has been made when the track is so close to where it leads. */
 const TURNED_DEG = 25;
 const BASE_TURNED_DEG = 40;
@@ -69,23 +71,32 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
     minimum_ft: minimum.set_ft,
     judge: ['speed' as const]
   };
+  const abeam = at(-0.1, wide_nm);
+  /** Onto the downwind at a point, come to from elsewhere: the turn begins before it, radius × tan(turn ÷ 2). */
+  const onto = (place: Place, before: Place): ConditionFile => {
+    const turn_deg = Math.abs(turnFromTo(wayBetween(before, place).azimuth_deg, course + 180));
+    const lead_nm = radius_nm * Math.tan((Math.min(MOST_LED_DEG, turn_deg) / 2) * RADIANS_PER_DEGREE);
+    return reached('fixDistance_nm', 'below', Math.max(NEAR_NM, lead_nm));
+  };
+  const joins = at(length_nm / 2, wide_nm);
+  const flies = beyond_nm > length_nm / 4;
   const circle: string[] = [];
   // From beyond the middle of the runway one flies a downwind; from behind it one is on base at once.
-  if (beyond_nm > length_nm / 4)
+  if (flies)
     circle.push(
       sheet.add({
         name: `In sight: to the ${turn} downwind of ${runway.name}`,
         ...level,
-        about: sheet.about(seen(`downwind ${runway.name}`, at(length_nm / 2, wide_nm))),
-        until: orLate(reached('fixDistance_nm', 'below', NEAR_NM), turned(downwind_deg, TURNED_DEG))
+        about: sheet.about(seen(`downwind ${runway.name}`, joins)),
+        until: orLate(onto(joins, from.to), turned(downwind_deg, TURNED_DEG))
       })
     );
   circle.push(
     sheet.add({
       name: `Downwind ${runway.name}, the threshold abeam`,
       ...level,
-      about: sheet.about(seen(`abeam ${runway.name}`, at(-0.1, wide_nm))),
-      until: orLate(reached('fixDistance_nm', 'below', NEAR_NM), turned(base_deg, BASE_TURNED_DEG))
+      about: sheet.about(seen(`abeam ${runway.name}`, abeam)),
+      until: orLate(onto(abeam, flies ? joins : from.to), turned(base_deg, BASE_TURNED_DEG))
     })
   );
   if (lost === 'downwind') return { circle, landing: null };

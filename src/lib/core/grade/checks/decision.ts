@@ -30,11 +30,13 @@ function measureDecision(
   phase: Phase,
   span: PhaseSpan,
   altitude_ft: number
-): DecisionMeasure {
+): DecisionMeasure | null {
   const altitude = column(flight, 'altitude_ft');
   const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
   let lowest = sampleAt(flight, span.start_s - LOWEST_BEFORE_S);
   for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
+  // Who never came down has decided something else, and long before.
+  if (altitude[lowest]! > altitude_ft + COME_TO_FT) return null;
   const passed = altitude[lowest]! < altitude_ft;
   return {
     kind: 'decision',
@@ -48,6 +50,8 @@ function measureDecision(
   };
 }
 
+/** Farther above a decision altitude it has not been come to. */
+const COME_TO_FT = 400;
 /** Leaving the descent higher than this above the decision altitude is early. */
 const EARLY_MARGIN_FT = 50;
 /** Far above it something else was the matter. */

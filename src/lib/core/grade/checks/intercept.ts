@@ -8,7 +8,8 @@ import { capital } from '../../measure/capital';
 import { figure, heading } from '../../measure/figure';
 import { median } from '../../measure/median';
 import { type CourseReading, readByCourse } from './course-reading';
-import type { CourseGoal } from './tracking-measure';
+import { needleWork } from './tracking';
+import { measureTracking, type CourseGoal, type TrackingMeasure } from './tracking-measure';
 import { type CheckKind, elementName, BY_COURSE } from './check-kind';
 
 /** How a course was joined. */
@@ -24,6 +25,8 @@ export interface InterceptMeasure {
   /** The farthest beyond the course, share of full scale, ≥ 0. */
   overshoot: number;
   overshoot_s: number;
+  /** How it was flown from where the course was first come to, where it was never established. Older grades do not say. */
+  wandered?: TrackingMeasure;
 }
 
 const AFTER_INTERCEPT_S = 45;
@@ -55,16 +58,21 @@ export function measureIntercept(
   for (let k = from; k <= end; k++)
     if (Math.abs(reading.bank(k)) < 4 && reading.courseShare(k) * side > 0.5)
       angles.push(-side * reading.headingOff(k));
+  const established = span.complete && Math.abs(reading.courseShare(end)) <= 0.6;
+  let came = from;
+  while (came < end && Math.abs(reading.courseShare(came)) > OVERSHOOT_SHARE) came += 1;
+  const wandered =
+    established || came === end ? null : measureTracking(flight, lesson, goal, span, reading.time(came));
   return {
     kind: 'intercept',
     phaseId: span.phaseId,
     course_deg: goal.course_deg,
     askedAngle_deg: goal.intercept_deg!,
     angle_deg: angles.length > 5 * flight.rate_hz ? median(angles) : null,
-    established_s:
-      span.complete && Math.abs(reading.courseShare(end)) <= 0.6 ? span.end_s - span.start_s : null,
+    established_s: established ? span.end_s - span.start_s : null,
     overshoot,
-    overshoot_s: reading.time(overshootAt)
+    overshoot_s: reading.time(overshootAt),
+    ...(wandered ? { wandered } : {})
   };
 }
 
@@ -92,9 +100,11 @@ function wasIntercepted(m: InterceptMeasure): boolean {
   return m.angle_deg !== null && m.angle_deg >= LEAST_INTERCEPT_DEG;
 }
 
-function sayIntercept(m: InterceptMeasure, verdict: Verdict): Finding[] {
+function sayIntercept(m: InterceptMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
   if (m.established_s === null)
     return [
+      // What it came from is said, too, where it can be seen.
+      ...(m.wandered ? needleWork(m.wandered, lesson) : []),
       finding(
         'not-established',
         'fault',

@@ -21,9 +21,8 @@ export interface MissedMeasure {
 }
 
 const LOOKS_S = 30;
-/** Begun above the minimum, a climb is only known for one after a while: it began at the lowest point before. */
-const BEGUN_BEFORE_S = 12;
-const CLIMBED_FT = 40;
+/** Begun above the minimum, a climb is only known for one after a while: it is followed back for so long. */
+const BEGUN_BEFORE_S = 30;
 const LOOKS_BACK_S = 5;
 /** Of what the climb is flown with, this much is climb power. */
 const CLIMB_POWER = 0.9;
@@ -109,11 +108,11 @@ function firstWords({ first }: MissedMeasure): string {
 /** Time to climb power; somebody who is told has first to hear it. */
 const powerWithin_s = ({ first }: MissedMeasure) => ('turn' in first ? POWER_WHEN_TOLD_S : POWER_WITHIN_S);
 
-/** Where a climb began that is under way at a sample: the lowest point before; where none is, the sample itself. */
-function lowestBefore(altitude: ArrayLike<number>, at: number, samples: number): number {
-  let lowest = at;
-  for (let k = at; k >= Math.max(0, at - samples); k--) if (altitude[k]! < altitude[lowest]!) lowest = k;
-  return altitude[at]! - altitude[lowest]! >= CLIMBED_FT ? lowest : at;
+/** Where a climb began that is under way at a sample; where none is, the sample itself. */
+function climbBegan(climb: ArrayLike<number>, at: number, samples: number): number {
+  let began = at;
+  while (began > 0 && at - began < samples && climb[began - 1]! > 0) began -= 1;
+  return began;
 }
 
 /** Which way the first turn went that was more than a correction; null: none. */
@@ -132,7 +131,7 @@ function firstTurn(bank: ArrayLike<number>, from: number, to: number, rate_hz: n
 export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
   name: 'order of the missed approach',
   measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg', 'heading_deg'],
-  measure({ flight, phase, span }, { first: asked }) {
+  measure({ flight, lesson, phase, span }, { first: asked }) {
     const rate = flight.rate_hz;
     const throttle = column(flight, 'throttle');
     const climb = column(flight, 'climbRate_fpm');
@@ -144,7 +143,11 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const { lateral } = phase.goal;
     const heading_deg = lateral.kind === 'heading' ? lateral.heading_deg : null;
     const straight_ft = 'straight_ft' in asked ? asked.straight_ft : -Infinity;
-    const at = lowestBefore(altitude, Math.round(span.start_s * rate), BEGUN_BEFORE_S * rate);
+    const start = Math.round(span.start_s * rate);
+    const before = lesson.drill.phases[lesson.drill.phases.indexOf(phase) - 1];
+    // In level flight a gust lifts an airplane, too; where one was going down a climb is a climb.
+    const at =
+      before?.goal.vertical.kind === 'level' ? start : climbBegan(climb, start, BEGUN_BEFORE_S * rate);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
     let most = 0;

@@ -138,6 +138,14 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
   }
 }
 
+/** What was wrong with the needle work of a stretch in which a course was never held. */
+export function needleWork(m: TrackingMeasure, lesson: Lesson): Finding[] {
+  return trackingFaults(m, lesson)
+    .filter((fault) => NEEDLE_WORK.includes(fault))
+    .map((fault) => say(fault, m));
+}
+const NEEDLE_WORK: readonly TrackingFault[] = ['still-turning', 'chasing-needle', 'over-correcting-course'];
+
 export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> = {
   name: 'tracking',
   measuredFrom: BY_COURSE,
