@@ -81,3 +81,40 @@ test('an ILS with the autopilot: course and path are armed, and caught', async (
   await expect(page.getByText('course, path', { exact: true })).toBeVisible();
   expect(faults).toEqual([]);
 });
+
+test('an approach flown as a test: the path lost on the way; outside the standard the examiner asks, and the rest is judged', async ({
+  browser
+}) => {
+  test.setTimeout(240_000);
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Davi Almansor', faults);
+  await page.goto('/plan?approach=xvlb-rnav-24');
+  await choose(page.getByLabel('Way in'), 'vectors to final');
+  await choose(page.getByLabel('Radios', { exact: true }), 'set and identified');
+  await choose(page.getByLabel('Path', { exact: true }), 'lost on the way');
+  await choose(page.getByLabel('Corridors', { exact: true }), 'hidden (test)');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await page.waitForURL(/\/fly\//);
+  // What is to be lost is not told beforehand.
+  await expect(page.getByLabel('Phases')).not.toContainText('the minimum');
+  await page.getByRole('button', { name: 'load waypoints' }).click();
+  await expect(page.getByRole('region', { name: 'Radios' })).toContainText('to ');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.keyboard.press('4');
+  // The nose is pushed down, and nothing is done about what follows.
+  await page.keyboard.down('ArrowUp');
+  await page.waitForTimeout(500);
+  await page.keyboard.up('ArrowUp');
+  const examiner = page.getByRole('region', { name: 'Examiner' });
+  await expect(examiner).toContainText('Outside the standard.', { timeout: 90_000 });
+  await expect(examiner).toContainText('the rest is judged all the same');
+  await examiner.getByRole('button', { name: 'Go on' }).click();
+  await expect(examiner).toHaveCount(0);
+  await page.getByRole('button', { name: 'Begin again…' }).click();
+  await page.getByRole('button', { name: 'Stop and debrief' }).click();
+  await page.waitForURL(/\/debrief\//);
+  await expect(
+    page.getByText(/Flown as a test, it was outside the standard at .* it was flown on/)
+  ).toBeVisible();
+  expect(faults).toEqual([]);
+});
