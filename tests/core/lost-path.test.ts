@@ -7,6 +7,7 @@ import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import { placeAt } from '$core/earth/geodesic';
+import { startingBugs } from '$core/flight/flight-bugs';
 import { gradeFlight } from '$core/grade/grade';
 import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { radiosFor, isByRadio } from '$core/drill/reference-radios';
@@ -99,6 +100,9 @@ describe('a path that is lost on the way', () => {
         },
         plan
       );
+    expect(
+      startingBugs(lessonOf({ ...plan, approach: { ...plan.approach, radios: 'ready' } })).minimum_ft
+    ).toBe(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
     const lnav_ft = lessonOf(plan).drill.checks.find((check) => check.kind === 'minimum-set')!;
     expect(lnav_ft).toMatchObject({ minimum_ft: 560 });
     const old = marked(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);

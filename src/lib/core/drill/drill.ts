@@ -184,8 +184,11 @@ export type Check =
       /** Where the field is lost from sight; null: it stays in sight to the runway. */
       lost: 'downwind' | 'base' | null;
     }
-  /** The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. */
-  | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number; pathLost?: true };
+  /**
+   * The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. Where the path is lost on the way,
+   * `before_ft` is what was briefed with it.
+   */
+  | { kind: 'minimum-set'; phase: string; minimum_ft: number; least_ft: number; before_ft?: number };
 
 /** A drill for one lesson's figures: phases flown one after the other, each with its corridors. The grader knows nothing else. */
 export interface Drill {

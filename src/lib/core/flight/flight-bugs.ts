@@ -11,7 +11,7 @@ export function asksForMinimum({ drill }: Lesson) {
 export function startingBugs(lesson: Lesson): Bugs {
   const asked = asksForMinimum(lesson);
   const isSet = lesson.navigation?.radios === 'ready' && lesson.navigation.planted !== 'no minimum';
-  return asked && isSet ? { ...noBugs, minimum_ft: asked.minimum_ft } : noBugs;
+  return asked && isSet ? { ...noBugs, minimum_ft: asked.before_ft ?? asked.minimum_ft } : noBugs;
 }
 
 /** The marks as they stood at a moment of a flight. */

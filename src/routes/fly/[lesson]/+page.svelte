@@ -224,6 +224,13 @@
 
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
 
+<div class="relative">
+  {#if offer}
+    {#await import('./TestOffer.svelte') then { default: TestOffer }}
+      <TestOffer words={offer.words} onanswer={answerTest} />
+    {/await}
+  {/if}
+</div>
 <PhaseRibbon
   {drill}
   index={frame?.phaseIndex ?? null}
@@ -238,11 +245,6 @@
   hint={frame?.hint ?? null}
 />
 
-{#if offer}
-  {#await import('./TestOffer.svelte') then { default: TestOffer }}
-    <TestOffer words={offer.words} onanswer={answerTest} />
-  {/await}
-{/if}
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div
   class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6 compact:gap-3 compact:landscape:grid-cols-[minmax(0,1fr)_280px] compact:portrait:grid-cols-1"

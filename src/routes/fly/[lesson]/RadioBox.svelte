@@ -209,8 +209,9 @@
             >on to {shown.waypoint.onward}</button
           >
         {:else if shown.waypoint}
-          to {shown.waypoint.id}, edge {figure(shown.waypoint.fullScale_nm, 2)} NM
-          {#if shown.waypoint.service}· <span class="text-ink">{shown.waypoint.service}</span>{/if}
+          to {shown.waypoint.id}, {#if shown.waypoint.service}<span class="text-ink"
+              >{shown.waypoint.service}</span
+            >{:else}edge {figure(shown.waypoint.fullScale_nm, 2)} NM{/if}
         {:else}none{/if}</span
       >
     </div>

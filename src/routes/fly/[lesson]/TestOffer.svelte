@@ -6,8 +6,9 @@
   let { words, onanswer }: { words: string; onanswer: (answer: TestAnswer) => void } = $props();
 </script>
 
+<!-- It lies over the names of the phases: the panel stays where it is. -->
 <section
-  class="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1.5 border-l-2 border-hard py-1 pl-3"
+  class="absolute inset-x-0 top-2 z-20 flex flex-wrap items-center gap-x-3 gap-y-1.5 border border-l-4 border-hard bg-sheet py-2 pr-3 pl-3"
   aria-label="Examiner"
   aria-live="assertive"
 >

@@ -34,7 +34,7 @@ export function approachChecks(
       phase: ids.first,
       minimum_ft: minimum.set_ft,
       least_ft: lowestMark_ft(minimum),
-      ...(planned.pathLost ? { pathLost: true as const } : {})
+      ...(flown.briefed_ft === null ? {} : { before_ft: flown.briefed_ft })
     }
   ];
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)

@@ -80,6 +80,7 @@ export function compileApproach(
       from_deg: normaliseBearing(wind.from_deg + area.variation_deg - approach.variation_deg)
     },
     minimum,
+    briefed_ft: planned.pathLost ? minimumOf(withPath(plan), aircraft).set_ft : null,
     category: categoryOfPlan(plan, aircraft),
     goesOn: seen ? seen.goesOn : planned.ends === 'landing',
     final: rnavFinalOf(known, planned),
@@ -154,6 +155,12 @@ export function compileApproach(
       })
     }
   };
+}
+
+/** The same plan with its path kept. */
+function withPath(plan: PlannedApproach): PlannedApproach {
+  const { pathLost: _, ...approach } = plan.approach;
+  return { ...plan, approach };
 }
 
 /** Only a path by waypoints is lost on the way. */

@@ -29,6 +29,8 @@ export interface FlownWith {
   /** By the approach's own north. */
   wind: Wind;
   minimum: SetMinimum;
+  /** What was briefed where the path is lost on the way, ft; null: it is not. */
+  briefed_ft: number | null;
   category: Category;
   /** Whether what is seen at the minimum lets one go on to the runway. */
   goesOn: boolean;

@@ -22,7 +22,7 @@ type Marked = ReturnType<typeof minimumMark>;
 export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
   name: 'minimum marked',
   measuredFrom: [],
-  measure({ flight, phase, span }, { minimum_ft, least_ft, pathLost }) {
+  measure({ flight, phase, span }, { minimum_ft, least_ft, before_ft }) {
     const marks = flight.events.flatMap((event) =>
       event.kind === 'bugs' && event.time_s <= span.start_s ? [event.bugs] : []
     );
@@ -34,7 +34,7 @@ export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
       marked_ft: marks.at(-1)!.minimum_ft,
       asked_ft: minimum_ft,
       least_ft,
-      ...(pathLost ? { pathLost } : {})
+      ...(before_ft === undefined ? {} : { pathLost: true as const })
     };
   },
   judge: ({ marked_ft, asked_ft, least_ft }) => minimumMark(marked_ft, { set_ft: asked_ft, least_ft }),
