@@ -1,9 +1,11 @@
 import { clamp } from '../measure/clamp';
 import type { Lesson } from '../drill/lesson';
 import { phaseSettings } from '../drill/settings';
+import { turnFromTo } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { attitudePilot } from '../pilot/attitude-pilot';
 import { ROLL_DEGPS } from '../pilot/flying';
+import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
 import type { Habits } from '../pilot/habits';
 import { STEP_S, flightLoop } from './flight-loop';
@@ -18,6 +20,11 @@ export const LONGEST_SIMULATED_S = 4000;
 
 /** A simulated pilot has looked at the altimeter setting by then. */
 const CHECKS_SETTING_S = 6;
+/** A heading indicator wanders: so often it is set by the compass, the wings level; once that has settled, by its mean over so long. */
+const SETS_HEADING_S = 600;
+const COMPASS_SETTLES_S = 8;
+const COMPASS_MEAN_S = 12;
+const LEVEL_DEG = 5;
 /** How fast hands move: attitude °/s, levers in full travels a second. */
 const PITCH_DEGPS = 3.5;
 const RECOVERY_PITCH_DEGPS = 7;
@@ -53,11 +60,29 @@ export function simulatedHands(
   const hands: Hands = { ...loop.hands(), stick, bugs: flown.bugs() };
   const minimum_ft = asksForMinimum(lesson)?.minimum_ft ?? null;
   const sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
+  const setsHeading =
+    lesson.plan.panel === 'dials' && lesson.plan.faults.length === 0 && !lesson.covered.includes('heading');
+  const gyro = { levelSince_s: 0, setAt_s: 0, off_deg: 0, looks: 0 };
   let lookedAt: ScanArea | null = null;
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
+  /** Sets the heading indicator by the compass when that is due, and can be done. */
+  function setHeading(readings: Readings, time_s: number): void {
+    // In a hold the headings of the last circuit are what the next one is flown by.
+    const holds = lesson.drill.phases[flown.phase().index]!.goal.lateral.kind === 'hold';
+    if (holds || Math.abs(readings.bank_deg) > LEVEL_DEG)
+      Object.assign(gyro, { levelSince_s: time_s, off_deg: 0, looks: 0 });
+    if (time_s - gyro.setAt_s < SETS_HEADING_S || time_s - gyro.levelSince_s < COMPASS_SETTLES_S) return;
+    gyro.off_deg += turnFromTo(readings.heading_deg, readings.compass_deg);
+    gyro.looks += 1;
+    if (gyro.looks * STEP_S < COMPASS_MEAN_S) return;
+    hands.headingKnob_deg += Math.round(gyro.off_deg / gyro.looks);
+    Object.assign(gyro, { setAt_s: time_s, off_deg: 0, looks: 0 });
+  }
+
   return () => {
     const readings = loop.readings();
+    if (setsHeading) setHeading(readings, loop.time_s());
     const { index } = flown.phase();
     const seen = sightByPhase[index] ? loop.place() : null;
     const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation(), seen);
