@@ -68,9 +68,10 @@ export function simulatedHands(
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   /** Sets the heading indicator by the compass when that is due, and can be done. */
   function setHeading(readings: Readings, time_s: number): void {
-    // In a hold the headings of the last circuit are what the next one is flown by.
-    const holds = lesson.drill.phases[flown.phase().index]!.goal.lateral.kind === 'hold';
-    if (holds || Math.abs(readings.bank_deg) > LEVEL_DEG)
+    // In a hold the headings of the last circuit are what the next one is flown by; on a final nobody looks for the compass.
+    const { goal, segment } = lesson.drill.phases[flown.phase().index]!;
+    const busy = goal.lateral.kind === 'hold' || segment === 'final';
+    if (busy || Math.abs(readings.bank_deg) > LEVEL_DEG)
       Object.assign(gyro, { levelSince_s: time_s, off_deg: 0, looks: 0 });
     if (time_s - gyro.setAt_s < SETS_HEADING_S || time_s - gyro.levelSince_s < COMPASS_SETTLES_S) return;
     gyro.off_deg += turnFromTo(readings.heading_deg, readings.compass_deg);
