@@ -1,17 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import type { AutopilotModes } from '$core/aircraft/autopilot';
 import { courseWait, turnLead_s, type CourseMode } from '$core/aircraft/autopilot-couplings';
-import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import { lessonOf } from '$core/drill/lesson';
-import { sensiblePlan } from '$core/drill/sensible-plan';
-import { trainingAreas } from '$core/earth/training-area';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
-import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { mainNeedle } from '$core/radio/navigation-shown';
 import type { RadioSettings } from '$core/radio/radio-settings';
-import { worldById } from '$core/radio/world-catalogue';
+import { planned } from './planned-approach';
 
 interface Asked {
   approach?: string;
@@ -26,21 +21,14 @@ interface Asked {
 
 /** Vectors to a final, radios set, the autopilot asked; the power holds the speed. Tells what was shown every second. */
 function coupled({ approach: id = 'xvlb-ils-24', airplane = 0, wind_kt = 12, ...asked }: Asked) {
-  const approach = approachById(id);
-  const aircraft = aircraftCatalogue[airplane]!;
-  const area = trainingAreas.find(({ world }) => world === approach.world)!;
-  const lesson = lessonOf({
-    ...planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
-      ...plannedApproach(approach, aircraft),
-      transition: null,
-      radios: 'ready'
-    }),
-    assist: 'autopilot',
-    seed: 5,
-    windFrom_deg: 290,
-    windSpeed_kt: wind_kt,
-    turbulence: 'light'
-  });
+  const lesson = lessonOf(
+    planned(
+      id,
+      { transition: null, radios: 'ready' },
+      { assist: 'autopilot', windSpeed_kt: wind_kt },
+      airplane
+    )
+  );
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
   const { plan } = lesson;

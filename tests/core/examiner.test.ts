@@ -1,11 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { measureCorridors } from '$core/deviation/corridor-measure';
-import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import { lessonOf } from '$core/drill/lesson';
 import { trackPhases } from '$core/drill/phase-tracker';
-import { sensiblePlan } from '$core/drill/sensible-plan';
-import { trainingAreas } from '$core/earth/training-area';
 import type { ChannelId } from '$core/flight/channels';
 import { detectPhases } from '$core/flight/detected-phases';
 import type { Flight } from '$core/flight/flight';
@@ -13,24 +9,10 @@ import { examiner, isTest } from '$core/grade/examiner';
 import { gradeFlight } from '$core/grade/grade';
 import { isSaidByCheck } from '$core/grade/lean';
 import type { Habits } from '$core/pilot/habits';
-import { approachById } from '$core/procedure/approach/approach-catalogue';
-import { worldById } from '$core/radio/world-catalogue';
-import { flown } from './flown';
+import { flown, planOf } from './flown';
+import { planned } from './planned-approach';
 
-const aircraft = aircraftCatalogue[0]!;
-const approach = approachById('xvlb-ils-24');
-const area = trainingAreas.find(({ world }) => world === approach.world)!;
-const plan = {
-  ...planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
-    ...plannedApproach(approach, aircraft),
-    transition: null
-  }),
-  seed: 5,
-  windFrom_deg: 290,
-  windSpeed_kt: 12,
-  turbulence: 'light' as const,
-  corridors: 'test' as const
-};
+const plan = planned('xvlb-ils-24', { transition: null }, { corridors: 'test' });
 const lesson = lessonOf(plan);
 
 /** What is said, and at which sample, by an examiner who watches a flight, or only the rest of it from a sample on. */
@@ -102,6 +84,6 @@ describe('the examiner of a test', () => {
       true,
       false
     ]);
-    expect(isTest({ plan: { ...sensiblePlan(aircraft, area), corridors: 'test' } })).toBe(false);
+    expect(isTest({ plan: planOf({ corridors: 'test' }) })).toBe(false);
   });
 });

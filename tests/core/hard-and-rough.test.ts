@@ -1,34 +1,18 @@
 import { describe, expect, test } from 'vitest';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
-import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import { lessonOf } from '$core/drill/lesson';
-import { sensiblePlan } from '$core/drill/sensible-plan';
-import { trainingAreas } from '$core/earth/training-area';
 import type { ChannelId } from '$core/flight/channels';
 import { detectPhases } from '$core/flight/detected-phases';
 import { asJudged } from '$core/flight/judged-channels';
 import { gradeFlight } from '$core/grade/grade';
 import { needleMiles } from '$core/grade/needle-miles';
-import { approachById } from '$core/procedure/approach/approach-catalogue';
-import { worldById } from '$core/radio/world-catalogue';
 import { flown } from './flown';
+import { planned } from './planned-approach';
 
-const aircraft = aircraftCatalogue[0]!;
-const approach = approachById('xvlb-ils-24');
-const area = trainingAreas.find(({ world }) => world === approach.world)!;
-const planned = (turbulence: 'light' | 'moderate') => ({
-  ...planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
-    ...plannedApproach(approach, aircraft),
-    transition: null
-  }),
-  seed: 5,
-  windFrom_deg: 290,
-  windSpeed_kt: 12,
-  turbulence
-});
+const inAir = (turbulence: 'light' | 'moderate') =>
+  planned('xvlb-ils-24', { transition: null }, { turbulence });
 
 describe('what must not happen on a final', () => {
-  const plan = planned('light');
+  const plan = inAir('light');
   const flight = flown(plan);
   const lesson = lessonOf(plan);
   const spans = detectPhases(flight, lesson.drill);
@@ -61,7 +45,7 @@ describe('what must not happen on a final', () => {
 });
 
 test('in rough air what swings is not put down to the hands; the same flight in light air would be', () => {
-  const rough = planned('moderate');
+  const rough = inAir('moderate');
   const flight = flown(rough);
   const HANDS = ['pumping', 'power-hunting', 'over-correcting', 'chasing-needle', 'over-correcting-course'];
   const said = (plan: typeof rough) =>
@@ -72,7 +56,7 @@ test('in rough air what swings is not put down to the hands; the same flight in 
 });
 
 test('mile by mile the needles are the share of scale times the scale there; of a flight without places nothing is told', () => {
-  const plan = planned('light');
+  const plan = inAir('light');
   const lesson = lessonOf(plan);
   const flight = asJudged(flown(plan), lesson);
   const spans = detectPhases(flight, lesson.drill);

@@ -1,38 +1,24 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
-import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import type { ApproachPlan } from '$core/drill/approach/approach-plan';
 import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
-import { sensiblePlan } from '$core/drill/sensible-plan';
-import { trainingAreas } from '$core/earth/training-area';
 import { placeAt } from '$core/earth/geodesic';
 import { startingBugs } from '$core/flight/flight-bugs';
 import { gradeFlight } from '$core/grade/grade';
-import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { radiosFor, isByRadio } from '$core/drill/reference-radios';
 import { mainNeedle } from '$core/radio/navigation-shown';
 import { receivers } from '$core/radio/receivers';
 import type { RadioSettings } from '$core/radio/radio-settings';
-import { worldById } from '$core/radio/world-catalogue';
 import { flown } from './flown';
+import { planned } from './planned-approach';
 
-function planned(id: string, pathLost: boolean, withoutPath = false) {
-  const approach = approachById(id);
-  const aircraft = aircraftCatalogue[0]!;
-  const area = trainingAreas.find(({ world }) => world === approach.world)!;
-  const plan = planForApproach(sensiblePlan(aircraft, area), aircraft, worldById(approach.world), {
-    ...plannedApproach(approach, aircraft),
-    transition: null,
-    technique: 'step-down',
-    withoutPath,
-    ...(pathLost ? { pathLost: true as const } : {})
-  });
-  return { ...plan, seed: 5, windFrom_deg: 290, windSpeed_kt: 12, turbulence: 'light' as const };
-}
+const without = (id: string, asked: Partial<ApproachPlan>) =>
+  planned(id, { transition: null, technique: 'step-down', ...asked });
 
 describe('a path that is lost on the way', () => {
-  const plan = planned('xvlb-rnav-24', true);
+  const plan = without('xvlb-rnav-24', { pathLost: true });
   const lesson = lessonOf(plan);
   const { final, world } = lesson.navigation!;
   const settings: RadioSettings = {
@@ -85,8 +71,8 @@ describe('a path that is lost on the way', () => {
 
   test('is flown on as without a path, to the minimum without; the card briefs what was expected', () => {
     const phases = (of: typeof plan) => lessonOf(of).drill.phases.map(({ name, goal }) => ({ name, goal }));
-    expect(phases(plan)).toEqual(phases(planned('xvlb-rnav-24', false, true)));
-    expect(phases(plan)).not.toEqual(phases(planned('xvlb-rnav-24', false)));
+    expect(phases(plan)).toEqual(phases(without('xvlb-rnav-24', { withoutPath: true })));
+    expect(phases(plan)).not.toEqual(phases(without('xvlb-rnav-24', {})));
     expect(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum?.line).toBe('LPV');
     const flight = flown(plan);
     const marked = (minimum_ft: number) =>
@@ -113,11 +99,11 @@ describe('a path that is lost on the way', () => {
     const reset = marked(560);
     expect(reset.verdict).not.toBe('not met');
     expect(reset.story!.map(({ words }) => words).join(' ')).toContain(
-      'The path was lost 3 NM before the final fix; the minimum from there on was 560 ft (LNAV).'
+      'The path was lost before the final fix; the minimum from there on was 560 ft (LNAV).'
     );
   });
 
   test.each(['xvlb-ils-24', 'xvna-rnav-31'])('%s has no path by waypoints to lose', (id) => {
-    expect(problemsOf(planned(id, true))[0]?.field).toBe('approach.pathLost');
+    expect(problemsOf(without(id, { pathLost: true }))[0]?.field).toBe('approach.pathLost');
   });
 });

@@ -13,7 +13,6 @@ import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
-import { PATH_LOST_BEFORE_NM } from '../radio/rnav-final';
 import { asideWords } from './checks/threshold';
 import { testTold } from './examiner';
 
@@ -127,7 +126,7 @@ export function approachStory(
   if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && parts.some((p) => p.segment === 'final')) {
     const { line, set_ft } = minimumOf(lesson.plan, lesson.aircraft);
     say(
-      `The path was lost ${PATH_LOST_BEFORE_NM} NM before the final fix; the minimum from there on was ${figure(set_ft)} ft (${line}).`,
+      `The path was lost before the final fix; the minimum from there on was ${figure(set_ft)} ft (${line}).`,
       null
     );
   }

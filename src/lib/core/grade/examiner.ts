@@ -111,8 +111,7 @@ function wordsOf(
 }
 
 /** What was answered to an examiner's offer. */
-export const testAnswers = ['goes on', 'discontinued'] as const;
-export type TestAnswer = (typeof testAnswers)[number];
+export type TestAnswer = 'goes on' | 'discontinued';
 
 /** What a test came to by its examiner, in a sentence with its moment; null where nothing was offered. */
 export function testTold(events: readonly FlightEvent[]): { words: string; moment_s: number } | null {

@@ -1,6 +1,7 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
+import { COURSE_NEEDLE } from '../drill/corridors-of-goal';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { sampleAt, type Flight } from '../flight/flight';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
@@ -24,7 +25,6 @@ export interface NeedleMile {
 
 /** By the miles that are left: in the last one, in the one before, and farther out no more than the standard. */
 const AIM = [1 / 3, 1 / 2] as const;
-const STANDARD = 0.75;
 /** A mile of which less was flown says nothing. */
 const LEAST_SAMPLES_S = 8;
 const MOST_MILES = 12;
@@ -77,7 +77,7 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
       sums.offPath_ft += Math.abs(path[k]!) * pathScale_ft(line, wayBetween(line.aim, place).distance_nm);
     }
   }
-  const standard = tolerance.courseNeedle ?? STANDARD;
+  const standard = tolerance.courseNeedle ?? COURSE_NEEDLE;
   return [...miles]
     .filter(([, { samples }]) => samples >= LEAST_SAMPLES_S * flight.rate_hz)
     .sort(([a], [b]) => b - a)
@@ -87,6 +87,6 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
       aside_m: (sums.aside_nm / sums.samples) * METRES_PER_NAUTICAL_MILE,
       path: sums.pathSamples > 0 ? sums.path / sums.pathSamples : null,
       offPath_ft: sums.pathSamples > 0 ? sums.offPath_ft / sums.pathSamples : null,
-      aim: Math.min(standard, AIM[to_nm] ?? STANDARD)
+      aim: Math.min(standard, AIM[to_nm] ?? standard)
     }));
 }

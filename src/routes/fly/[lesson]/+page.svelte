@@ -6,7 +6,6 @@
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
-  import type { TestAnswer } from '$core/grade/examiner';
   import { planPicture } from '$core/flight/plan-picture';
   import { clock } from '$core/measure/figure';
   import { storedSetup } from '$lib/controls/gamepad';
@@ -77,7 +76,6 @@
       helps.begin();
       desk?.begin();
       way.begin();
-      answered = false;
     },
     onready: (ownEyes) => ownEyes && attention?.begin(),
     ongraded: (id) => void goto(`/debrief/${id}`),
@@ -108,8 +106,6 @@
   const view = $derived(
     attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
   );
-  let answered = $state(false);
-  const offer = $derived(answered || session?.state === 'ended' ? null : (frame?.offer ?? null));
   const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
   /** The autopilot's heading is the heading's bug. */
   const shownBugs = $derived.by(() => {
@@ -155,12 +151,6 @@
     }
     if (flown) voice.follow(flown);
     animation = requestAnimationFrame(picture);
-  }
-
-  function answerTest(answer: TestAnswer) {
-    session?.note({ kind: 'test', detail: answer });
-    answered = true;
-    if (answer === 'discontinued') session?.stop();
   }
 
   function mark() {
@@ -225,9 +215,9 @@
 <FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
 
 <div class="relative">
-  {#if offer}
+  {#if session && frame?.offer}
     {#await import('./TestOffer.svelte') then { default: TestOffer }}
-      <TestOffer words={offer.words} onanswer={answerTest} />
+      <TestOffer {session} offer={frame.offer} />
     {/await}
   {/if}
 </div>

@@ -79,10 +79,10 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
     return reached('fixDistance_nm', 'below', Math.max(NEAR_NM, lead_nm));
   };
   const joins = at(length_nm / 2, wide_nm);
-  const flies = beyond_nm > length_nm / 4;
-  const circle: string[] = [];
   // From beyond the middle of the runway one flies a downwind; from behind it one is on base at once.
-  if (flies)
+  const fliesDownwind = beyond_nm > length_nm / 4;
+  const circle: string[] = [];
+  if (fliesDownwind)
     circle.push(
       sheet.add({
         name: `In sight: to the ${turn} downwind of ${runway.name}`,
@@ -96,7 +96,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
       name: `Downwind ${runway.name}, the threshold abeam`,
       ...level,
       about: sheet.about(seen(`abeam ${runway.name}`, abeam)),
-      until: orLate(onto(abeam, flies ? joins : from.to), turned(base_deg, BASE_TURNED_DEG))
+      until: orLate(onto(abeam, fliesDownwind ? joins : from.to), turned(base_deg, BASE_TURNED_DEG))
     })
   );
   if (lost === 'downwind') return { circle, landing: null };

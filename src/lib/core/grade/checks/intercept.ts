@@ -25,12 +25,14 @@ export interface InterceptMeasure {
   /** The farthest beyond the course, share of full scale, ≥ 0. */
   overshoot: number;
   overshoot_s: number;
-  /** How it was flown from where the course was first come to, where it was never established. Older grades do not say. */
+  /** How it was flown from where the course was first come to, where it was established long after, or never. Older grades do not say. */
   wandered?: TrackingMeasure;
 }
 
 const AFTER_INTERCEPT_S = 45;
 const SIDE_TOLD_BY = 0.25;
+/** Come to, a course is joined within this; who takes longer did something else on it. */
+const JOINED_WITHIN_S = 90;
 
 export function measureIntercept(
   flight: Flight,
@@ -61,8 +63,9 @@ export function measureIntercept(
   const established = span.complete && Math.abs(reading.courseShare(end)) <= 0.6;
   let came = from;
   while (came < end && Math.abs(reading.courseShare(came)) > OVERSHOOT_SHARE) came += 1;
+  const atOnce = established && end - came < JOINED_WITHIN_S * flight.rate_hz;
   const wandered =
-    established || came === end ? null : measureTracking(flight, lesson, goal, span, reading.time(came));
+    atOnce || came === end ? null : measureTracking(flight, lesson, goal, span, reading.time(came));
   return {
     kind: 'intercept',
     phaseId: span.phaseId,
@@ -101,10 +104,11 @@ function wasIntercepted(m: InterceptMeasure): boolean {
 }
 
 function sayIntercept(m: InterceptMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
+  // What it came from is said, too, where it can be seen.
+  const wandered = m.wandered ? needleWork(m.wandered, lesson) : [];
   if (m.established_s === null)
     return [
-      // What it came from is said, too, where it can be seen.
-      ...(m.wandered ? needleWork(m.wandered, lesson) : []),
+      ...wandered,
       finding(
         'not-established',
         'fault',
@@ -114,8 +118,9 @@ function sayIntercept(m: InterceptMeasure, verdict: Verdict, lesson: Lesson): Fi
         { channel: 'courseShare', failed: true, worth: 5 * MOMENT_S }
       )
     ];
-  if (verdict === 'met') return [];
+  if (verdict === 'met') return wandered;
   return [
+    ...wandered,
     finding(
       'intercept-overshoot',
       'fault',

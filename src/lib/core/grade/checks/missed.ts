@@ -163,6 +163,11 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
         k < (climbing ?? to) &&
         (flaps[k]! < flaps[from]! - FLAPS_DEG || (gear !== undefined && gear[k]! < gear[from]! - 0.2))
     );
+    // Who already heads there needs no turn.
+    const isTurned = (k: number) =>
+      lateral.kind === 'turn' &&
+      lateral.to_deg !== null &&
+      Math.abs(normaliseSigned(heading[k]! - lateral.to_deg)) <= AWAY_DEG;
     let turned: MissedMeasure['turned'] = null;
     let since: number | null = null;
     const last = Math.min(flight.length - 1, at + TURN_LOOKS_S * rate);
@@ -182,7 +187,10 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
       climb_s: after(climbing),
       cleanedBefore_s: cleaned === null ? null : cleaned / rate,
       turned,
-      first: 'turn' in asked ? { turn: asked.turn, made: firstTurn(bank, at, to, rate) } : asked
+      first:
+        'turn' in asked
+          ? { turn: asked.turn, made: firstTurn(bank, at, to, rate) ?? (isTurned(at) ? asked.turn : null) }
+          : asked
     };
   },
   judge: faultsOf,
