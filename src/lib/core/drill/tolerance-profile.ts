@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { objectSharing } from '../measure/object-sharing';
 import { Rejection } from '../measure/rejection';
 
 const tolerance = /* @__NO_SIDE_EFFECTS__ */ (unit: string, maximum: number) =>
@@ -41,21 +42,16 @@ const described = {
 };
 
 /** A complete profile, with where the figures come from. Regulations change: this is data. */
-export const ToleranceProfile = Type.Object(
-  { ...described, ...toleranceFigures },
-  { $id: 'https://hanza.invalid/schema/tolerance-profile.json', additionalProperties: false }
-);
+export const ToleranceProfile = objectSharing(described, toleranceFigures, {
+  $id: 'https://hanza.invalid/schema/tolerance-profile.json'
+});
 export type ToleranceProfile = Static<typeof ToleranceProfile>;
 
 /** A school's own profile: what it changes, and what it inherits from. */
-export const InheritingProfile = Type.Object(
-  {
-    ...described,
-    inherits: Type.String({ minLength: 2, maxLength: 40, accepted: 'the id of another profile' }),
-    changes: Type.Partial(Type.Object(toleranceFigures), { additionalProperties: false })
-  },
-  { additionalProperties: false }
-);
+export const InheritingProfile = objectSharing(described, {
+  inherits: Type.String({ minLength: 2, maxLength: 40, accepted: 'the id of another profile' }),
+  changes: Type.Partial(Type.Object(toleranceFigures), { additionalProperties: false })
+});
 export type InheritingProfile = Static<typeof InheritingProfile>;
 
 /**

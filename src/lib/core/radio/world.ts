@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { objectSharing } from '../measure/object-sharing';
 
 const latitude = Type.Number({ minimum: -85, maximum: 85, accepted: 'a latitude from −85 to 85°' });
 const longitude = Type.Number({ minimum: -180, maximum: 180, accepted: 'a longitude from −180 to 180°' });
@@ -15,11 +16,16 @@ const range = Type.Number({ minimum: 1, maximum: 200, accepted: 'a range from 1 
 /** Bands of the radio aids. */
 export const VHF_BAND_MHZ = [108, 117.95] as const;
 export const NDB_BAND_KHZ = [190, 535] as const;
-const vhf = Type.Number({
-  minimum: VHF_BAND_MHZ[0],
-  maximum: VHF_BAND_MHZ[1],
-  accepted: 'a frequency from 108.00 to 117.95 MHz'
-});
+const frequencyIn = /* @__NO_SIDE_EFFECTS__ */ (
+  [minimum, maximum]: readonly [number, number],
+  unit: 'MHz' | 'kHz'
+) =>
+  Type.Number({
+    minimum,
+    maximum,
+    accepted: `a frequency from ${unit === 'MHz' ? minimum.toFixed(2) : minimum} to ${maximum} ${unit}`
+  });
+const vhf = frequencyIn(VHF_BAND_MHZ, 'MHz');
 
 const common = {
   id: ident,
@@ -33,62 +39,42 @@ const common = {
 /** A radio aid. Radials of a VOR stand by the variation it was aligned with, + = east. */
 export const Station = Type.Union(
   [
-    Type.Object(
-      {
-        kind: Type.Literal('vor'),
-        ...common,
-        frequency_MHz: vhf,
-        alignment_deg: Type.Number({ minimum: -60, maximum: 60, accepted: 'a variation from −60 to 60°' }),
-        dme: Type.Boolean()
-      },
-      { additionalProperties: false }
-    ),
-    Type.Object(
-      {
-        kind: Type.Literal('ndb'),
-        ...common,
-        frequency_kHz: Type.Number({
-          minimum: NDB_BAND_KHZ[0],
-          maximum: NDB_BAND_KHZ[1],
-          accepted: 'a frequency from 190 to 535 kHz'
-        })
-      },
-      { additionalProperties: false }
-    ),
-    Type.Object(
-      {
-        kind: Type.Literal('localizer'),
-        ...common,
-        frequency_MHz: vhf,
-        /** Front course, magnetic. */
-        course_deg: angle,
-        /** Full deflection to either side, degrees. */
-        halfWidth_deg: Type.Number({ minimum: 1.5, maximum: 3, accepted: 'a half width from 1.5 to 3°' }),
-        dme: Type.Boolean(),
-        /** Its path, where it has one: the antenna stands beside the runway. */
-        glideSlope: Type.Optional(
-          Type.Object(
-            {
-              angle_deg: Type.Number({ minimum: 2, maximum: 6.5, accepted: 'an angle from 2 to 6.5°' }),
-              latitude_deg: latitude,
-              longitude_deg: longitude,
-              elevation_ft: elevation
-            },
-            { additionalProperties: false }
-          )
-        ),
-        runway: name
-      },
-      { additionalProperties: false }
-    ),
-    Type.Object(
-      {
-        kind: Type.Literal('marker'),
-        ...common,
-        marker: Type.Union([Type.Literal('outer'), Type.Literal('middle'), Type.Literal('inner')])
-      },
-      { additionalProperties: false }
-    )
+    objectSharing(common, {
+      kind: Type.Literal('vor'),
+      frequency_MHz: vhf,
+      alignment_deg: Type.Number({ minimum: -60, maximum: 60, accepted: 'a variation from −60 to 60°' }),
+      dme: Type.Boolean()
+    }),
+    objectSharing(common, {
+      kind: Type.Literal('ndb'),
+      frequency_kHz: frequencyIn(NDB_BAND_KHZ, 'kHz')
+    }),
+    objectSharing(common, {
+      kind: Type.Literal('localizer'),
+      frequency_MHz: vhf,
+      /** Front course, magnetic. */
+      course_deg: angle,
+      /** Full deflection to either side, degrees. */
+      halfWidth_deg: Type.Number({ minimum: 1.5, maximum: 3, accepted: 'a half width from 1.5 to 3°' }),
+      dme: Type.Boolean(),
+      /** Its path, where it has one: the antenna stands beside the runway. */
+      glideSlope: Type.Optional(
+        Type.Object(
+          {
+            angle_deg: Type.Number({ minimum: 2, maximum: 6.5, accepted: 'an angle from 2 to 6.5°' }),
+            latitude_deg: latitude,
+            longitude_deg: longitude,
+            elevation_ft: elevation
+          },
+          { additionalProperties: false }
+        )
+      ),
+      runway: name
+    }),
+    objectSharing(common, {
+      kind: Type.Literal('marker'),
+      marker: Type.Union([Type.Literal('outer'), Type.Literal('middle'), Type.Literal('inner')])
+    })
   ],
   { accepted: 'a station: vor, ndb, localizer or marker' }
 );
