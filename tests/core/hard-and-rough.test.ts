@@ -44,6 +44,28 @@ describe('what must not happen on a final', () => {
   });
 });
 
+test('no power where the final ends is late of whoever was on the final; of whoever never was, the course is what there is to say', () => {
+  const plan = inAir('light');
+  const flight = flown(plan);
+  const { drill } = lessonOf(plan);
+  const begins_s = (part: 'final' | 'missed') =>
+    detectPhases(flight, drill).find(
+      ({ phaseId }) => drill.phases.find(({ id }) => id === phaseId)!.segment === part
+    )!.start_s;
+  const found = (share: number | null) => {
+    const columns = new Map(flight.columns);
+    const change = (channel: ChannelId, value: number, from_s: number, to_s: number) =>
+      columns.set(channel, Float64Array.from(columns.get(channel)!).fill(value, from_s * 10, to_s * 10));
+    change('throttle', 0.4, begins_s('missed') - 30, begins_s('missed') + 60);
+    if (share !== null) change('courseShare', share, begins_s('final'), begins_s('missed'));
+    return gradeFlight({ ...flight, columns }, plan).findings.map(({ kind }) => kind);
+  };
+  expect(found(null)).toContain('late-power');
+  expect(found(0.9)).toContain('late-power');
+  expect(found(-1.5)).not.toContain('late-power');
+  expect(found(-1.5)[0]).toBe('full-scale');
+});
+
 test('in rough air what swings is not put down to the hands; the same flight in light air would be', () => {
   const rough = inAir('moderate');
   const flight = flown(rough);

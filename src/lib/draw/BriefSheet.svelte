@@ -58,6 +58,8 @@
     }
     return lines;
   });
+  /** The chart of an approach shows its turns itself. */
+  const turnsDrawn = $derived(!approach && drill.phases.some((p) => p.goal.lateral.kind === 'turn'));
   const turns = $derived([
     ...new Map(briefing.turns.map((turn) => [Math.round(turn.bank_deg), turn])).values()
   ]);
@@ -65,11 +67,7 @@
 
 <div class="grid grid-cols-1 gap-3.5">
   <p class="text-[13px] text-soft">{drill.purpose}</p>
-  <div
-    class="grid grid-cols-1 items-start gap-3 {drill.phases.some((p) => p.goal.lateral.kind === 'turn')
-      ? 'sm:grid-cols-[3fr_2fr]'
-      : ''}"
-  >
+  <div class="grid grid-cols-1 items-start gap-3 {turnsDrawn ? 'sm:grid-cols-[3fr_2fr]' : ''}">
     {#if approach}<ApproachBrief {lesson} plan={approach} />{:else if fromAbove && !withheld}<PlanView
         picture={fromAbove}
         track={[startPoint(lesson)]}
@@ -78,11 +76,7 @@
         height={230}
         label="Plan of the lesson: {navigationLines[0]?.words}"
       />{:else}<PlannedProfile {lesson} />{/if}
-    {#if drill.phases.some((p) => p.goal.lateral.kind === 'turn')}<TrackMap
-        {lesson}
-        width={260}
-        height={170}
-      />{/if}
+    {#if turnsDrawn}<TrackMap {lesson} width={260} height={170} />{/if}
   </div>
   {#each new Set(clearances) as words (words)}<p class="text-[13px] font-bold">{words}</p>{/each}
   {#if navigationLines.length > 0}

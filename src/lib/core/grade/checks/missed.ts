@@ -157,6 +157,9 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
       return null;
     };
     const power = most < 0.6 ? null : first((k) => throttle[k]! >= CLIMB_POWER * most);
+    const share = flight.columns.get('courseShare')?.[Math.max(0, start - 1)] ?? 0;
+    // Never on the final, nobody decided anything where it ends: the course is what there is to say.
+    if (Math.abs(share) > 1 && (power === null || power - at > POWER_WHEN_TOLD_S * rate)) return null;
     const climbing = first((k) => climb[k]! > CLIMBING_FPM);
     const cleaned = first(
       (k) =>
