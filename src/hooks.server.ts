@@ -4,6 +4,7 @@ import { isReadableText } from '$lib/server/answers';
 import { log } from '$lib/server/logging';
 import { SESSION_COOKIE, identityOf } from '$lib/server/sessions';
 
+const isStream = (response: Response) => response.headers.get('content-type') === 'text/event-stream';
 const isOpen = (path: string) => path === '/sign-in' || path.startsWith('/access/');
 
 export const handle: Handle = async ({ event, resolve }) => {
@@ -31,7 +32,9 @@ export const handle: Handle = async ({ event, resolve }) => {
     response.headers.set('strict-transport-security', 'max-age=31536000; includeSubDomains');
   response.headers.set('referrer-policy', 'same-origin');
   // What one person saw must not come back for the next one from a cache.
-  if (!event.url.pathname.startsWith('/_app/')) response.headers.set('cache-control', 'private, no-cache');
+  // What is told as it happens says itself that it is not to be kept, nor compressed.
+  if (!event.url.pathname.startsWith('/_app/') && !isStream(response))
+    response.headers.set('cache-control', 'private, no-cache');
   return response;
 };
 

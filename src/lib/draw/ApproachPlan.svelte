@@ -12,7 +12,7 @@
   }: {
     picture: ApproachPicture;
     label: string;
-    /** What was flown, or the airplane alone. */
+    /** What was flown until the airplane is where it is, or the airplane alone. */
     flown?: readonly PicturePoint[];
     /** In its own pixels: what is drawn smaller keeps its letters. */
     width?: number;
@@ -48,6 +48,7 @@
     const places = labelPlaces(named, [...named, ...runway], { width: width, height: height });
     return named.map((fix, i) => ({ ...fix, ...places[i]! }));
   });
+  const here = $derived(flown.at(-1));
   const scale_nm = $derived(scale * 5 > 140 ? 2 : 5);
 </script>
 
@@ -71,8 +72,9 @@
   <path d={line(picture.runway.ends)} stroke="var(--ink)" stroke-width="5" fill="none" />
   {#if flown.length > 1}
     <path d={line(flown)} fill="none" stroke="var(--ink)" stroke-width="1.6" />
-  {:else if flown[0]}
-    <circle cx={x(flown[0])} cy={y(flown[0])} r="5" fill="var(--now)" />
+  {/if}
+  {#if here}
+    <circle cx={x(here)} cy={y(here)} r="5" fill="var(--now)" />
   {/if}
   {#each labels as fix (fix.name)}
     <circle

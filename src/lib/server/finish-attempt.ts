@@ -9,6 +9,7 @@ import { Conflict } from './conflict';
 import { as } from './database';
 import type { Assembled } from './heavy/work';
 import { heavily } from './heavy/pool';
+import { tellNews } from './live/flight-news';
 import type { Identity } from './identity';
 import type { PilotKind } from './pilot-kind';
 import { gradeSeal } from './seal';
@@ -124,4 +125,5 @@ async function store(
       JSON.stringify(unusual)
     ] as Knex.RawBinding[]
   );
+  await tellNews(db, attempt.id, { kind: 'ended' });
 }

@@ -67,6 +67,25 @@ export async function chunksOf(identity: Identity, attemptId: string): Promise<F
   });
 }
 
+/** A piece of an unfinished flight without the state that goes with it, for who watches. */
+export type SeenChunk = Omit<FlightChunk, 'snapshot'>;
+
+const SEEN_AT_ONCE = 100;
+
+/** Pieces of an unfinished flight from a number on, at most a hundred. */
+export async function chunksSeen(identity: Identity, attemptId: string, from: number): Promise<SeenChunk[]> {
+  return as(identity, async (db) => {
+    await mustExist(db, attemptId);
+    const rows = await db('flight_chunk')
+      .select<{ body: SeenChunk }[]>(db.raw("body - 'snapshot' AS body"))
+      .where({ attempt_id: attemptId })
+      .where('sequence', '>=', from)
+      .orderBy('sequence')
+      .limit(SEEN_AT_ONCE);
+    return rows.map(({ body }) => body);
+  });
+}
+
 async function storedChunks(db: Knex.Transaction, attemptId: string): Promise<FlightChunk[]> {
   const rows = await db('flight_chunk')
     .select<{ body: FlightChunk }[]>('body')

@@ -26,7 +26,10 @@ const TABLES: Record<string, string> = {
   school_approach: 'SELECT, INSERT, UPDATE (body, changed_by, changed_at, removed_at)',
   card_line: 'SELECT, INSERT, UPDATE (removed_at, accepted_by)',
   dwell_log: 'SELECT, INSERT, UPDATE (removed_at, removed_by)',
-  bench_answer: 'SELECT, INSERT'
+  bench_answer: 'SELECT, INSERT',
+  flight_command: 'SELECT, INSERT, UPDATE (outcome, at_s)',
+  flight_mark: 'SELECT, INSERT',
+  flight_watcher: 'SELECT, INSERT, UPDATE (seen_at), DELETE'
 };
 
 /** A statement, a wait for a lock, and a transaction nobody goes on with, each ends after so long. */

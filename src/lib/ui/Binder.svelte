@@ -27,7 +27,12 @@
   ]);
   const reference = $derived([
     ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
-    ...(me.teaches ? [{ href: withStudent('/watch', about), name: 'Watch' }] : []),
+    ...(me.teaches
+      ? [
+          { href: '/station', name: 'Station' },
+          { href: withStudent('/watch', about), name: 'Watch' }
+        ]
+      : []),
     ...(me.role === 'chief' ? [{ href: '/people', name: 'People' }] : []),
     { href: '/desk', name: 'Desk' },
     { href: '/bench', name: 'Bench' },

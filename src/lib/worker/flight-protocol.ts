@@ -3,6 +3,8 @@ import type { Place } from '$core/earth/local-plane';
 import type { NavigationShown } from '$core/radio/navigation-shown';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { Happening } from '$core/flight/flight-event';
+import type { Command } from '$core/flight/command';
+import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
@@ -29,7 +31,11 @@ export type ToFlight =
   | { kind: 'look'; area: Gaze }
   /** Flies on to the end as fast as the machine can; only for a simulated pilot. */
   | { kind: 'to the end' }
-  | { kind: 'stop' };
+  | { kind: 'stop' }
+  /** An instructor's command; it is answered by `obeyed`. */
+  | { kind: 'command'; number: number; command: Command }
+  /** Somebody watches, or nobody any more. */
+  | { kind: 'watched'; watched: boolean };
 
 /** One look at the airplane, for the panel. */
 export interface Frame {
@@ -53,6 +59,8 @@ export interface Frame {
   hint: { words: string; time_s: number } | null;
   /** What an examiner offers to stop a test for; null: nothing. */
   offer: { words: string; time_s: number } | null;
+  /** An instructor has stopped time. */
+  frozen: boolean;
 }
 
 /** What the flight worker tells the interface. */
@@ -60,5 +68,7 @@ export type FromFlight =
   | { kind: 'ready'; frame: Frame; startingHands: Hands }
   | { kind: 'frame'; frame: Frame }
   | { kind: 'chunk'; chunk: FlightChunk }
+  | { kind: 'live'; piece: LivePiece }
+  | { kind: 'obeyed'; number: number; time_s: number; done: boolean }
   | { kind: 'ended'; how: 'flown' | 'ground' | 'stopped' }
   | { kind: 'failed'; message: string };

@@ -1,5 +1,7 @@
 import type { Happening } from '$core/flight/flight-event';
 import type { LessonPlan } from '$core/drill/lesson-plan';
+import type { Command } from '$core/flight/command';
+import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze } from '$core/instrument/scan-area';
@@ -12,6 +14,10 @@ export interface SessionEvents {
   onready: (hands: Hands, frame: Frame) => void;
   onchunk: (chunk: FlightChunk) => void;
   onended: (how: 'flown' | 'ground' | 'stopped') => void;
+  /** While somebody watches: what is new. */
+  onlive?: (piece: LivePiece) => void;
+  /** What became of a command. */
+  onobeyed?: (number: number, time_s: number, done: boolean) => void;
 }
 
 /** The interface's end of one flight: the worker behind it, its newest frame, and what it is doing. */
@@ -20,6 +26,9 @@ export class FlightSession {
   frame = $state.raw<Frame | null>(null);
   failure = $state('');
   rate = $state(1);
+  /** An instructor has stopped time: only they let it go on. */
+  frozen = $state(false);
+  private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
 
@@ -47,6 +56,13 @@ export class FlightSession {
       case 'chunk':
         this.events.onchunk(message.chunk);
         return;
+      case 'live':
+        this.events.onlive?.(message.piece);
+        return;
+      case 'obeyed':
+        this.follow();
+        this.events.onobeyed?.(message.number, message.time_s, message.done);
+        return;
       case 'ended':
         this.show();
         this.state = 'ended';
@@ -71,7 +87,17 @@ export class FlightSession {
     if (this.state === 'running') this.tell({ kind: 'hands', hands });
   }
 
+  /** An instructor stops time, and lets it go on. */
+  private follow(): void {
+    const frozen = this.newest?.frozen ?? false;
+    if (frozen === this.frozen) return;
+    this.frozen = frozen;
+    if (frozen) this.ranBefore = this.state === 'running';
+    if (this.ranBefore) this.state = frozen ? 'paused' : 'running';
+  }
+
   run(running: boolean): void {
+    if (this.frozen) return;
     if (!['ready', 'running', 'paused'].includes(this.state)) return;
     this.state = running ? 'running' : 'paused';
     this.tell({ kind: 'run', running });
@@ -93,6 +119,14 @@ export class FlightSession {
   toTheEnd(): void {
     this.state = 'running';
     this.tell({ kind: 'to the end' });
+  }
+
+  command(number: number, command: Command): void {
+    this.tell({ kind: 'command', number, command });
+  }
+
+  watched(watched: boolean): void {
+    this.tell({ kind: 'watched', watched });
   }
 
   stop(): void {

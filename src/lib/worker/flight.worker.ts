@@ -6,9 +6,12 @@ import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import { coach, type Coach } from '$core/grade/coach';
 import { examiner, isTest, type Examiner } from '$core/grade/examiner';
+import type { Command } from '$core/flight/command';
 import { flightFromChunks } from '$core/flight/recorder';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
+import { HINT_STANDS_S } from '$lib/draw/hint-stands';
+import { liveSamples, type LiveSamples } from './live-samples';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
@@ -37,6 +40,11 @@ let advice: Coach | null = null;
 let hint: Frame['hint'] = null;
 let test: Examiner | null = null;
 let offer: Frame['offer'] = null;
+let frozen = false;
+/** It ran when time was stopped. */
+let ranBefore = false;
+let watched = false;
+const live: LiveSamples = liveSamples();
 
 const tell = (message: FromFlight) => postMessage(message);
 
@@ -55,6 +63,9 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   // A simulated pilot shows how it is done: nobody talks to it, but where a lesson is shown, it is explained.
   advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
   flown.onnote = (event) => advice?.heard(event);
+  flown.onsample = (counts, number) => {
+    if (watched) live.add(counts, number);
+  };
   hint = null;
   offer = null;
   test =
@@ -79,7 +90,8 @@ function frame(): Frame {
     eyesClosed: flown!.eyesClosed(),
     looksAt,
     hint,
-    offer
+    offer,
+    frozen
   };
 }
 
@@ -118,6 +130,7 @@ function tick(): void {
   const now = performance.now();
   const passed_s = Math.min(LARGEST_CATCH_UP_S, (now - last) / 1000);
   last = now;
+  tellLive(now);
   if (!running || !flown) return;
   owed_s += passed_s * rate;
   while (owed_s >= STEP_S) {
@@ -127,6 +140,38 @@ function tick(): void {
   if (now - lastTold < LEAST_BETWEEN_FRAMES_MS) return;
   lastTold = now;
   tell({ kind: 'frame', frame: frame() });
+}
+
+/** What is new, for whoever watches. */
+function tellLive(now: number): void {
+  if (!watched || !flown) return;
+  const piece = live.due(now, {
+    phase: flown.phase().index,
+    running,
+    hint: hint && flown.loop.time_s() - hint.time_s < HINT_STANDS_S ? hint.words : null
+  });
+  if (piece) tell({ kind: 'live', piece });
+}
+
+/** Does what an instructor asks for. */
+function command({ number, command: asked }: Extract<ToFlight, { kind: 'command' }>): void {
+  const done = flown !== null && doCommand(flown, asked);
+  if (flown) tell({ kind: 'frame', frame: frame() });
+  tell({ kind: 'obeyed', number, time_s: flown?.loop.time_s() ?? 0, done });
+  if (done && asked.does === 'end') end('stopped');
+}
+
+function doCommand(drill: FlownDrill, asked: Command): boolean {
+  if (asked.does === 'freeze') {
+    if (asked.on === frozen) return true;
+    if (asked.on) ranBefore = running;
+    frozen = asked.on;
+    running = asked.on ? false : ranBefore;
+    last = performance.now();
+    owed_s = 0;
+  }
+  drill.command(asked);
+  return true;
 }
 
 function end(how: 'flown' | 'ground' | 'stopped'): void {
@@ -148,7 +193,7 @@ function obey(message: ToFlight): void {
       if (!nextHands) hands = message.hands;
       return;
     case 'run':
-      if (running === message.running || !flown) return;
+      if (running === message.running || !flown || frozen) return;
       running = message.running;
       last = performance.now();
       owed_s = 0;
@@ -173,6 +218,12 @@ function obey(message: ToFlight): void {
       return;
     case 'stop':
       if (flown) end('stopped');
+      return;
+    case 'command':
+      return command(message);
+    case 'watched':
+      watched = message.watched;
+      live.forget();
   }
 }
 

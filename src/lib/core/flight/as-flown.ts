@@ -7,7 +7,9 @@ type Happened = Pick<Flight, 'events' | 'length' | 'rate_hz'>;
 /** What failed in a flight and when: by its commands, and by its plan where a flight was recorded before there were any. */
 export function failuresOf(flight: Happened, planned: readonly InstrumentFault[]): InstrumentFault[] {
   const commanded = flight.events.flatMap((event): InstrumentFault[] =>
-    event.kind === 'command' ? [{ kind: event.command.what, at_s: event.time_s }] : []
+    event.kind === 'command' && event.command.does === 'fail'
+      ? [{ kind: event.command.what, at_s: event.time_s }]
+      : []
   );
   const unsaid = planned.filter(
     ({ kind, at_s }) => at_s <= duration(flight) && !commanded.some((other) => other.kind === kind)

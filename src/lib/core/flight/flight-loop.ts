@@ -106,6 +106,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   };
   const instruments = settledInstruments(set, truth, seededNoise(plan.seed + 77));
   let standing: StandingFaults = noFaults;
+  /** Flown on over one place. */
+  let isHeld = false;
   receive();
 
   /** All that the next step depends on, in the order in which flights have kept it. */
@@ -221,14 +223,20 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       observed.setWind(
         plan.gust_kt === 0 ? 0 : stepGust(gustMemory, plan.gust_kt, observed.tas_mps(), STEP_S, noise)
       );
+      const [north, east] = [state[STATE.north]!, state[STATE.east]!];
       body.step(state, controls, air, STEP_S);
+      if (isHeld) {
+        state[STATE.north] = north;
+        state[STATE.east] = east;
+      }
       now.steps += 1;
       observed.observe(controls);
       stepInstruments(set, instruments, truth, standing, now.alternateStatic === 1, STEP_S);
       if (radio && now.steps % RECEIVED_EVERY_STEPS === 0) receive();
     },
-    obey({ what }) {
-      standing = { ...standing, [what]: true };
+    obey(command) {
+      if (command.does === 'fail') standing = { ...standing, [command.what]: true };
+      if (command.does === 'hold position') isHeld = command.on;
     },
     navigation: () => radio?.shown() ?? null,
     autopilot: () => autopilotModes && autopilotShown(autopilot, autopilotModes, seenByAutopilot()),

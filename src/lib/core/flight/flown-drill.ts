@@ -35,6 +35,8 @@ export interface FlownDrill {
   read(channel: ChannelId): number;
   /** What is noted from now on is heard there, too. */
   onnote: ((event: FlightEvent) => void) | null;
+  /** Every sample as it is recorded, with its number; the counts are changed by the next one. */
+  onsample: ((counts: Int32Array, number: number) => void) | null;
   /** True while the instructor has control and the student's eyes are closed. */
   eyesClosed(): boolean;
   ended(): 'flown' | 'ground' | null;
@@ -161,6 +163,7 @@ export function flyDrill(
 
   function obey(command: Command): void {
     loop.obey(command);
+    if (command.does !== 'fail') return;
     coming = coming.filter(({ kind }) => kind !== command.what);
     const failed = [...plan.faults, { kind: command.what, at_s: now_s() }];
     judged = judgedChannels({ ...lesson, plan: { ...plan, faults: failed } });
@@ -177,6 +180,7 @@ export function flyDrill(
   const flown: FlownDrill = {
     loop,
     onnote: null,
+    onsample: null,
     read: (id) => {
       const value = read(id);
       return Number.isFinite(value) ? value : 0;
@@ -191,7 +195,10 @@ export function flyDrill(
         loop.step(hands);
       }
       steps += 1;
-      return steps % STEPS_PER_SAMPLE === 0 ? take() : null;
+      if (steps % STEPS_PER_SAMPLE !== 0) return null;
+      const chunk = take();
+      flown.onsample?.(counts, samples - 1);
+      return chunk;
     },
     note: (what) => keep({ time_s: stepTime_s(), ...what }),
     command(command) {

@@ -7,6 +7,7 @@ import { parse } from '$core/measure/validation';
 import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { discardAttempt } from '$lib/server/attempts';
 import { addNote, debriefOf, overrideGrade } from '$lib/server/debrief';
+import { marksOf } from '$lib/server/live/marks';
 import { historyAttempts } from '$lib/server/attempt-list';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -21,6 +22,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const { studentId, studentName } = debrief.lesson;
   return {
     debrief,
+    marks: await marksOf(identity, debrief.attemptId),
     chosen: { id: studentId, name: studentName },
     history: historyOf(compared),
     compared: compared.map(({ finishedAt, verdict }) => ({ finishedAt, verdict })),

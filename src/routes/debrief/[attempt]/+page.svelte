@@ -21,7 +21,7 @@
   import { fetchFlight } from '$lib/worker/fetch-flight';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
-  import ApproachDebrief from './ApproachDebrief.svelte';
+  import FlownApproach from '$lib/draw/FlownApproach.svelte';
   import ApproachStory from './ApproachStory.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
@@ -30,10 +30,11 @@
   import GradeArithmetic from './GradeArithmetic.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
+  import InstructorInFlight from './InstructorInFlight.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
   import NeedleMiles from './NeedleMiles.svelte';
-  import StripStack from './StripStack.svelte';
+  import StripStack from '$lib/draw/StripStack.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
   const debrief = $derived(data.debrief);
@@ -197,7 +198,7 @@
 
   <div class="min-w-0">
     {#if approach}
-      <ApproachDebrief
+      <FlownApproach
         {lesson}
         plan={approach}
         {flight}
@@ -243,6 +244,13 @@
       {/if}
     </section>
 
+    <InstructorInFlight
+      marks={data.marks}
+      {flight}
+      {drill}
+      phases={grade.phases}
+      onmoment={(time_s) => player.go(time_s)}
+    />
     <ToldInFlight
       {flight}
       kind="hint"

@@ -34,6 +34,7 @@
   import { InstructorVoice } from './instructor-voice.svelte';
   import { flyingKeys, lessonKeys, oneHandKeys, radioKeys } from './keys';
   import { arrowsInto, keysBackAtClick } from './keys-back';
+  import { SaidLately } from './said-lately.svelte';
   import { Stopwatch } from './stopwatch.svelte';
   import RadiosAndPlan from './RadiosAndPlan.svelte';
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
@@ -92,6 +93,10 @@
     [drill.phases[index]!.call, clearance].filter(Boolean).join('. ')
   );
 
+  const saidLately = new SaidLately(
+    () => underWay.link?.said ?? null,
+    (words) => voice.say(words)
+  );
   const open = $derived(data.open[0] ?? null);
   const calm = $derived.by(everyOther(() => ({ newest: frame, flying })));
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
@@ -212,7 +217,14 @@
     />{/if}
 {/snippet}
 
-<FlightHeader {lesson} {planned} {flying} saving={underWay.saving} isSaved={underWay.isSaved} />
+<FlightHeader
+  {lesson}
+  {planned}
+  {flying}
+  saving={underWay.saving}
+  isSaved={underWay.isSaved}
+  watchers={underWay.link?.watchers ?? []}
+/>
 
 <div class="relative">
   {#if session && frame?.offer}
@@ -233,6 +245,8 @@
   {clearance}
   time_s={frame?.time_s ?? 0}
   hint={frame?.hint ?? null}
+  said={saidLately.words}
+  frozen={session?.frozen ?? false}
 />
 
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}

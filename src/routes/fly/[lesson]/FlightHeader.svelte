@@ -8,13 +8,16 @@
     planned,
     flying,
     saving,
-    isSaved
+    isSaved,
+    watchers
   }: {
     lesson: Lesson;
     planned: { studentName: string; number: number };
     flying: boolean;
     saving: string;
     isSaved: boolean;
+    /** Who watches this flight from elsewhere. */
+    watchers: readonly string[];
   } = $props();
   const { plan, aircraft, drill } = $derived(lesson);
 </script>
@@ -30,5 +33,10 @@
         : ''}
     </p>
   </div>
+  {#if watchers.length > 0}<p class="text-xs font-bold" role="status">
+      Watched by {watchers.slice(0, 2).join(' and ')}{watchers.length > 2
+        ? ` and ${watchers.length - 2} more`
+        : ''}
+    </p>{/if}
   <p class="text-xs {isSaved ? 'text-soft' : 'text-below'}" role="status">{saving}</p>
 </header>

@@ -6,6 +6,7 @@ import { noHabits, type Habits } from '$core/pilot/habits';
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import { outboxOf, type FlightOutbox, type OutboxAttempt } from '$lib/worker/flight-outbox.svelte';
 import { FlightSession } from '$lib/worker/flight-session.svelte';
+import { LiveLink } from '$lib/worker/live-link.svelte';
 import { freshId } from '$lib/worker/fresh-id';
 
 type PilotKind = 'reference' | 'habits' | 'eyes';
@@ -38,6 +39,8 @@ interface About {
 /** The attempt that is flown: begun, resumed, taken over, flown by a simulated pilot, closed; and what is sent of it. */
 export class AttemptUnderWay {
   session = $state.raw<FlightSession | null>(null);
+  /** Who watches this attempt, and what they ask for. */
+  link = $state.raw<LiveLink | null>(null);
   outbox = $state.raw<FlightOutbox | null>(null);
   attempt = $state.raw<OutboxAttempt | null>(null);
   /** Whose hands fly in a person's place; null: the person's own. */
@@ -72,6 +75,7 @@ export class AttemptUnderWay {
 
   dispose(): void {
     this.session?.dispose();
+    this.link?.close();
     if (this.outbox) this.outbox.onfinished = () => {};
   }
 
@@ -93,6 +97,9 @@ export class AttemptUnderWay {
   ): void {
     const { lesson, lessonId, me, hands } = this.about;
     this.session?.dispose();
+    this.link?.close();
+    const link: LiveLink = new LiveLink(id, () => (this.link === link ? this.session : null));
+    this.link = link;
     this.restarting = false;
     this.about.onbegin();
     this.simulatedBy = pilot?.kind ?? null;
@@ -121,7 +128,13 @@ export class AttemptUnderWay {
           else if (resume.length > 0)
             this.note = `Resumed at ${clock(first.time_s)}. Take hold, then press space.`;
         },
-        onchunk: (chunk) => void this.outbox?.add(mine, chunk),
+        onchunk: (chunk) => {
+          void this.outbox?.add(mine, chunk);
+          // By the second piece the server knows of the attempt.
+          if (chunk.sequence > 0) link.open();
+        },
+        onlive: (piece) => link.tell(piece),
+        onobeyed: (number, time_s, done) => link.obeyed(number, time_s, done),
         onended: (how) => {
           this.note = how === 'ground' ? 'The flight ended at the ground.' : '';
           void this.outbox?.end(mine);

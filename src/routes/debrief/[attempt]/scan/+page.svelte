@@ -19,7 +19,7 @@
   import PutBack from '$lib/ui/PutBack.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { fetchFlight } from '$lib/worker/fetch-flight';
-  import StripStack from '../StripStack.svelte';
+  import StripStack from '$lib/draw/StripStack.svelte';
   import type { ActionData, PageData } from './$types';
   import { Player } from '$lib/draw/player.svelte';
   import CostTable from './CostTable.svelte';

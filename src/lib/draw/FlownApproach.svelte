@@ -6,8 +6,8 @@
   import type { Flight } from '$core/flight/flight';
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
-  import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
-  import ApproachProfile from '$lib/draw/ApproachProfile.svelte';
+  import ApproachPlan from './ApproachPlan.svelte';
+  import ApproachProfile from './ApproachProfile.svelte';
 
   /** The chart of an approach from above and from the side, with the way flown until the moment of the cursor. */
   let {

@@ -4,9 +4,9 @@
   import type { Drill } from '$core/drill/drill';
   import type { PhaseSpan } from '$core/drill/phase-tracker';
   import { clock } from '$core/measure/figure';
-  import CorridorStrip from '$lib/draw/CorridorStrip.svelte';
-  import type { Strip } from '$lib/draw/strip';
-  import { linearScale } from '$lib/draw/trace-path';
+  import CorridorStrip from './CorridorStrip.svelte';
+  import type { Strip } from './strip';
+  import { linearScale } from './trace-path';
 
   /** The strips of a flight under each other on one time base, with the drill's phases over them. */
   let {

@@ -1,0 +1,193 @@
+import type { Command } from '$core/flight/command';
+import type { FlightMark, MarkKind } from '$core/flight/flight-mark';
+import type { Flight } from '$core/flight/flight';
+import { growingFlight, type LivePiece } from '$core/flight/live-piece';
+import type { FlightChunk } from '$core/flight/recorder';
+import { freshId } from './fresh-id';
+import { oneAtATime } from './one-at-a-time';
+
+/** A command with what became of it, as the server tells it. */
+export interface SeenCommand {
+  id: string;
+  number: number;
+  command: Command;
+  by: string;
+  outcome: 'done' | 'too late' | 'not possible' | null;
+  at_s: number | null;
+}
+export type SeenMark = FlightMark & { by: string };
+
+const KEPT_MARKS = 'hanza.marks.';
+const AGAIN_MS = 1500;
+/** Nothing heard for so long: the network is gone, or who flies is. */
+const QUIET_MS = 6000;
+
+/** A flight watched from elsewhere: what was flown before, what comes, and what is asked of it. */
+export class WatchedFlight {
+  /** Changes as samples come. */
+  newest = $state.raw<Pick<LivePiece, 'phase' | 'running' | 'hint'> | null>(null);
+  length = $state(0);
+  watchers = $state.raw<readonly string[]>([]);
+  commands = $state.raw<readonly SeenCommand[]>([]);
+  marks = $state.raw<readonly SeenMark[]>([]);
+  ended = $state(false);
+  connected = $state(false);
+  /** Nothing has come of the flight for a while. */
+  quiet = $state(false);
+  /** What could not be done, in words. */
+  problem = $state('');
+  /** Marks that are not with the server yet. */
+  unsent = $state(0);
+  private readonly growing = growingFlight();
+  private source: EventSource | null = null;
+  private chunks = 0;
+  private heard_ms = Date.now();
+  private timer: ReturnType<typeof setInterval> | null = null;
+
+  constructor(readonly attemptId: string) {}
+
+  flight(): Flight {
+    return this.growing.flight();
+  }
+
+  open(): void {
+    this.heard_ms = Date.now();
+    this.timer = setInterval(() => {
+      this.quiet = Date.now() - this.heard_ms > QUIET_MS;
+      if (this.source?.readyState === EventSource.CLOSED) this.listen();
+    }, 1000);
+    this.listen();
+    void this.sendMarks();
+  }
+
+  close(): void {
+    this.source?.close();
+    if (this.timer) clearInterval(this.timer);
+  }
+
+  private listen(): void {
+    const source = new EventSource(this.at('live'));
+    this.source = source;
+    source.onopen = () => (this.connected = true);
+    source.onerror = () => (this.connected = false);
+    const on = <T>(event: string, hear: (told: T) => void) =>
+      source.addEventListener(event, ({ data }) => hear(JSON.parse(data) as T));
+    on<Pick<WatchedFlight, 'ended' | 'watchers' | 'commands' | 'marks'>>('stands', (stands) => {
+      this.watchers = stands.watchers;
+      this.commands = stands.commands;
+      this.marks = stands.marks;
+      if (stands.ended) return this.end();
+      void this.catchUp();
+    });
+    on<LivePiece>('piece', (piece) => this.hear(piece));
+    on<readonly string[]>('watchers', (watchers) => (this.watchers = watchers));
+    on<SeenCommand>('command', (one) => {
+      this.commands = [...this.commands.filter(({ number }) => number !== one.number), one].sort(
+        (a, b) => a.number - b.number
+      );
+    });
+    on<readonly SeenMark[]>('marks', (marks) => (this.marks = marks));
+    on('ended', () => this.end());
+  }
+
+  private end(): void {
+    this.ended = true;
+    this.close();
+  }
+
+  private hear(piece: LivePiece): void {
+    this.heard_ms = Date.now();
+    this.quiet = false;
+    this.newest = piece;
+    const follows = this.growing.addPiece(piece);
+    this.length = this.growing.length();
+    // What lies between is kept two seconds at a time.
+    if (!follows) void this.catchUp();
+  }
+
+  /** Fetches what is kept of the flight and not known here. */
+  private readonly catchUp = oneAtATime(async () => {
+    try {
+      for (;;) {
+        const response = await fetch(`${this.at('live/chunks')}?from=${this.chunks}`);
+        if (!response.ok) return;
+        const { chunks } = (await response.json()) as { chunks: Omit<FlightChunk, 'snapshot'>[] };
+        for (const chunk of chunks) {
+          if (!this.growing.addChunk(chunk)) return;
+          this.chunks = chunk.sequence + 1;
+        }
+        this.length = this.growing.length();
+        if (chunks.length === 0) return;
+      }
+    } catch {
+      // The network is gone: the stream says when it is back, and asks again.
+    }
+  });
+
+  /** Asks for something to be done to the flight. */
+  async give(command: Command): Promise<void> {
+    this.problem = '';
+    const body = { id: freshId(), command };
+    for (let tries = 1; tries <= 3; tries++) {
+      try {
+        const response = await post(this.at('commands'), body);
+        if (response.ok) return;
+        const { message } = (await response.json()) as { message?: string };
+        this.problem = message ?? `the server answered ${response.status}`;
+        return;
+      } catch {
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      }
+    }
+    this.problem = 'The server was not reached: nothing was done. Give it again.';
+  }
+
+  /** Marks this moment; it is kept in this browser until the server has it. */
+  mark(kind: MarkKind, words = ''): void {
+    const mark: FlightMark = { id: freshId(), at_s: Math.max(0, this.length - 1) / 10, kind, words };
+    this.keepMarks([...this.keptMarks(), mark]);
+    void this.sendMarks();
+  }
+
+  private readonly sendMarks = oneAtATime(async () => {
+    for (;;) {
+      const kept = this.keptMarks();
+      this.unsent = kept.length;
+      const first = kept[0];
+      if (!first) return;
+      try {
+        const response = await post(this.at('marks'), first);
+        if (response.status >= 500 || response.status === 401) throw new Error('to be tried again');
+        if (!response.ok) {
+          const { message } = (await response.json()) as { message?: string };
+          this.problem = `A mark was not taken: ${message ?? response.status}`;
+        }
+        this.keepMarks(this.keptMarks().filter(({ id }) => id !== first.id));
+      } catch {
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      }
+    }
+  });
+
+  private keptMarks(): FlightMark[] {
+    return JSON.parse(localStorage.getItem(KEPT_MARKS + this.attemptId) ?? '[]') as FlightMark[];
+  }
+
+  private keepMarks(marks: readonly FlightMark[]): void {
+    this.unsent = marks.length;
+    if (marks.length === 0) localStorage.removeItem(KEPT_MARKS + this.attemptId);
+    else localStorage.setItem(KEPT_MARKS + this.attemptId, JSON.stringify(marks));
+  }
+
+  private at(what: string): string {
+    return `/api/attempts/${this.attemptId}/${what}`;
+  }
+}
+
+function post(address: string, body: unknown): Promise<Response> {
+  return fetch(address, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body)
+  });
+}

@@ -1,0 +1,21 @@
+import { error } from '@sveltejs/kit';
+import { keptPlan } from '$core/drill/plan-version';
+import { idFrom, instructorFrom } from '$lib/server/answers';
+import { selectAttempt } from '$lib/server/attempt-rows';
+import { as } from '$lib/server/database';
+import { lessonById } from '$lib/server/lessons';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+  const identity = instructorFrom(locals);
+  const attempt = await as(identity, (db) => selectAttempt(db, idFrom(params.attempt)));
+  const lesson = attempt && (await lessonById(identity, attempt.lessonId));
+  if (!attempt || !lesson) error(404, 'There is no such flight, or it is another school’s.');
+  return {
+    attemptId: attempt.id,
+    finished: attempt.finishedAt !== null,
+    studentName: lesson.studentName,
+    number: lesson.number,
+    plan: keptPlan(lesson.plan)
+  };
+};

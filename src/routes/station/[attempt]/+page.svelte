@@ -1,0 +1,282 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { isApproach } from '$core/drill/approach/approach-drill';
+  import { phaseById } from '$core/drill/drill';
+  import { lessonOf } from '$core/drill/lesson';
+  import { lessonAsFlown } from '$core/flight/as-flown';
+  import { commandWords } from '$core/flight/command';
+  import { duration, type Flight } from '$core/flight/flight';
+  import { markNames } from '$core/flight/flight-mark';
+  import { planPicture, planTrack } from '$core/flight/plan-picture';
+  import { readingsAt } from '$core/flight/replayed-readings';
+  import { flightSoFar, type FlightSoFar } from '$core/grade/flight-so-far';
+  import { clock } from '$core/measure/figure';
+  import FindingList from '$lib/draw/FindingList.svelte';
+  import FlownApproach from '$lib/draw/FlownApproach.svelte';
+  import { goalWords } from '$lib/draw/goal-words';
+  import PlanView from '$lib/draw/PlanView.svelte';
+  import { stripsOf } from '$lib/draw/strip';
+  import StripStack from '$lib/draw/StripStack.svelte';
+  import Panel from '$lib/panel/Panel.svelte';
+  import { button } from '$lib/ui/button';
+  import Sheet from '$lib/ui/Sheet.svelte';
+  import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { markKinds } from '$core/flight/flight-mark';
+  import { WatchedFlight } from '$lib/worker/watched-flight.svelte';
+  import type { PageData } from './$types';
+  import CommandBar from './CommandBar.svelte';
+  import MarkBar from './MarkBar.svelte';
+
+  let { data }: { data: PageData } = $props();
+  const { plan, attemptId } = untrack(() => data);
+  const lesson = lessonOf(plan);
+  const { aircraft, drill } = lesson;
+  const approach = isApproach(plan) ? plan : null;
+  const fromAbove = planPicture(lesson);
+  const watched = new WatchedFlight(attemptId);
+
+  /** Strips and findings are made anew this often; the panel as often as samples come. */
+  const ANEW_MS = 1000;
+  let flight = $state.raw<Flight | null>(null);
+  let soFar = $state.raw<FlightSoFar | null>(null);
+  let width = $state(720);
+  let ending = $state(false);
+  let selected = $state<number | null>(null);
+  /** A moment that is looked at; null: now. */
+  let looked_s = $state<number | null>(null);
+  let done_length = 0;
+
+  onMount(() => {
+    if (data.finished) watched.ended = true;
+    else watched.open();
+    const timer = setInterval(anew, ANEW_MS);
+    return () => {
+      clearInterval(timer);
+      watched.close();
+    };
+  });
+
+  function anew() {
+    if (watched.length === done_length || watched.length < 2) return;
+    done_length = watched.length;
+    flight = watched.flight();
+    soFar = flightSoFar(flight, plan);
+  }
+
+  const total_s = $derived(flight ? duration(flight) : 1);
+  const cursor_s = $derived(looked_s ?? total_s);
+  const strips = $derived(soFar ? stripsOf(soFar.flight, soFar, lesson) : []);
+  const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
+  const readings = $derived(
+    flight
+      ? readingsAt(flight, cursor_s, {
+          plan: lessonAsFlown(lesson, flight).plan,
+          propulsion: aircraft.propulsion.kind
+        })
+      : null
+  );
+  const span = $derived(soFar?.phases.findLast(({ start_s }) => start_s <= cursor_s) ?? null);
+  const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
+  const isDone = (does: string) =>
+    watched.commands.filter((c) => c.outcome === 'done' && c.command.does === does);
+  const isOn = (does: 'freeze' | 'hold position') => {
+    const last = isDone(does).at(-1)?.command;
+    return last !== undefined && 'on' in last && last.on;
+  };
+  const failed = $derived(
+    watched.commands.flatMap(({ command, outcome }) =>
+      command.does === 'fail' && outcome === 'done' ? [command.what] : []
+    )
+  );
+  const standing = $derived(
+    watched.ended
+      ? 'ended'
+      : !watched.connected
+        ? 'the server is not reached; it is tried again'
+        : watched.quiet
+          ? 'nothing new: the student’s network may be gone'
+          : watched.newest === null
+            ? 'waiting for the airplane'
+            : watched.newest.running
+              ? 'flying'
+              : isOn('freeze')
+                ? 'you have stopped time'
+                : 'time stands still'
+  );
+  /** The newest mark is not always the latest moment. */
+  const lastMark = $derived.by(() => {
+    const mark = watched.marks.at(-1);
+    return mark ? `${clock(mark.at_s)} ${mark.words || markNames[mark.kind]}` : '';
+  });
+  const others = $derived(watched.watchers.filter((name) => name !== data.me?.name));
+
+  useShortcuts(
+    markKinds
+      .filter((kind) => kind !== 'words')
+      .map((kind, i) => ({
+        key: String(i + 1),
+        shown: String(i + 1),
+        does: `mark: ${markNames[kind].toLowerCase()}`,
+        run: () => watched.mark(kind)
+      }))
+  );
+</script>
+
+<svelte:head><title>Station, {data.studentName} · Hanza</title></svelte:head>
+
+<header class="flex flex-wrap items-baseline justify-between gap-x-4">
+  <div class="flex flex-wrap items-baseline gap-x-3">
+    <h1>{data.studentName}</h1>
+    <p class="text-[13px] text-soft">{drill.name} · lesson {data.number} · {aircraft.name}</p>
+  </div>
+  <p class="text-[13px]" role="status">
+    <span class={watched.connected && !watched.quiet ? 'text-trace' : 'text-below'}>{standing}</span>
+    {#if others.length > 0}<span class="text-soft"> · {others.join(', ')} also here</span>{/if}
+  </p>
+</header>
+<p class="min-h-6 text-[15px]">
+  {#if phase}<span class="font-bold">{phase.name}</span>
+    <span class="text-soft">{goalWords(phase, aircraft.gear.retractable)}</span>{/if}
+</p>
+<p class="min-h-6 text-[13px]" aria-live="polite">
+  {#if soFar && soFar.outside.length > 0}<span class="font-bold text-below"
+      >Outside now: {soFar.outside.join('; ')}</span
+    >{/if}
+  {#if watched.newest?.hint}<span class="ml-3 text-soft">The coach says: {watched.newest.hint}</span>{/if}
+</p>
+
+{#if watched.ended}
+  <p class="my-3 border border-now p-3">
+    This flight has ended.
+    <a href="/debrief/{attemptId}" class="font-bold">Open its debrief</a>{#if watched.unsent > 0}
+      · {watched.unsent} marks are still on their way{/if}
+  </p>
+{/if}
+
+<div class="mt-1 grid gap-6 pb-40 lg:grid-cols-[minmax(0,1fr)_340px] compact:pb-4">
+  <section bind:clientWidth={width} aria-label="Strips" class="min-w-0 overflow-x-clip">
+    {#if soFar}
+      <StripStack
+        {drill}
+        phases={soFar.phases}
+        {strips}
+        {total_s}
+        {width}
+        bind:cursor_s={() => cursor_s, (moment_s) => (looked_s = moment_s >= total_s - 0.5 ? null : moment_s)}
+        ghostValues={() => null}
+        onseek={() => {}}
+      />
+      {#if looked_s !== null}<button class="{button.quiet} mt-1" onclick={() => (looked_s = null)}
+          >Back to now</button
+        >{/if}
+    {:else}
+      <p class="p-8 text-soft" role="status">Fetching what was flown…</p>
+    {/if}
+  </section>
+
+  <div class="min-w-0">
+    {#if approach}
+      <FlownApproach {lesson} plan={approach} {flight} final_s={null} {cursor_s} />
+    {:else if fromAbove}
+      <PlanView
+        picture={fromAbove}
+        {track}
+        seconds={cursor_s > 0 ? cursor_s : null}
+        over
+        width={340}
+        height={270}
+        label="Plan view: corridors, what was asked for, and the way flown"
+      />
+    {/if}
+    {#if readings}
+      <div class="mx-auto mt-2 max-w-[300px]">
+        <Panel
+          kind={plan.panel}
+          {readings}
+          setting_hPa={plan.altimeterSetting_hPa}
+          speeds={aircraft.speeds}
+          corridors={phase?.corridors ?? []}
+          covered={lesson.covered}
+        />
+      </div>
+    {/if}
+    {#if watched.marks.length > 0 || watched.commands.length > 0}
+      <section class="mt-3">
+        <h2>Marked and done</h2>
+        <ul class="mt-1 max-h-48 overflow-y-auto text-[13px]">
+          {#each [...watched.marks].reverse() as mark (mark.id)}
+            <li class="flex gap-2">
+              <button
+                class="figure text-now underline underline-offset-2"
+                onclick={() => (looked_s = mark.at_s)}>{clock(mark.at_s)}</button
+              >
+              <span>{mark.words || markNames[mark.kind]}</span>
+              <span class="text-soft">{mark.by}</span>
+            </li>
+          {/each}
+          {#each [...watched.commands].reverse() as { number, command, outcome, at_s, by } (number)}
+            <li class="flex gap-2">
+              <span class="figure text-soft">{at_s === null ? '–' : clock(at_s)}</span>
+              <span>{commandWords(command)}</span>
+              <span class={outcome === 'done' ? 'text-soft' : 'text-below'}
+                >{outcome === null ? 'on its way' : outcome === 'done' ? by : outcome}</span
+              >
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
+    {#if soFar && soFar.findings.length > 0}
+      <section class="mt-3">
+        <h2>Found so far</h2>
+        <div class="mt-1 border-b border-line">
+          <FindingList
+            findings={soFar.findings}
+            {selected}
+            onselect={(index) => {
+              selected = index;
+              looked_s = soFar!.findings[index]!.moment_s;
+            }}
+          />
+        </div>
+      </section>
+    {/if}
+  </div>
+</div>
+
+{#if !watched.ended}
+  <div
+    class="no-print fixed right-0 bottom-0 left-[104px] z-20 grid gap-2 border-t border-line bg-sheet px-5 py-2 compact:sticky compact:left-0 compact:px-3"
+  >
+    <p class="min-h-5 text-[13px]" role="status">
+      {#if watched.unsent > 0}<span class="text-below">{watched.unsent} marks on their way</span>
+      {:else if watched.marks.length > 0}Marked last: {lastMark}{/if}
+    </p>
+    {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
+    <MarkBar onmark={(kind, words) => watched.mark(kind, words)} />
+    <CommandBar
+      frozen={isOn('freeze')}
+      held={isOn('hold position')}
+      {failed}
+      ongive={(command) => void watched.give(command)}
+      onend={() => (ending = true)}
+    />
+  </div>
+{/if}
+
+<Sheet
+  bind:open={ending}
+  title="End this flight?"
+  description="What was flown is kept and graded as far as it went; the student goes to the debrief."
+>
+  <div class="mt-4 flex justify-end gap-2">
+    <button class={button.plain} onclick={() => (ending = false)}>Let it go on</button>
+    <button
+      class={button.hard}
+      onclick={() => {
+        ending = false;
+        void watched.give({ does: 'end' });
+      }}>End the flight</button
+    >
+  </div>
+</Sheet>
