@@ -5,6 +5,9 @@ import { finishAttempt } from '../../src/lib/server/finish-attempt';
 import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { as, database } from '../../src/lib/server/database';
 import { addNote, debriefOf, flightBytes, overrideGrade } from '../../src/lib/server/debrief';
+import { giveCommand } from '../../src/lib/server/live/commands';
+import { keepMark } from '../../src/lib/server/live/marks';
+import { watches } from '../../src/lib/server/live/watchers';
 import { listAttempts } from '../../src/lib/server/attempt-list';
 import type { Identity } from '../../src/lib/server/identity';
 import { lessonById, planLesson } from '../../src/lib/server/lessons';
@@ -30,7 +33,10 @@ const TABLES = [
   'note',
   'log_entry',
   'log_signature',
-  'flight_chunk'
+  'flight_chunk',
+  'flight_command',
+  'flight_mark',
+  'flight_watcher'
 ];
 
 beforeAll(async () => {
@@ -47,6 +53,9 @@ beforeAll(async () => {
   const open = randomUUID();
   await openAttempt(here.student, { id: open, lessonId, pilot: 'student' });
   await keepChunks(here.student, open, chunks);
+  await giveCommand(here.instructor, open, { id: randomUUID(), command: { does: 'freeze', on: true } });
+  await keepMark(here.instructor, open, { id: randomUUID(), at_s: 3, kind: 'late', words: '' });
+  await watches(here.instructor, open);
 });
 afterAll(async () => {
   await owner.destroy();

@@ -149,7 +149,7 @@
   <p class="my-3 border border-now p-3">
     This flight has ended.
     <a href="/debrief/{attemptId}" class="font-bold">Open its debrief</a>{#if watched.unsent > 0}
-      · {watched.unsent} marks are still on their way{/if}
+      · {watched.unsent} of your marks still on the way{/if}
   </p>
 {/if}
 
@@ -174,9 +174,9 @@
     {/if}
   </section>
 
-  <div class="min-w-0">
+  <div class="grid min-w-0 content-start gap-x-6 gap-y-3 sm:grid-cols-2 lg:grid-cols-1">
     {#if approach}
-      <FlownApproach {lesson} plan={approach} {flight} final_s={null} {cursor_s} />
+      <div><FlownApproach {lesson} plan={approach} {flight} final_s={null} {cursor_s} /></div>
     {:else if fromAbove}
       <PlanView
         picture={fromAbove}
@@ -189,7 +189,7 @@
       />
     {/if}
     {#if readings}
-      <div class="mx-auto mt-2 max-w-[300px]">
+      <div class="mx-auto w-full max-w-[300px]">
         <Panel
           kind={plan.panel}
           {readings}
@@ -201,7 +201,7 @@
       </div>
     {/if}
     {#if watched.marks.length > 0 || watched.commands.length > 0}
-      <section class="mt-3">
+      <section class="min-w-0">
         <h2>Marked and done</h2>
         <ul class="mt-1 max-h-48 overflow-y-auto text-[13px]">
           {#each [...watched.marks].reverse() as mark (mark.id)}
@@ -227,7 +227,7 @@
       </section>
     {/if}
     {#if soFar && soFar.findings.length > 0}
-      <section class="mt-3">
+      <section class="min-w-0">
         <h2>Found so far</h2>
         <div class="mt-1 border-b border-line">
           <FindingList
@@ -249,7 +249,9 @@
     class="no-print fixed right-0 bottom-0 left-[104px] z-20 grid gap-2 border-t border-line bg-sheet px-5 py-2 compact:sticky compact:left-0 compact:px-3"
   >
     <p class="min-h-5 text-[13px]" role="status">
-      {#if watched.unsent > 0}<span class="text-below">{watched.unsent} marks on their way</span>
+      {#if watched.unsent > 0}<span class="text-below"
+          >{watched.unsent === 1 ? '1 mark on its way' : `${watched.unsent} marks on their way`}</span
+        >
       {:else if watched.marks.length > 0}Marked last: {lastMark}{/if}
     </p>
     {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}

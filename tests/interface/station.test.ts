@@ -1,0 +1,126 @@
+import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
+import { expect, flownFor, signedIn, standsStill, test } from './people';
+
+/** The student flies at one server, the instructor sits at another; between them there is only the database. */
+test.describe('an instructor sits in', () => {
+  let elsewhere: Awaited<ReturnType<typeof startApplication>>;
+  let port: number;
+  const start = () => startApplication(process.env['DATABASE_URL']!, { host: '127.0.0.1', port });
+  test.beforeAll(async () => {
+    port = await choosePort('127.0.0.1');
+    elsewhere = await start();
+  });
+  test.afterAll(() => elsewhere.stop());
+
+  test('sees it as it is flown, speaks, stops time, lets something fail, marks through a broken server, ends it: all in the debrief', async ({
+    browser
+  }) => {
+    const faults: string[] = [];
+    const student = await signedIn(browser, 'Maren Tolvik', faults);
+    await student.goto('/plan');
+    await student.getByLabel('Drill', { exact: true }).click();
+    await student.getByRole('option', { name: 'Straight and level', exact: true }).click();
+    await student.getByRole('button', { name: 'Fly this' }).click();
+    await expect(student.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+    await student.keyboard.press('Space');
+    await flownFor(student, 5);
+
+    const instructor = await signedIn(browser, 'Ines Brandvik', faults, elsewhere.address);
+    await instructor.getByRole('navigation').getByRole('link', { name: 'Station' }).click();
+    const line = instructor.getByRole('listitem').filter({ hasText: 'Maren Tolvik: Straight and level' });
+    await line.getByRole('link', { name: 'Sit in' }).click();
+    await expect(instructor.getByRole('heading', { level: 1, name: 'Maren Tolvik' })).toBeVisible();
+    await expect(instructor.getByText('flying', { exact: true })).toBeVisible();
+    await expect(student.getByText('Watched by Ines Brandvik')).toBeVisible();
+    // Everything since the start is there, and grows.
+    const moment = instructor.getByLabel('Moment of the flight');
+    const seen_s = async () => Number(await moment.getAttribute('aria-valuemax'));
+    await expect.poll(seen_s).toBeGreaterThan(5);
+    const before_s = await seen_s();
+    await expect.poll(seen_s).toBeGreaterThan(before_s + 1);
+
+    await instructor.getByLabel('Say to the student').fill('turn left heading 240');
+    await instructor.keyboard.press('Enter');
+    await expect(student.getByTestId('said')).toHaveText('Ines Brandvik: “turn left heading 240”');
+    await expect(instructor.getByText('“turn left heading 240”')).toBeVisible();
+
+    await instructor.getByRole('button', { name: 'Stop time' }).click();
+    await expect(student.getByText('Your instructor has stopped time.')).toBeVisible();
+    const stoodAt = await standsStill(student);
+    await student.keyboard.press('Space');
+    expect(await standsStill(student)).toBe(stoodAt);
+    await expect(instructor.getByText('you have stopped time')).toBeVisible();
+    await instructor.getByRole('button', { name: 'Let time go on' }).click();
+    await expect.poll(() => student.locator('p:text-is("flown") + p').innerText()).not.toBe(stoodAt);
+
+    await instructor.getByRole('button', { name: 'Good', exact: true }).click();
+    await expect(instructor.getByText(/Marked last: \d:\d\d Good/)).toBeVisible();
+    await elsewhere.kill();
+    await instructor.getByRole('button', { name: 'Chased', exact: true }).click();
+    await expect(instructor.getByText('1 mark on its way')).toBeVisible();
+    await expect(instructor.getByText('the server is not reached; it is tried again')).toBeVisible();
+    elsewhere = await start();
+    await expect(instructor.getByText(/Marked last: \d:\d\d Chased/)).toBeVisible({ timeout: 20_000 });
+    await expect(instructor.getByText('flying', { exact: true })).toBeVisible({ timeout: 20_000 });
+
+    await instructor.getByRole('combobox', { name: 'What is to fail' }).click();
+    await instructor.getByRole('option', { name: 'Vacuum lost' }).click();
+    await instructor.getByRole('button', { name: 'Fail it now' }).click();
+    const done = instructor.getByRole('listitem').filter({ hasText: 'vacuum lost' });
+    await expect(done).toContainText('Ines Brandvik');
+
+    await instructor.getByRole('button', { name: 'End the flight…' }).click();
+    await instructor.getByRole('button', { name: 'End the flight', exact: true }).click();
+    await expect(student).toHaveURL(/\/debrief\//, { timeout: 20_000 });
+    await instructor.getByRole('link', { name: 'Open its debrief' }).click();
+    for (const page of [student, instructor]) {
+      const marked = page.locator('section', {
+        has: page.getByRole('heading', { name: 'Marked in flight' })
+      });
+      for (const words of [
+        'Good',
+        'Chased',
+        '“turn left heading 240”',
+        'time stopped',
+        'time goes on',
+        'flight ended'
+      ])
+        await expect(marked.getByText(words, { exact: false }).first()).toBeVisible();
+      await expect(page.getByText(/Vacuum lost from \d:\d\d/).first()).toBeVisible();
+    }
+    expect(faults).toEqual([]);
+  });
+
+  test('a student has no station, and a command needs a flight, an instructor, and sense', async ({
+    browser
+  }) => {
+    const student = await signedIn(browser, 'Davi Almansor', []);
+    await expect(student.getByRole('navigation').getByRole('link', { name: 'Station' })).toHaveCount(0);
+    expect((await student.request.get('/station')).status()).toBe(403);
+    const nobody = '00000000-0000-4000-8000-000000000000';
+    const freeze = { id: nobody, command: { does: 'freeze', on: true } };
+    const at = `/api/attempts/${nobody}`;
+    expect((await student.request.post(`${at}/commands`, { data: freeze })).status()).toBe(403);
+    const instructor = await signedIn(browser, 'Ines Brandvik', []);
+    const post = (path: string, data: unknown) => instructor.request.post(`${at}/${path}`, { data });
+    expect((await post('commands', freeze)).status()).toBe(400);
+    for (const [path, wrong] of [
+      ['commands', { ...freeze, command: { does: 'place' } }],
+      ['commands', { ...freeze, command: { does: 'call', words: '' } }],
+      ['commands', { ...freeze, id: '------------------------------------' }],
+      ['marks', { id: nobody, at_s: -1, kind: 'late', words: '' }],
+      ['marks', { id: nobody, at_s: 1, kind: 'awful', words: '' }],
+      ['live', { from: 0, samples: [['x']], phase: 0, running: true, hint: null }]
+    ] as const) {
+      const response = await post(path, wrong);
+      expect(response.status(), JSON.stringify(wrong)).toBe(400);
+      expect(await response.json()).toMatchObject({
+        field: expect.any(String),
+        accepted: expect.any(String)
+      });
+    }
+    expect((await instructor.request.get(`/station/${nobody}`)).status()).toBe(404);
+    expect((await instructor.request.get(`${at}/live`)).status()).toBe(400);
+    expect((await instructor.request.get(`${at}/live/chunks?from=x`)).status()).toBe(400);
+  });
+});
