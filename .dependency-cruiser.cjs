@@ -7,7 +7,7 @@ const floors = [
   ['earth', 'air'],
   ['aircraft', 'instrument', 'radio'],
   ['procedure', 'drill'],
-  ['pilot', 'flight'],
+  ['pilot', 'flight', 'view'],
   ['finding'],
   ['deviation'],
   ['scan'],

@@ -130,7 +130,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
           ? Math.min(1, power + 0.25)
           : power +
             powerCorrection +
-            clamp(0.01 * lastingly(time_s, worth(slow, SPEED_KT)), -0.08, 0.1) +
+            clamp(0.01 * worth(slow, SPEED_KT), -0.08, 0.1) +
             0.35 * (loadFactor - 1);
     return { pitch_deg, throttle };
   }
@@ -244,7 +244,12 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         throttle:
           (fast ? 0.6 * line.throttle : line.throttle) +
           powerCorrection +
-          clamp(0.01 * lastingly(time_s, worth(slow, SPEED_KT)), -0.08, 0.1) +
+          clamp(
+            0.01 *
+              (vertical.kind === 'path' ? lastingly(time_s, worth(slow, SPEED_KT)) : worth(slow, SPEED_KT)),
+            -0.08,
+            0.1
+          ) +
           0.35 * (loadFactor - 1)
       };
     }

@@ -20,9 +20,9 @@ export interface SeenAtMinimum {
   words: string;
 }
 
-const METRES_PER_STATUTE_MILE = 1609.344;
+export const METRES_PER_STATUTE_MILE = 1609.344;
 /** How far before the threshold approach lights begin, ft: a full system. */
-const LIGHTS_FT = 2400;
+export const LIGHTS_FT = 2400;
 /** Where there is no path, the minimum is left for the runway along this one. */
 const USUAL_PATH = { angle_deg: 3, crossing_ft: 50 };
 

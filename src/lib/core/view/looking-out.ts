@@ -1,0 +1,150 @@
+import { isApproach } from '../drill/approach/approach-drill';
+import { chartOfPlan } from '../drill/approach/chart-of-plan';
+import type { Lesson } from '../drill/lesson';
+import { RADIANS_PER_DEGREE } from '../measure/angle';
+import { edgeBetween } from '../measure/edge';
+import { METRES_PER_FOOT } from '../measure/units';
+import { METRES_PER_STATUTE_MILE, type Outlook } from '../procedure/approach/what-is-seen';
+import { seeing, type Eye, type FromEye } from './eye';
+import { outlookOfLesson } from './outlook-of-lesson';
+import { runwayInSpace, type LightKind, type RunwayInSpace } from './runway-in-space';
+
+/** A point in the picture: degrees right of the nose and above it, by the airplane's own axes. */
+export interface InPicture {
+  right: number;
+  up: number;
+}
+
+/** A light as it is seen. */
+export interface SeenLight extends InPicture {
+  kind: LightKind;
+  /** A descent light's own colour. */
+  isRed: boolean;
+  distance_m: number;
+  /** How plainly, 0…1: at the end of the visibility it is just made out. */
+  contrast: number;
+}
+
+/** What is to be seen out of the cockpit. */
+export interface Outside {
+  /** Nothing but cloud. */
+  inCloud: boolean;
+  bank_deg: number;
+  pitch_deg: number;
+  /** Below the horizontal the ground begins to be made out here, degrees; straight down is 90. */
+  groundFrom_deg: number;
+  surface: InPicture[] | null;
+  markings: InPicture[][];
+  lights: SeenLight[];
+}
+
+/** The last part of the visibility, in which things come out of the haze. */
+const HAZE = 0.25;
+/** Nothing nearer than this is drawn: it is under the nose. */
+const NEAR_M = 3;
+
+/** Looks out of one lesson's airplane; null where the lesson has nothing to look for. */
+export function lookingOut(lesson: Lesson): ((eye: Eye) => Outside) | null {
+  const { plan } = lesson;
+  const outlook = outlookOfLesson(lesson);
+  if (!outlook || !isApproach(plan)) return null;
+  const { approach, world } = chartOfPlan(plan, lesson.aircraft);
+  const target = plan.approach.circle?.runway ?? approach.runway;
+  const there = world.runways.filter(({ airport }) => airport === approach.airport);
+  const runway = there.find(({ name }) => name === target) ?? there[0];
+  if (!runway) return null;
+  const laid = runwayInSpace(
+    runway,
+    approach.variation_deg,
+    target === approach.runway ? approach.path : null,
+    target === approach.runway && plan.approach.approachLights === 'on'
+  );
+  return (eye) => outsideOf(eye, laid, outlook);
+}
+
+/** What is seen of a runway from an eye through some weather. */
+export function outsideOf(eye: Eye, runway: RunwayInSpace, { base_ft, visibility_sm }: Outlook): Outside {
+  const height_ft = eye.altitude_ft - runway.elevation_ft;
+  const far_m = visibility_sm * METRES_PER_STATUTE_MILE;
+  const inCloud = height_ft > base_ft;
+  const blank = {
+    inCloud: true,
+    bank_deg: eye.bank_deg,
+    pitch_deg: eye.pitch_deg,
+    groundFrom_deg: 90,
+    surface: null,
+    markings: [],
+    lights: []
+  };
+  if (inCloud) return blank;
+  const see = seeing(eye);
+  const height_m = Math.max(0, height_ft * METRES_PER_FOOT);
+  const surface = runway.surface.map(see);
+  const isSurfaceSeen = surface.some(({ distance_m }) => distance_m <= far_m);
+  return {
+    ...blank,
+    inCloud: false,
+    groundFrom_deg: height_m >= far_m ? 90 : Math.asin(height_m / far_m) / RADIANS_PER_DEGREE,
+    surface: isSurfaceSeen ? outline(within(surface, far_m)) : null,
+    markings: isSurfaceSeen
+      ? runway.markings.flatMap((corners) => {
+          const seen = corners.map(see);
+          return seen.every(({ distance_m, ahead_m }) => distance_m <= far_m && ahead_m > NEAR_M)
+            ? [seen.map(inPicture)]
+            : [];
+        })
+      : [],
+    lights: runway.lights.flatMap(({ kind, at, angle_deg }): SeenLight[] => {
+      const seen = see(at);
+      if (seen.distance_m > far_m || seen.ahead_m < NEAR_M) return [];
+      const above_deg = Math.asin(Math.min(1, height_m / seen.distance_m)) / RADIANS_PER_DEGREE;
+      return [
+        {
+          ...inPicture(seen),
+          kind,
+          isRed: kind === 'end' || (angle_deg !== null && above_deg < angle_deg),
+          distance_m: seen.distance_m,
+          contrast: Math.min(1, (far_m - seen.distance_m) / (HAZE * far_m) + 0.15)
+        }
+      ];
+    })
+  };
+}
+
+const inPicture = ({ ahead_m, right_m, down_m }: FromEye): InPicture => ({
+  right: Math.atan2(right_m, ahead_m) / RADIANS_PER_DEGREE,
+  up: Math.atan2(-down_m, Math.hypot(ahead_m, right_m)) / RADIANS_PER_DEGREE
+});
+
+/** A surface cut off where the visibility ends: its far corners come as near as that. */
+function within(corners: readonly FromEye[], far_m: number): FromEye[] {
+  const [nearLeft, farLeft, farRight, nearRight] = corners as [FromEye, FromEye, FromEye, FromEye];
+  const cut = (near: FromEye, far: FromEye): FromEye => {
+    if (far.distance_m <= far_m) return far;
+    const { before } = edgeBetween((share) => between(near, far, share).distance_m > far_m, 0, 1);
+    return between(near, far, before);
+  };
+  return [nearLeft, cut(nearLeft, farLeft), cut(nearRight, farRight), nearRight];
+}
+
+/** The part of an outline that lies ahead. */
+function outline(corners: readonly FromEye[]): InPicture[] | null {
+  const kept: FromEye[] = [];
+  corners.forEach((from, i) => {
+    const to = corners[(i + 1) % corners.length]!;
+    if (from.ahead_m >= NEAR_M) kept.push(from);
+    if (from.ahead_m >= NEAR_M !== to.ahead_m >= NEAR_M)
+      kept.push(between(from, to, (NEAR_M - from.ahead_m) / (to.ahead_m - from.ahead_m)));
+  });
+  return kept.length >= 3 ? kept.map(inPicture) : null;
+}
+
+function between(a: FromEye, b: FromEye, share: number): FromEye {
+  const mix = (x: number, y: number) => x + share * (y - x);
+  const [ahead_m, right_m, down_m] = [
+    mix(a.ahead_m, b.ahead_m),
+    mix(a.right_m, b.right_m),
+    mix(a.down_m, b.down_m)
+  ];
+  return { ahead_m, right_m, down_m, distance_m: Math.hypot(ahead_m, right_m, down_m) };
+}

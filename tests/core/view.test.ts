@@ -1,0 +1,191 @@
+import { describe, expect, test } from 'vitest';
+import { lessonOf } from '$core/drill/lesson';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { inSpace } from '$core/earth/in-space';
+import { approachById } from '$core/procedure/approach/approach-catalogue';
+import { distanceAtHeight } from '$core/procedure/approach/vertical-path';
+import { seenAtMinimum } from '$core/procedure/approach/what-is-seen';
+import { worldById } from '$core/radio/world-catalogue';
+import { seeing, type Eye } from '$core/view/eye';
+import { lookingOut, outsideOf } from '$core/view/looking-out';
+import { outlookOfLesson } from '$core/view/outlook-of-lesson';
+import { runwayInSpace } from '$core/view/runway-in-space';
+import { planned } from './planned-approach';
+
+const FT = 0.3048;
+const DEG = 180 / Math.PI;
+const runway = worldById('vesterlund').runways.find(({ name }) => name === '24')!;
+const VARIATION_DEG = -9;
+const COURSE_DEG = runway.course_deg + VARIATION_DEG;
+const path = { angle_deg: 3, crossing_ft: 50 };
+const laid = runwayInSpace(runway, VARIATION_DEG, path, true);
+const clear = { base_ft: 5000, visibility_sm: 10 };
+
+/** On the runway's middle line so far before the threshold, at a height above it. */
+const before = (nm: number, height_ft: number, more: Partial<Eye> = {}): Eye => {
+  const place = placeAt(runway, COURSE_DEG + 180, nm);
+  // Meridians come together: along the runway's line the course changes by hundredths of a degree.
+  const trueHeading_deg = nm > 0 ? wayBetween(place, runway).azimuth_deg : COURSE_DEG;
+  return {
+    place,
+    altitude_ft: runway.elevation_ft + height_ft,
+    pitch_deg: 0,
+    bank_deg: 0,
+    trueHeading_deg,
+    ...more
+  };
+};
+const angles = ({ ahead_m, right_m, down_m }: { ahead_m: number; right_m: number; down_m: number }) => ({
+  right: Math.atan2(right_m, ahead_m) * DEG,
+  up: Math.atan2(-down_m, Math.hypot(ahead_m, right_m)) * DEG
+});
+
+describe('where a point is seen', () => {
+  test('is where the geodesic leads and the earth’s curve leaves it, within a twentieth of a degree', () => {
+    for (let i = 0; i < 40; i++) {
+      const share = i / 39;
+      const place = { latitude_deg: -70 + 140 * share, longitude_deg: -179 + ((i * 83) % 358) };
+      const [distance_nm, azimuth_deg] = [0.2 + 8 * share, (i * 47) % 360];
+      const [eye_ft, point_ft] = [200 + 4000 * share, 100 * (i % 9)];
+      const point = inSpace(placeAt(place, azimuth_deg, distance_nm), point_ft * FT);
+      const seen = seeing({ place, altitude_ft: eye_ft, pitch_deg: 0, bank_deg: 0, trueHeading_deg: 0 })(
+        point
+      );
+      const { right, up } = angles(seen);
+      const off = ((right - azimuth_deg + 540) % 360) - 180;
+      const flat_m = distance_nm * 1852;
+      // A mean earth is enough here: the drop is 16 m at eight miles.
+      const drop_m = flat_m ** 2 / (2 * 6_371_000);
+      const elevation = Math.atan(((point_ft - eye_ft) * FT - drop_m) / flat_m) * DEG;
+      expect(Math.abs(off)).toBeLessThan(0.05);
+      expect(Math.abs(up - elevation)).toBeLessThan(0.05);
+      expect(seen.distance_m).toBeCloseTo(Math.hypot(flat_m, (eye_ft - point_ft) * FT), -1);
+    }
+  });
+
+  test('and turns with the airplane: heading, pitch and bank each by their own angle', () => {
+    const point = inSpace(placeAt(runway, COURSE_DEG, 3), (runway.elevation_ft + 300) * FT);
+    const at = (more: Partial<Eye>) => angles(seeing(before(0, 300, more))(point));
+    const level = at({});
+    expect(at({ trueHeading_deg: COURSE_DEG - 12 }).right).toBeCloseTo(12, 1);
+    expect(at({ pitch_deg: 4 }).up).toBeCloseTo(level.up - 4, 2);
+    // In a bank to the right what lies to the right rises along the wing.
+    const [banked, flat] = [
+      at({ bank_deg: 30, trueHeading_deg: COURSE_DEG - 10 }),
+      at({ trueHeading_deg: COURSE_DEG - 10 })
+    ];
+    expect(flat.up).toBeCloseTo(level.up, 1);
+    expect(banked.right).toBeCloseTo(10 * Math.cos(30 / DEG), 0);
+    expect(banked.up).toBeCloseTo(10 * Math.sin(30 / DEG), 0);
+  });
+});
+
+describe('a runway from its approach', () => {
+  test('lies even about the middle, its edges as far apart as thirty metres are from there', () => {
+    const { surface, lights } = outsideOf(before(0.5, 170), laid, clear);
+    const rights = surface!.map(({ right }) => right);
+    expect(Math.max(...rights)).toBeCloseTo(-Math.min(...rights), 3);
+    expect(Math.max(...rights)).toBeCloseTo(Math.atan2(15, 0.5 * 1852) * DEG, 2);
+    // Below the horizontal, the threshold by height over distance, the other end by less.
+    const ups = surface!.map(({ up }) => up);
+    expect(Math.min(...ups)).toBeCloseTo(-Math.atan2(170 * FT, 0.5 * 1852) * DEG, 1);
+    expect(Math.max(...ups)).toBeLessThan(-0.5);
+    for (const kind of ['edge', 'threshold', 'end', 'approach'] as const) {
+      const sum = lights.filter((l) => l.kind === kind).reduce((all, { right }) => all + right, 0);
+      expect(sum).toBeCloseTo(0, 2);
+    }
+    expect(lights.filter(({ kind }) => kind === 'end').every(({ isRed }) => isRed)).toBe(true);
+  });
+
+  test('its descent lights: two of four red on the path, and one more for each third of a degree below it', () => {
+    const red = (angle_deg: number) => {
+      // The eye a mile before the lights, which stand beside the touchdown point.
+      const touchdown_nm = (50 * FT) / Math.tan(3 / DEG) / 1852;
+      const eye = before(1 - touchdown_nm, (Math.tan(angle_deg / DEG) * 1852) / FT);
+      return outsideOf(eye, laid, clear).lights.filter(({ kind, isRed }) => kind === 'descent' && isRed)
+        .length;
+    };
+    expect([2.3, 2.7, 3, 3.3, 3.7].map(red)).toEqual([4, 3, 2, 1, 0]);
+  });
+
+  test('first comes into sight exactly where the decision says so', () => {
+    const approach = approachById('xvlb-ils-24');
+    for (const set_ft of [288, 388, 520])
+      for (const visibility_sm of [0.25, 0.5, 0.75, 1, 1.5, 2])
+        for (const base_ft of [150, 250, 600])
+          for (const lights of ['on', 'out'] as const) {
+            const outlook = { base_ft, visibility_sm };
+            const decided = seenAtMinimum(approach, { set_ft, visibility_sm: 0.5 }, lights, outlook);
+            const height_ft = set_ft - approach.touchdownElevation_ft;
+            const ground = runwayInSpace(runway, VARIATION_DEG, path, lights === 'on');
+            const { inCloud, lights: seen } = outsideOf(
+              before(distanceAtHeight(path, height_ft), height_ft),
+              ground,
+              outlook
+            );
+            expect(inCloud).toBe(base_ft < height_ft);
+            const sees = (kind: string) => seen.some((light) => light.kind === kind);
+            const what = sees('threshold')
+              ? 'the runway'
+              : sees('approach')
+                ? 'the approach lights'
+                : 'nothing';
+            expect(what, `${set_ft} ft, ${visibility_sm} SM, base ${base_ft} ft, lights ${lights}`).toBe(
+              decided.what
+            );
+          }
+  });
+
+  test('behind the airplane there is nothing of it, and half of it where it is half passed', () => {
+    const away = outsideOf(before(0.5, 200, { trueHeading_deg: COURSE_DEG + 180 }), laid, clear);
+    expect(away.surface).toBeNull();
+    expect(away.lights).toEqual([]);
+    const over = outsideOf(before(-0.3, 60), laid, clear);
+    expect(over.surface!.every(({ right }) => Math.abs(right) <= 90)).toBe(true);
+    expect(over.lights.some(({ kind }) => kind === 'threshold')).toBe(false);
+    expect(over.lights.some(({ kind }) => kind === 'end')).toBe(true);
+  });
+
+  test('cloud is entered at its base, and what is farther off is made out less plainly', () => {
+    const low = { base_ft: 200, visibility_sm: 1 };
+    expect([199, 201].map((height_ft) => outsideOf(before(0.3, height_ft), laid, low).inCloud)).toEqual([
+      false,
+      true
+    ]);
+    const lights = outsideOf(before(0.8, 190), laid, low).lights.sort((a, b) => a.distance_m - b.distance_m);
+    const contrasts = lights.map(({ contrast }) => contrast);
+    expect(contrasts).toEqual([...contrasts].sort((a, b) => b - a));
+    expect(contrasts[0]).toBe(1);
+    expect(contrasts.at(-1)).toBeLessThan(0.3);
+  });
+
+  test('the ground begins where the visibility ends', () => {
+    const from = (visibility_sm: number, height_ft: number) =>
+      outsideOf(before(2, height_ft), laid, { base_ft: 5000, visibility_sm }).groundFrom_deg;
+    expect(from(1, 500)).toBeCloseTo(Math.asin((500 * FT) / 1609.344) * DEG, 3);
+    expect(from(0.05, 500)).toBe(90);
+    expect(from(10, 500)).toBeLessThan(1);
+  });
+});
+
+describe('what a lesson lets one see', () => {
+  const at = (ends: 'missed' | 'landing' | 'as seen', more = {}) =>
+    outlookOfLesson(lessonOf(planned('xvlb-ils-24', { transition: null, ends, ...more })))!;
+
+  test('nothing where it is to be missed, the runway at the minimum where it is to be landed, the plan’s weather where that decides', () => {
+    const look = lookingOut(lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'missed' })))!;
+    expect(look(before(0.1, 60)).inCloud).toBe(true);
+    const landing = at('landing');
+    const seen = outsideOf(before(distanceAtHeight(path, 300), 300), laid, landing);
+    expect(seen.inCloud).toBe(false);
+    expect(seen.surface).not.toBeNull();
+    expect(at('as seen', { base_ft: 180, visibility_sm: 0.5 })).toEqual({ base_ft: 180, visibility_sm: 0.5 });
+  });
+
+  test('an attitude lesson has nothing to look for', () => {
+    const plan = planned('xvlb-ils-24');
+    expect(
+      lookingOut(lessonOf({ ...plan, drill: 'straight-and-level', approach: undefined } as never))
+    ).toBeNull();
+  });
+});
