@@ -7,7 +7,7 @@ import { aircraft, area, flown } from './flown';
 import { imageOfFlight, imageOfPlan } from './looking-glass';
 import { planned } from './planned-approach';
 
-/** What a grade says, without the figures of directions. */
+/** What a grade says, without the figures of directions: half a degree rounds one way here and the other way there. */
 const said = ({ verdict, score, findings, elements }: Grade, inGlass = false) => ({
   verdict,
   score,
@@ -19,7 +19,7 @@ const said = ({ verdict, score, findings, elements }: Grade, inGlass = false) =>
     evidence: evidence
       .toLowerCase()
       .replace(/\b(left|right)\b/g, (side) => (inGlass ? other(side) : side))
-      .replace(/\b\d{3}°/g, '···°')
+      .replace(/\b\d+°/g, '·°')
       .replace(/(\d+ × [^,;.]*), (\d+ × [^,;.]*)/, (_, one, two) => [one, two].sort().join(', '))
   })),
   elements: elements.map(({ name, verdict }) => ({ name, verdict }))

@@ -174,12 +174,25 @@ describe('what a lesson lets one see', () => {
 
   test('nothing where it is to be missed, the runway at the minimum where it is to be landed, the plan’s weather where that decides', () => {
     const look = lookingOut(lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'missed' })))!;
-    expect(look(before(0.1, 60)).inCloud).toBe(true);
+    expect(look(before(0.1, 60), 0).inCloud).toBe(true);
     const landing = at('landing');
     const seen = outsideOf(before(distanceAtHeight(path, 300), 300), laid, landing);
     expect(seen.inCloud).toBe(false);
     expect(seen.surface).not.toBeNull();
     expect(at('as seen', { base_ft: 180, visibility_sm: 0.5 })).toEqual({ base_ft: 180, visibility_sm: 0.5 });
+  });
+
+  test('a field that is lost while circling is lost', () => {
+    const circle = { runway: '31', turn: 'left' as const, lost: 'downwind' as const };
+    const lesson = lessonOf(planned('xvna-vor-a', { ends: 'landing', circle }));
+    const look = lookingOut(lesson)!;
+    const { latitude_deg, longitude_deg, elevation_ft } = worldById('vesterlund').runways.find(
+      ({ airport, name }) => airport === 'XVNA' && name === '31'
+    )!;
+    const eye = { ...before(0, 0), place: { latitude_deg, longitude_deg }, altitude_ft: elevation_ft + 500 };
+    const lost = lesson.drill.phases.findIndex(({ segment }) => segment === 'missed');
+    expect(look(eye, lost - 1).inCloud).toBe(false);
+    expect(look(eye, lost).inCloud).toBe(true);
   });
 
   test('an attitude lesson has nothing to look for', () => {

@@ -8,6 +8,7 @@ import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
+import type { Outside } from '$core/view/looking-out';
 import type { Readings } from '$core/instrument/readings';
 import type { Habits } from '$core/pilot/habits';
 
@@ -34,6 +35,8 @@ export type ToFlight =
   | { kind: 'stop' }
   /** An instructor's command; it is answered by `obeyed`. */
   | { kind: 'command'; number: number; command: Command }
+  /** The pilot looks out, or not. */
+  | { kind: 'look out'; looks: boolean }
   /** Somebody watches, or nobody any more. */
   | { kind: 'watched'; watched: boolean };
 
@@ -61,6 +64,8 @@ export interface Frame {
   offer: { words: string; time_s: number } | null;
   /** An instructor has stopped time. */
   frozen: boolean;
+  /** What is seen out of the cockpit; null: nothing to look for, or nobody looks. */
+  outside: Outside | null;
 }
 
 /** What the flight worker tells the interface. */

@@ -125,6 +125,10 @@ export class FlightSession {
     this.tell({ kind: 'command', number, command });
   }
 
+  lookOut(looks: boolean): void {
+    this.tell({ kind: 'look out', looks });
+  }
+
   watched(watched: boolean): void {
     this.tell({ kind: 'watched', watched });
   }

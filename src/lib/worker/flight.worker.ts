@@ -10,6 +10,8 @@ import type { Command } from '$core/flight/command';
 import { flightFromChunks } from '$core/flight/recorder';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
+import type { Eye } from '$core/view/eye';
+import { lookingOut } from '$core/view/looking-out';
 import { HINT_STANDS_S } from '$lib/draw/hint-stands';
 import { liveSamples, type LiveSamples } from './live-samples';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
@@ -44,6 +46,8 @@ let frozen = false;
 /** It ran when time was stopped. */
 let ranBefore = false;
 let watched = false;
+let looksOut = false;
+let lookOut: ReturnType<typeof lookingOut> = null;
 const live: LiveSamples = liveSamples();
 
 const tell = (message: FromFlight) => postMessage(message);
@@ -72,6 +76,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
     !message.pilot && isTest(lesson)
       ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
       : null;
+  lookOut = lookingOut(lesson);
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -91,8 +96,14 @@ function frame(): Frame {
     looksAt,
     hint,
     offer,
-    frozen
+    frozen,
+    outside: looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null
   };
+}
+
+function eye(): Eye {
+  const { loop } = flown!;
+  return { place: loop.place(), altitude_ft: loop.trueAltitude_ft(), ...loop.attitude() };
 }
 
 function step(): boolean {
@@ -221,6 +232,10 @@ function obey(message: ToFlight): void {
       return;
     case 'command':
       return command(message);
+    case 'look out':
+      looksOut = message.looks;
+      if (flown) tell({ kind: 'frame', frame: frame() });
+      return;
     case 'watched':
       watched = message.watched;
       live.forget();

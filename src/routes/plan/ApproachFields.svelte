@@ -1,7 +1,7 @@
 <script lang="ts">
   import { aircraftById } from '$core/aircraft/catalogue';
   import { circlesOf } from '$core/drill/approach/circle';
-  import type { ApproachPlan, lostOn } from '$core/drill/approach/approach-plan';
+  import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { planForApproach } from '$core/drill/approach/plan-for-approach';
   import { worldOf } from '$core/drill/lesson-place';
@@ -129,6 +129,14 @@
       step={0.25}
       problem={problem('approach.visibility_sm')}
       bind:value={() => asked.visibility_sm ?? null, (value) => weather('visibility_sm', value)}
+    />
+  {/if}
+  {#if asked.ends !== 'missed'}
+    <ChoiceField
+      label="Light outside"
+      name="approach.daylight"
+      bind:value={() => asked.daylight ?? 'day', (daylight) => set({ daylight })}
+      choices={daylights}
     />
   {/if}
   <ChoiceField

@@ -58,6 +58,8 @@ export interface FlightLoop {
   hands(): Hands;
   trueAltitude_ft(): number;
   place(): Place;
+  /** How the airplane really lies, whatever the instruments show; heading true. */
+  attitude(): { pitch_deg: number; bank_deg: number; trueHeading_deg: number };
   /** Writes one whole-number sample in the order of the channel definitions. */
   sample(counts: Int32Array): void;
   /** Height above the area's ground, ft; the flight is over when it reaches zero. */
@@ -262,6 +264,11 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       ...(radios ? { radios } : {})
     }),
     place: () => placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!),
+    attitude: () => ({
+      pitch_deg: truth.pitch_deg,
+      bank_deg: truth.bank_deg,
+      trueHeading_deg: truth.magneticHeading_deg + area.variation_deg
+    }),
     trueAltitude_ft: () => state[STATE.altitude]! / METRES_PER_FOOT,
     heightAboveGround_ft: () => state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft,
     snapshot: () => snapshotOf(kept),

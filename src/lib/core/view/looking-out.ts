@@ -43,9 +43,12 @@ const HAZE = 0.25;
 /** Nothing nearer than this is drawn: it is under the nose. */
 const NEAR_M = 3;
 
-/** Looks out of one lesson's airplane; null where the lesson has nothing to look for. */
-export function lookingOut(lesson: Lesson): ((eye: Eye) => Outside) | null {
-  const { plan } = lesson;
+/** Where the field is lost from sight the cloud is everywhere. */
+const LOST: Outlook = { base_ft: -1000, visibility_sm: 0 };
+
+/** Looks out of one lesson's airplane, phase by phase; null where the lesson has nothing to look for. */
+export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outside) | null {
+  const { plan, drill } = lesson;
   const outlook = outlookOfLesson(lesson);
   if (!outlook || !isApproach(plan)) return null;
   const { approach, world } = chartOfPlan(plan, lesson.aircraft);
@@ -59,7 +62,10 @@ export function lookingOut(lesson: Lesson): ((eye: Eye) => Outside) | null {
     target === approach.runway ? approach.path : null,
     target === approach.runway && plan.approach.approachLights === 'on'
   );
-  return (eye) => outsideOf(eye, laid, outlook);
+  const lostFrom = plan.approach.circle?.lost
+    ? drill.phases.findIndex(({ segment }) => segment === 'missed')
+    : Infinity;
+  return (eye, phase) => outsideOf(eye, laid, phase >= lostFrom ? LOST : outlook);
 }
 
 /** What is seen of a runway from an eye through some weather. */

@@ -29,6 +29,7 @@
   import FlightBar from './FlightBar.svelte';
   import { FlownWay } from './flown-way.svelte';
   import { everyOther } from './calm-frame';
+  import { LookingOut, VIEW_PX } from './looking-out.svelte';
   import { Helps } from './helps.svelte';
   import { stillBehind } from './still-behind.svelte';
   import { InstructorVoice } from './instructor-voice.svelte';
@@ -55,6 +56,10 @@
   const fromAbove = hints ? planPicture(lesson) : null;
   const way = new FlownWay(lesson);
   const approach = isApproach(plan) ? plan : null;
+  const lookingOut = new LookingOut(
+    approach !== null,
+    approach?.approach.ends === 'missed' ? 'off' : 'small'
+  );
   const benchAnswers = new BenchAnswers(() => data.bench);
 
   let gamepadOpen = $state(false);
@@ -78,7 +83,10 @@
       desk?.begin();
       way.begin();
     },
-    onready: (ownEyes) => ownEyes && attention?.begin(),
+    onready(ownEyes) {
+      if (ownEyes) attention?.begin();
+      lookingOut.tell(underWay.session);
+    },
     ongraded: (id) => void goto(`/debrief/${id}`),
     onothergraded: () => void invalidateAll()
   });
@@ -124,6 +132,7 @@
     hands.gamepad = storedSetup();
     hands.onpause = () => underWay.togglePause();
     helps.restore();
+    lookingOut.restore();
     underWay.prepareOwn();
     const from = page.url.searchParams.get('from');
     if (from) void underWay.takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
@@ -192,6 +201,16 @@
     }),
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
     ...(lesson.navigation && !attention ? radioKeys(hands, mark) : []),
+    ...(lookingOut.hasView
+      ? [
+          {
+            key: 'u',
+            shown: 'U',
+            does: 'look out: small, large, not at all',
+            run: () => lookingOut.next(session)
+          }
+        ]
+      : []),
     ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : [])
   ]);
 
@@ -259,6 +278,15 @@
       ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
       : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
   >
+    {#if lookingOut.size !== 'off' && frame?.outside}
+      {#await import('$lib/panel/OutsideView.svelte') then { default: OutsideView }}
+        <OutsideView
+          outside={frame.outside}
+          daylight={approach?.approach.daylight ?? 'day'}
+          height={VIEW_PX[lookingOut.size]}
+        />
+      {/await}
+    {/if}
     <FlownPanel
       {lesson}
       {session}
@@ -322,6 +350,8 @@
   {session}
   {attention}
   bind:underLoad
+  looks={lookingOut.hasView ? lookingOut.size : null}
+  onlook={() => lookingOut.next(session)}
   onpause={() => underWay.togglePause()}
   onleave={() => (leaving = true)}
   onsimulate={(kind) => underWay.flySimulated(kind)}

@@ -3,6 +3,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import { button } from '$lib/ui/button';
   import type { FlightSession, SessionState } from '$lib/worker/flight-session.svelte';
+  import type { ViewSize } from './looking-out.svelte';
   import { LOOK_WORDS, type ScanAttention } from './scan-attention.svelte';
 
   /** Under the panel: begin and pause, the speed of time, who else may fly, which hand looks. */
@@ -12,10 +13,15 @@
     onpause,
     onleave,
     onsimulate,
+    looks,
+    onlook,
     underLoad = $bindable()
   }: {
     session: FlightSession | null;
     attention: ScanAttention | null;
+    /** How large the view out is; null: there is nothing to look for. */
+    looks: ViewSize | null;
+    onlook: () => void;
     onpause: () => void;
     onleave: () => void;
     onsimulate: (kind: 'reference' | 'habits') => void;
@@ -74,6 +80,16 @@
           ['right', 'right hand']
         ]}
       />: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
+    >
+  {/if}
+  {#if looks !== null}
+    <button
+      class={button.plain}
+      aria-keyshortcuts="u"
+      onclick={(event) => {
+        onlook();
+        if (event.detail > 0) event.currentTarget.blur();
+      }}>{{ off: 'Look out', small: 'Look out larger', large: 'Look in' }[looks]}</button
     >
   {/if}
   <div class="text-xs text-soft"><Toggle bind:checked={underLoad}>sums while flying</Toggle></div>

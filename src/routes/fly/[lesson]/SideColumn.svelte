@@ -62,11 +62,13 @@
             lesson.area.variation_deg
           )
         )
-      : lesson.plan.cloudBase_ft === null
-        ? 'view-limiting device on'
-        : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
-          ? 'in cloud: nothing outside'
-          : 'below the cloud: sea and horizon in sight'
+      : frame?.outside
+        ? ''
+        : lesson.plan.cloudBase_ft === null
+          ? 'view-limiting device on'
+          : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
+            ? 'in cloud: nothing outside'
+            : 'below the cloud: sea and horizon in sight'
   );
 
   const { aircraft, plan } = $derived(lesson);

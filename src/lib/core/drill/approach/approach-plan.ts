@@ -7,6 +7,8 @@ import { Approach } from '../../procedure/approach/approach';
 
 export const configurations = ['before the final fix', 'on the path'] as const;
 export const lostOn = ['downwind', 'base'] as const;
+export const daylights = ['day', 'dusk', 'night'] as const;
+export type Daylight = (typeof daylights)[number];
 export const approachEnds = ['missed', 'landing', 'as seen'] as const;
 
 /** An approach as it is to be flown in a lesson: its chart as it was when the lesson was planned, the way in, and the technique. */
@@ -40,6 +42,8 @@ export const ApproachPlan = Type.Object(
     /** The weather at the airport, where it decides: cloud base above touchdown, and flight visibility. Left out: as published. */
     base_ft: Type.Optional(numberIn('ft', 0, 5000)),
     visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
+    /** How light it is outside. Left out: day. */
+    daylight: Type.Optional(oneOf(daylights)),
     /** Where an approach leads to no runway: the one that is circled to, and which way its turns go. Left out: none. */
     circle: Type.Optional(
       Type.Object(

@@ -1,0 +1,35 @@
+import type { FlightSession } from '$lib/worker/flight-session.svelte';
+
+const KEPT = 'hanza.outside';
+export const viewSizes = ['off', 'small', 'large'] as const;
+export type ViewSize = (typeof viewSizes)[number];
+/** Height of the picture, px. */
+export const VIEW_PX = { small: 130, large: 280 } as const;
+
+/** How large the view out is, as it was left in this browser; where there is something to be seen it is there to begin with. */
+export class LookingOut {
+  size = $state<ViewSize>('off');
+
+  /** @param hasView whether the lesson has something to look for; @param usual how large where nothing was chosen */
+  constructor(
+    readonly hasView: boolean,
+    private readonly usual: ViewSize
+  ) {}
+
+  restore(): void {
+    const kept = localStorage.getItem(KEPT);
+    this.size = !this.hasView ? 'off' : (viewSizes.find((size) => size === kept) ?? this.usual);
+  }
+
+  /** Small, large, off, and small again. */
+  next(session: FlightSession | null): void {
+    if (!this.hasView) return;
+    this.size = viewSizes[(viewSizes.indexOf(this.size) + 1) % viewSizes.length]!;
+    localStorage.setItem(KEPT, this.size);
+    this.tell(session);
+  }
+
+  tell(session: FlightSession | null): void {
+    session?.lookOut(this.size !== 'off');
+  }
+}

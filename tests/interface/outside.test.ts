@@ -1,0 +1,55 @@
+import { choose, expect, signedIn, test } from './people';
+
+test('at the minimum one looks out: cloud, then the lights where they are due; by a key as large as one likes', async ({
+  browser
+}) => {
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Davi Almansor', faults);
+  await page.goto('/plan?approach=xvlb-ils-24');
+  await choose(page.getByLabel('Way in', { exact: true }), 'vectors to final');
+  await choose(page.getByLabel('At the minimum', { exact: true }), 'runway seen');
+  await choose(page.getByLabel('Light outside', { exact: true }), 'night');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  const view = page.getByRole('img', { name: /^Out of the cockpit/ });
+  await expect(view).toHaveAccessibleName('Out of the cockpit: cloud, nothing to be seen');
+  const lesson = page.url();
+  await page.getByRole('button', { name: 'the reference pilot' }).click();
+  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+  const moment = page.getByLabel('Moment of the flight');
+  await expect(moment).toBeVisible({ timeout: 20_000 });
+  const end_s = Number(await moment.getAttribute('aria-valuemax'));
+
+  // Taken over a little before the threshold the runway lies ahead.
+  const attempt = page.url().split('/').at(-1);
+  await page.goto(`${lesson}?from=${attempt}&at=${end_s - 12}`);
+  await expect(page.getByText(/^Taken over at/)).toBeVisible();
+  await expect(view).toHaveAccessibleName(
+    /^Out of the cockpit: the runway (ahead|\d+° (left|right) of the nose)$/
+  );
+  // There are lights in the picture: bright points on the dark.
+  const brightest = await view.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    return data.reduce((most, value, i) => (i % 4 === 3 ? most : Math.max(most, value)), 0);
+  });
+  expect(brightest).toBeGreaterThan(180);
+
+  const height = async () => (await view.boundingBox())!.height;
+  const small = await height();
+  await page.keyboard.press('u');
+  await expect.poll(height).toBeGreaterThan(1.5 * small);
+  await page.keyboard.press('u');
+  await expect(view).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Look out', exact: true })).toBeVisible();
+  await expect(view).toHaveCount(0);
+  await page.getByRole('button', { name: 'Look out', exact: true }).click();
+  await expect(view).toBeVisible();
+  // A lesson without an airport has nothing to look for.
+  await page.goto('/plan');
+  await choose(page.getByLabel('Drill', { exact: true }), 'Straight and level');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Look/ })).toHaveCount(0);
+  expect(faults).toEqual([]);
+});
