@@ -15,22 +15,24 @@ interface Shot {
 }
 
 /** Lets the reference pilot fly until the time shown, then holds everything still. */
-const flyUntil = (seconds: number) => async (page: Page) => {
-  await page.getByRole('button', { name: 'the reference pilot' }).click();
-  await page.getByRole('button', { name: '8×' }).click();
-  await page.waitForFunction(
-    (until) => {
-      const shown = [...document.querySelectorAll('p')].find(
-        (p) => p.textContent === 'flown'
-      )?.nextElementSibling;
-      const [minutes, rest] = (shown?.textContent ?? '0:00').split(':').map(Number);
-      return minutes! * 60 + rest! >= until;
-    },
-    seconds,
-    { timeout: 120_000 }
-  );
-  await page.keyboard.press('Space');
-};
+const flyUntil =
+  (seconds: number, pilot = 'the reference pilot') =>
+  async (page: Page) => {
+    await page.getByRole('button', { name: pilot }).click();
+    await page.getByRole('button', { name: '8×' }).click();
+    await page.waitForFunction(
+      (until) => {
+        const shown = [...document.querySelectorAll('p')].find(
+          (p) => p.textContent === 'flown'
+        )?.nextElementSibling;
+        const [minutes, rest] = (shown?.textContent ?? '0:00').split(':').map(Number);
+        return minutes! * 60 + rest! >= until;
+      },
+      seconds,
+      { timeout: 120_000 }
+    );
+    await page.keyboard.press('Space');
+  };
 const toFinding = (title: RegExp) => async (page: Page) => {
   await page.getByRole('button', { name: title }).first().click();
 };
@@ -42,14 +44,6 @@ const shots: Shot[] = [
   { name: 'brief', path: `/plan/${demoId('lesson petra next')}` },
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
   { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the nose/) },
-  {
-    name: 'hold',
-    path: `/debrief/${demoId('attempt petra 4')}`,
-    before: (page) =>
-      page
-        .getByRole('region', { name: 'Hold, circuit by circuit' })
-        .evaluate((hold) => hold.scrollIntoView({ block: 'center' }))
-  },
   { name: 'fly-radio', path: `/fly/${demoId('lesson petra next')}`, before: flyUntil(290) },
   {
     name: 'fly-tapes',
@@ -58,13 +52,46 @@ const shots: Shot[] = [
   },
   { name: 'scan', path: `/debrief/${demoId('attempt tomas 2')}/scan` },
   {
-    name: 'fly-scan',
-    path: `/fly/${demoId('lesson tomas next')}`,
+    name: 'station',
+    path: '/station',
+    // Somebody else flies at another browser.
     before: async (page) => {
-      await page.keyboard.press('Space');
-      await page.waitForTimeout(4000);
-      await page.keyboard.press('e');
-      await page.keyboard.press('Space');
+      const other = await page.context().browser()!.newContext({ baseURL: process.env['HANZA_ADDRESS']! });
+      const flyer = await other.newPage();
+      await enter(flyer, 'Maren Tolvik');
+      await flyer.goto('/plan?approach=xvlb-ils-24');
+      await flyer.waitForLoadState('networkidle');
+      await flyer.getByLabel('Way in', { exact: true }).click();
+      await flyer.getByRole('option', { name: 'vectors to final' }).click();
+      await flyer.getByRole('button', { name: 'Fly this' }).click();
+      await flyUntil(420, 'a pilot with habits')(flyer);
+      await page.getByRole('link', { name: 'Sit in' }).click();
+      await page.getByRole('button', { name: 'Chased' }).click();
+      await page.getByText(/Marked last/).waitFor();
+    }
+  },
+  {
+    name: 'look-out',
+    as: 'Davi Almansor',
+    path: '/plan?approach=xvlb-ils-24',
+    before: async (page) => {
+      const choose = async (field: string, words: string) => {
+        await page.getByLabel(field, { exact: true }).click();
+        await page.getByRole('option', { name: words, exact: true }).click();
+      };
+      await choose('Way in', 'vectors to final');
+      await choose('At the minimum', 'runway seen');
+      await choose('Light outside', 'dusk');
+      await page.getByRole('button', { name: 'Fly this' }).click();
+      await page.getByRole('button', { name: 'the reference pilot' }).click();
+      const lesson = page.url();
+      await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
+      const moment = page.getByLabel('Moment of the flight');
+      await moment.waitFor();
+      const end_s = Number(await moment.getAttribute('aria-valuemax'));
+      await page.goto(`${lesson}?from=${page.url().split('/').at(-1)}&at=${end_s - 16}`);
+      await page.getByText(/^Taken over/).waitFor();
+      await page.keyboard.press('u');
     }
   },
   { name: 'desk', path: '/desk' },
@@ -101,6 +128,14 @@ const shots: Shot[] = [
   }
 ];
 
+async function enter(page: Page, name: string) {
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail').fill(demoEmail(name));
+  await page.getByLabel('Password').fill(DEMO_PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(/students|\/$/);
+}
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
@@ -115,11 +150,7 @@ let signedInAs = '';
 async function signIn(name: string) {
   if (name === signedInAs) return;
   await context.clearCookies();
-  await page.goto('/sign-in');
-  await page.getByLabel('E-mail').fill(demoEmail(name));
-  await page.getByLabel('Password').fill(DEMO_PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL(/students/);
+  await enter(page, name);
   signedInAs = name;
 }
 for (const shot of shots) {

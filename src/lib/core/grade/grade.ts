@@ -31,7 +31,7 @@ import { orderFindings } from './order-findings';
 import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 11;
+export const GRADER_VERSION = 12;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
