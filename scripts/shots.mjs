@@ -1,4 +1,4 @@
-/** `npm run shots`: remakes docs/screenshots from the demo data, at 1280×800. */
+/** `npm run shots`: remakes docs/screenshots from the demo data, at 1280×800; with names after `--`, only those. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
@@ -18,11 +18,15 @@ try {
       host: '127.0.0.1',
       port: await choosePort('127.0.0.1')
     });
-    const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'scripts/take-shots.ts')], {
-      cwd: root,
-      stdio: 'inherit',
-      env: { ...process.env, HANZA_ADDRESS: application.address }
-    });
+    const result = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', join(root, 'scripts/take-shots.ts'), ...process.argv.slice(2)],
+      {
+        cwd: root,
+        stdio: 'inherit',
+        env: { ...process.env, HANZA_ADDRESS: application.address }
+      }
+    );
     await application.stop();
     if (result.status !== 0) throw new Trouble('the pictures could not all be taken; see above.');
   } finally {

@@ -65,7 +65,12 @@ const shots: Shot[] = [
       await flyer.getByRole('option', { name: 'vectors to final' }).click();
       await flyer.getByRole('button', { name: 'Fly this' }).click();
       await flyUntil(420, 'a pilot with habits')(flyer);
-      await page.getByRole('link', { name: 'Sit in' }).click();
+      await page
+        .getByRole('listitem')
+        .filter({ hasText: 'Maren Tolvik: XVLB ILS 24' })
+        .getByRole('link', { name: 'Sit in' })
+        .click();
+      await page.getByLabel('Moment of the flight').waitFor();
       await page.getByRole('button', { name: 'Chased' }).click();
       await page.getByText(/Marked last/).waitFor();
     }
@@ -153,7 +158,9 @@ async function signIn(name: string) {
   await enter(page, name);
   signedInAs = name;
 }
-for (const shot of shots) {
+/** All of them, or those named. */
+const asked = process.argv.slice(2);
+for (const shot of shots.filter(({ name }) => asked.length === 0 || asked.includes(name))) {
   await signIn(shot.as ?? 'Ines Brandvik');
   await context.addCookies([
     { name: 'hanza_theme', value: shot.theme ?? 'paper', url: new URL('/', page.url()).href }

@@ -18,6 +18,7 @@ const VIEWS: [name: string, path: string, night?: 'night'][] = [
   ['a debrief of a course', `/debrief/${demoId('attempt petra 2')}`],
   ['a debrief of a hold', `/debrief/${demoId('attempt petra 4')}`, 'night'],
   ['a debrief of a scan', `/debrief/${demoId('attempt tomas 1')}/scan`, 'night'],
+  ['the station', '/station'],
   ['watching', '/watch'],
   ['the bench', '/bench', 'night'],
   ['the planning desk', '/desk', 'night'],

@@ -1,5 +1,6 @@
 import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
-import { expect, flownFor, signedIn, standsStill, test } from './people';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, fitsAcross, flownFor, signedIn, standsStill, test } from './people';
 
 /** The student flies at one server, the instructor sits at another; between them there is only the database. */
 test.describe('an instructor sits in', () => {
@@ -38,6 +39,13 @@ test.describe('an instructor sits in', () => {
     await expect.poll(seen_s).toBeGreaterThan(5);
     const before_s = await seen_s();
     await expect.poll(seen_s).toBeGreaterThan(before_s + 1);
+
+    for (const width of [390, 820, 1280]) {
+      await instructor.setViewportSize({ width, height: 1000 });
+      await fitsAcross(instructor);
+    }
+    const { violations } = await new AxeBuilder({ page: instructor }).analyze();
+    expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([]);
 
     await instructor.getByLabel('Say to the student').fill('turn left heading 240');
     await instructor.keyboard.press('Enter');

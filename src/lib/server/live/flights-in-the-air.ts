@@ -22,7 +22,7 @@ const SHOWN = 50;
 /** Nothing came of it for so long: it is no longer in the air. */
 const GONE_AFTER = '30 minutes';
 
-/** Flights in the air, the latest begun first: of the school for who teaches, one's own for a student. */
+/** Flights in the air, those of which something came last before those that stand: of the school for who teaches, one's own for a student. */
 export async function flightsInTheAir(identity: Identity): Promise<FlightInTheAir[]> {
   return as(identity, async (db) => {
     const rows = await db('attempt as a')
@@ -45,7 +45,7 @@ export async function flightsInTheAir(identity: Identity): Promise<FlightInTheAi
       .whereNull('a.finished_at')
       .whereNull('a.discarded_at')
       .whereRaw("a.started_at > clock_timestamp() - interval '12 hours'")
-      .orderBy('a.started_at', 'desc')
+      .orderBy('c.kept_at', 'desc')
       .limit(SHOWN);
     return (rows as (Omit<FlightInTheAir, 'flown_s' | 'plan'> & { sequence: number; plan: unknown })[]).map(
       ({ sequence, plan, ...row }) => ({

@@ -102,7 +102,7 @@
   );
 
   const saidLately = new SaidLately(
-    () => underWay.link?.said ?? null,
+    () => underWay.said,
     (words) => voice.say(words)
   );
   const open = $derived(data.open[0] ?? null);
@@ -242,7 +242,7 @@
   {flying}
   saving={underWay.saving}
   isSaved={underWay.isSaved}
-  watchers={underWay.link?.watchers ?? []}
+  watchers={underWay.watchers}
 />
 
 <div class="relative">

@@ -6,7 +6,7 @@ import { noHabits, type Habits } from '$core/pilot/habits';
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import { outboxOf, type FlightOutbox, type OutboxAttempt } from '$lib/worker/flight-outbox.svelte';
 import { FlightSession } from '$lib/worker/flight-session.svelte';
-import { LiveLink } from '$lib/worker/live-link.svelte';
+import { LiveLink, type Said } from '$lib/worker/live-link';
 import { freshId } from '$lib/worker/fresh-id';
 
 type PilotKind = 'reference' | 'habits' | 'eyes';
@@ -39,8 +39,10 @@ interface About {
 /** The attempt that is flown: begun, resumed, taken over, flown by a simulated pilot, closed; and what is sent of it. */
 export class AttemptUnderWay {
   session = $state.raw<FlightSession | null>(null);
-  /** Who watches this attempt, and what they ask for. */
-  link = $state.raw<LiveLink | null>(null);
+  /** Who watches this attempt, and what was said to its flyer last. */
+  watchers = $state.raw<readonly string[]>([]);
+  said = $state.raw<Said | null>(null);
+  private link: LiveLink | null = null;
   outbox = $state.raw<FlightOutbox | null>(null);
   attempt = $state.raw<OutboxAttempt | null>(null);
   /** Whose hands fly in a person's place; null: the person's own. */
@@ -98,7 +100,10 @@ export class AttemptUnderWay {
     const { lesson, lessonId, me, hands } = this.about;
     this.session?.dispose();
     this.link?.close();
-    const link: LiveLink = new LiveLink(id, () => (this.link === link ? this.session : null));
+    const link: LiveLink = new LiveLink(id, () => (this.link === link ? this.session : null), {
+      watchers: (names) => (this.watchers = names),
+      said: (said) => (this.said = said)
+    });
     this.link = link;
     this.restarting = false;
     this.about.onbegin();

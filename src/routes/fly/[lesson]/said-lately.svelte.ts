@@ -1,8 +1,4 @@
-interface Said {
-  words: string;
-  by: string;
-  number: number;
-}
+import type { Said } from '$lib/worker/live-link';
 
 /** Words stand for so long, whether time runs or not. */
 const STANDS_MS = 12_000;

@@ -63,6 +63,10 @@
     soFar = flightSoFar(flight, plan);
   }
 
+  /** What was flown before is shown as soon as it is there. */
+  $effect(() => {
+    if (watched.length > 1 && soFar === null) untrack(anew);
+  });
   const total_s = $derived(flight ? duration(flight) : 1);
   const cursor_s = $derived(looked_s ?? total_s);
   const strips = $derived(soFar ? stripsOf(soFar.flight, soFar, lesson) : []);
@@ -117,7 +121,7 @@
         key: String(i + 1),
         shown: String(i + 1),
         does: `mark: ${markNames[kind].toLowerCase()}`,
-        run: () => watched.mark(kind)
+        run: () => watched.length > 1 && watched.mark(kind)
       }))
   );
 </script>
@@ -255,7 +259,7 @@
       {:else if watched.marks.length > 0}Marked last: {lastMark}{/if}
     </p>
     {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
-    <MarkBar onmark={(kind, words) => watched.mark(kind, words)} />
+    <MarkBar ready={watched.length > 1} onmark={(kind, words) => watched.mark(kind, words)} />
     <CommandBar
       frozen={isOn('freeze')}
       held={isOn('hold position')}

@@ -3,14 +3,14 @@
   import { button } from '$lib/ui/button';
   import { input } from '$lib/ui/input';
 
-  /** One touch marks this moment; own words mark the moment at which they were begun. */
-  let { onmark }: { onmark: (kind: MarkKind, words?: string) => void } = $props();
+  /** Before anything is known of the flight there is no moment to mark. One touch marks this moment; own words mark the moment at which they were begun. */
+  let { ready, onmark }: { ready: boolean; onmark: (kind: MarkKind, words?: string) => void } = $props();
   let words = $state('');
   const touch = markKinds.filter((kind) => kind !== 'words');
 
   function own(event: SubmitEvent) {
     event.preventDefault();
-    if (words.trim() === '') return;
+    if (!ready || words.trim() === '') return;
     onmark('words', words.trim());
     words = '';
   }
@@ -19,8 +19,11 @@
 <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Mark this moment">
   <span class="text-xs text-soft">Mark</span>
   {#each touch as kind, i (kind)}
-    <button class="{button.plain} min-h-11" aria-keyshortcuts={String(i + 1)} onclick={() => onmark(kind)}
-      >{markNames[kind]}</button
+    <button
+      class="{button.plain} min-h-11"
+      aria-keyshortcuts={String(i + 1)}
+      disabled={!ready}
+      onclick={() => onmark(kind)}>{markNames[kind]}</button
     >
   {/each}
   <form class="flex min-w-40 flex-1 gap-2" onsubmit={own}>
@@ -31,6 +34,6 @@
       maxlength="300"
       bind:value={words}
     />
-    <button class="{button.plain} min-h-11" disabled={words.trim() === ''}>Mark</button>
+    <button class="{button.plain} min-h-11" disabled={!ready || words.trim() === ''}>Mark</button>
   </form>
 </div>

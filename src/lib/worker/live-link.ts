@@ -9,6 +9,12 @@ interface Told {
   age_s: number;
   outcome: string | null;
 }
+/** What an instructor said. */
+export interface Said {
+  words: string;
+  by: string;
+  number: number;
+}
 type Outcome = 'done' | 'too late' | 'not possible';
 
 /** A command that took longer on its way is not obeyed any more: what it was about is over. */
@@ -21,19 +27,18 @@ const AGAIN_MS = 1500;
  * of the attempt; a lost network heals by itself, and a command is obeyed once.
  */
 export class LiveLink {
-  watchers = $state.raw<readonly string[]>([]);
-  /** What an instructor said last. */
-  said = $state.raw<{ words: string; by: string; number: number } | null>(null);
   private source: EventSource | null = null;
   private onTheWay = 0;
-  // Looked up, never drawn.
-  // eslint-disable-next-line svelte/prefer-svelte-reactivity
   private readonly answers = new Map<number, { outcome: Outcome; at_s: number } | null>();
   private closed = false;
 
   constructor(
     private readonly attemptId: string,
-    private readonly session: () => FlightSession | null
+    private readonly session: () => Pick<FlightSession, 'state' | 'frame' | 'command' | 'watched'> | null,
+    private readonly heard: {
+      watchers: (names: readonly string[]) => void;
+      said: (said: Said) => void;
+    }
   ) {}
 
   /** Opens the link where it is not open; to be called as pieces of the flight are kept. */
@@ -59,7 +64,7 @@ export class LiveLink {
   close(): void {
     this.closed = true;
     this.source?.close();
-    this.watchers = [];
+    this.heard.watchers([]);
   }
 
   /** Sends what is new; while the network is slower than the flight, some of it is left to the chunks. */
@@ -75,7 +80,7 @@ export class LiveLink {
   }
 
   private see(watchers: readonly string[]): void {
-    this.watchers = watchers;
+    this.heard.watchers(watchers);
     this.session()?.watched(watchers.length > 0);
   }
 
@@ -87,7 +92,7 @@ export class LiveLink {
     if (age_s > TOO_LATE_S) return this.answer(number, { outcome: 'too late', at_s });
     if (!session || session.state === 'ended' || session.state === 'failed')
       return this.answer(number, { outcome: 'not possible', at_s });
-    if (command.does === 'call') this.said = { words: command.words, by, number };
+    if (command.does === 'call') this.heard.said({ words: command.words, by, number });
     session.command(number, command);
   }
 
