@@ -37,9 +37,6 @@ export interface VerticalHands {
   throttle: number;
 }
 
-/** So long a speed is off before power is set for it, beside what is learnt of it. */
-const GUST_S = 5;
-
 /** What a simulated pilot does with nose and power for a phase's vertical goal. */
 export interface VerticalLaw {
   /** @param sameVertical the phase asks for what the one before asked for: its corrections are kept */
@@ -60,16 +57,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
   let levellingSince_s: number | null = null;
   let push = 0;
   let pathSeen = 0;
-  const lasting = { slow_kt: 0, since_s: 0 };
   let rateLearnt_fpm = 0;
-
-  /** What lasts of being slow or fast: a gust is over before the power has answered it. */
-  function lastingly(time_s: number, slow_kt: number): number {
-    const share = clamp((time_s - lasting.since_s) / GUST_S, 0, 1);
-    lasting.slow_kt += share * (slow_kt - lasting.slow_kt);
-    lasting.since_s = time_s;
-    return lasting.slow_kt;
-  }
 
   /** The faster, the more a degree of pitch does: corrections are meant at 90 kt. */
   function gentleness(r: Readings): number {
@@ -244,12 +232,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         throttle:
           (fast ? 0.6 * line.throttle : line.throttle) +
           powerCorrection +
-          clamp(
-            0.01 *
-              (vertical.kind === 'path' ? lastingly(time_s, worth(slow, SPEED_KT)) : worth(slow, SPEED_KT)),
-            -0.08,
-            0.1
-          ) +
+          clamp(0.01 * worth(slow, SPEED_KT), -0.08, 0.1) +
           0.35 * (loadFactor - 1)
       };
     }
