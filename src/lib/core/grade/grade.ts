@@ -167,7 +167,7 @@ function notFlown(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]
   const missing = drill.phases.filter((phase) => !spans.some((s) => s.phaseId === phase.id && s.complete));
   if (missing.length === 0) return [];
   const end = duration(flight);
-  const names = missing.map((phase) => phase.name.toLowerCase()).join(', ');
+  const names = missing.map(({ name }) => `“${name}”`).join(', ');
   return [
     finding(
       'not-flown',
