@@ -24,9 +24,9 @@ export function liveSamples(): LiveSamples {
       if (samples.length > MOST_LIVE_SAMPLES) samples.shift();
     },
     due(now_ms, beside) {
+      if (now_ms - last_ms < EVERY_MS) return null;
       const changed = JSON.stringify(beside) !== told;
-      const waits_ms = samples.length > 0 || changed ? EVERY_MS : STANDING_MS;
-      if (now_ms - last_ms < waits_ms) return null;
+      if (samples.length === 0 && !changed && now_ms - last_ms < STANDING_MS) return null;
       const piece = { from: next - samples.length, samples, ...beside };
       samples = [];
       last_ms = now_ms;

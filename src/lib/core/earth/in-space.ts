@@ -1,11 +1,8 @@
 import { RADIANS_PER_DEGREE } from '../measure/angle';
-import type { Place } from './local-plane';
+import { ECCENTRICITY_SQUARED, SEMI_MAJOR_AXIS_M, type Place } from './local-plane';
 
 /** A point or direction in the earth's own axes, metres: x through Greenwich and y through 90° east on the equator, z north. */
 export type InSpace = readonly [x: number, y: number, z: number];
-
-const SEMI_MAJOR_AXIS_M = 6378137;
-const ECCENTRICITY_SQUARED = 6.69437999014e-3;
 
 /** A place at a height above the ellipsoid in the earth's axes (WGS 84; e.g. Torge, Geodesy, ch. 4.1). */
 export function inSpace({ latitude_deg, longitude_deg }: Place, height_m: number): InSpace {
@@ -27,7 +24,7 @@ export function northEastDown({ latitude_deg, longitude_deg }: Place): readonly 
   ];
 }
 
-const sineAndCosine = (angle_deg: number): [number, number] => [
+export const sineAndCosine = (angle_deg: number): [number, number] => [
   Math.sin(angle_deg * RADIANS_PER_DEGREE),
   Math.cos(angle_deg * RADIANS_PER_DEGREE)
 ];

@@ -6,8 +6,9 @@ export interface Place {
   longitude_deg: number;
 }
 
-const SEMI_MAJOR_AXIS_M = 6378137;
-const ECCENTRICITY_SQUARED = 6.69437999014e-3;
+/** The WGS 84 ellipsoid. */
+export const SEMI_MAJOR_AXIS_M = 6378137;
+export const ECCENTRICITY_SQUARED = 6.69437999014e-3;
 
 /**
  * Place reached by going `north_m` and `east_m` (true) from `origin` on the plane that touches the earth there: the same

@@ -1,6 +1,5 @@
-import { inSpace, northEastDown, type InSpace } from '../earth/in-space';
+import { inSpace, northEastDown, sineAndCosine, type InSpace } from '../earth/in-space';
 import type { Place } from '../earth/local-plane';
-import { RADIANS_PER_DEGREE } from '../measure/angle';
 import { METRES_PER_FOOT } from '../measure/units';
 
 /** Where the pilot's eye is, and how the airplane lies: true heading, and what it really does, whatever the instruments show. */
@@ -54,8 +53,3 @@ export function seeing({
 }
 
 const dot = (a: InSpace, b: InSpace) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-
-const sineAndCosine = (angle_deg: number): [number, number] => [
-  Math.sin(angle_deg * RADIANS_PER_DEGREE),
-  Math.cos(angle_deg * RADIANS_PER_DEGREE)
-];

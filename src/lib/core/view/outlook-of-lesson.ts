@@ -2,14 +2,13 @@ import { minimumOf } from '../drill/approach/approach-minimum';
 import { isApproach } from '../drill/approach/approach-drill';
 import type { Lesson } from '../drill/lesson';
 import { distanceAtHeight } from '../procedure/approach/vertical-path';
-import type { Outlook } from '../procedure/approach/what-is-seen';
+import { METRES_PER_NAUTICAL_MILE, METRES_PER_STATUTE_MILE } from '../measure/units';
+import { USUAL_PATH, type Outlook } from '../procedure/approach/what-is-seen';
 
 /** In a lesson that is to end on the runway and names no weather, there is so much room under the cloud, and so far to see. */
 const ROOM_FT = 100;
 const ROOM_CIRCLING_FT = 300;
 const VISIBILITY_CIRCLING_SM = 5;
-const STATUTE_PER_NAUTICAL_MILE = 1852 / 1609.344;
-const USUAL_PATH = { angle_deg: 3, crossing_ft: 50 };
 
 /**
  * What there is to be seen through in a lesson, by the same weather by which its end is decided: none where it is to be missed, enough
@@ -31,6 +30,9 @@ export function outlookOfLesson({ plan, aircraft }: Pick<Lesson, 'plan' | 'aircr
   const toThreshold_nm = Math.max(0, distanceAtHeight(planned.approach.path ?? USUAL_PATH, height_ft));
   return {
     base_ft: height_ft + ROOM_FT,
-    visibility_sm: Math.max(minimum.visibility_sm, (toThreshold_nm + 0.2) * STATUTE_PER_NAUTICAL_MILE)
+    visibility_sm: Math.max(
+      minimum.visibility_sm,
+      ((toThreshold_nm + 0.2) * METRES_PER_NAUTICAL_MILE) / METRES_PER_STATUTE_MILE
+    )
   };
 }

@@ -1,7 +1,7 @@
 import { placeAt } from '../earth/geodesic';
 import { inSpace, type InSpace } from '../earth/in-space';
 import { METRES_PER_FOOT, METRES_PER_NAUTICAL_MILE } from '../measure/units';
-import { LIGHTS_FT } from '../procedure/approach/what-is-seen';
+import { LIGHTS_FT, USUAL_PATH } from '../procedure/approach/what-is-seen';
 import type { Runway } from '../radio/world';
 
 export type LightKind = 'approach' | 'threshold' | 'edge' | 'end' | 'descent';
@@ -33,8 +33,6 @@ const CROSSBAR_M = 15;
 /** Four lights beside the touchdown point, each a third of a degree steeper than the one outside it. */
 const DESCENT_RIGHT_M = [-51, -42, -33, -24] as const;
 const DESCENT_STEP_DEG = 1 / 3;
-const USUAL_ANGLE_DEG = 3;
-const USUAL_CROSSING_FT = 50;
 const STRIPES = 8;
 
 /**
@@ -74,9 +72,9 @@ export function runwayInSpace(
         (_, i) => -(i + 1) * BAR_EVERY_M
       )
     : [];
-  const angle_deg = path?.angle_deg ?? USUAL_ANGLE_DEG;
+  const angle_deg = (path ?? USUAL_PATH).angle_deg;
   const touchdown_m =
-    ((path?.crossing_ft ?? USUAL_CROSSING_FT) * METRES_PER_FOOT) / Math.tan((angle_deg * Math.PI) / 180);
+    ((path ?? USUAL_PATH).crossing_ft * METRES_PER_FOOT) / Math.tan((angle_deg * Math.PI) / 180);
   const crossbar_m = CROSSBAR_AT_FT * METRES_PER_FOOT;
   return {
     threshold: at(0, 0),

@@ -54,7 +54,7 @@ async function listen(): Promise<void> {
     gone = true;
     if (error) log.warn({ error }, 'the connection that hears of flights was lost');
     client.removeAllListeners('notification');
-    void client.end().catch(() => {});
+    client.end().catch((ended: unknown) => log.debug({ error: ended }, 'it had ended already'));
     listening = reconnected();
   };
   client.on('error', again);

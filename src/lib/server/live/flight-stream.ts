@@ -81,6 +81,8 @@ export async function flightStream(identity: Identity, attemptId: string): Promi
       const beat = setInterval(() => {
         if (isOpen) controller.enqueue(text.encode(': still there\n\n'));
         if (isWatcher) void watches(identity, attemptId).catch(give);
+        // Whose server was killed left without a word.
+        hear({ kind: 'watchers' });
       }, STILL_THERE_MS);
       const longest = setTimeout(() => close(), LONGEST_MS);
       close = () => {

@@ -1,5 +1,9 @@
 import { figure } from '../../measure/figure';
-import { FEET_PER_NAUTICAL_MILE, METRES_PER_NAUTICAL_MILE } from '../../measure/units';
+import {
+  FEET_PER_NAUTICAL_MILE,
+  METRES_PER_NAUTICAL_MILE,
+  METRES_PER_STATUTE_MILE
+} from '../../measure/units';
 import type { Approach } from './approach';
 import { visibilityWords } from './card-words';
 import { distanceAtHeight } from './vertical-path';
@@ -20,11 +24,10 @@ export interface SeenAtMinimum {
   words: string;
 }
 
-export const METRES_PER_STATUTE_MILE = 1609.344;
 /** How far before the threshold approach lights begin, ft: a full system. */
 export const LIGHTS_FT = 2400;
 /** Where there is no path, the minimum is left for the runway along this one. */
-const USUAL_PATH = { angle_deg: 3, crossing_ft: 50 };
+export const USUAL_PATH = { angle_deg: 3, crossing_ft: 50 };
 
 /**
  * What is seen where a path passes a minimum: nothing in cloud; otherwise the approach lights or the threshold, as far as the
