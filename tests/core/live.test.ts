@@ -5,6 +5,7 @@ import { column, duration } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { growingFlight } from '$core/flight/live-piece';
+import { readingsAt } from '$core/flight/replayed-readings';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { flightSoFar } from '$core/grade/flight-so-far';
 import { gradeFlight } from '$core/grade/grade';
@@ -99,6 +100,11 @@ describe('a flight that is watched', () => {
     expect(piece(118, 125)).toBe(true);
     for (const chunk of chunks.slice(6)) growing.addChunk(chunk);
     expect(growing.flight()).toEqual(flight);
+    // The newest moment by itself is the flight's, trend and all.
+    const last = growing.lastSeconds();
+    const panel = { plan, propulsion: lesson.aircraft.propulsion.kind };
+    expect(readingsAt(last, duration(flight), panel)).toEqual(readingsAt(flight, duration(flight), panel));
+    expect(last.length).toBe(21);
   });
 
   test('pieces are few and small: ten a second at most, none longer than ten samples, one now and then while time stands', () => {

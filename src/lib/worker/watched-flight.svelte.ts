@@ -1,4 +1,5 @@
 import type { Command } from '$core/flight/command';
+import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import type { FlightMark, MarkKind } from '$core/flight/flight-mark';
 import type { Flight } from '$core/flight/flight';
 import { growingFlight, type LivePiece } from '$core/flight/live-piece';
@@ -48,6 +49,16 @@ export class WatchedFlight {
 
   flight(): Flight {
     return this.growing.flight();
+  }
+
+  /** The newest moment, for the panel. */
+  lastSeconds(): Flight {
+    return this.growing.lastSeconds();
+  }
+
+  /** How long it has been flown. */
+  get flown_s(): number {
+    return Math.max(0, this.length - 1) / RECORDING_RATE_HZ;
   }
 
   open(): void {
@@ -144,7 +155,7 @@ export class WatchedFlight {
 
   /** Marks this moment; it is kept in this browser until the server has it. */
   mark(kind: MarkKind, words = ''): void {
-    const mark: FlightMark = { id: freshId(), at_s: Math.max(0, this.length - 1) / 10, kind, words };
+    const mark: FlightMark = { id: freshId(), at_s: this.flown_s, kind, words };
     this.keepMarks([...this.keptMarks(), mark]);
     void this.sendMarks();
   }

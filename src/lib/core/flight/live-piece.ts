@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { channelDefinitions } from './channels';
+import { RECORDING_RATE_HZ, channelDefinitions } from './channels';
 import { flightFromCounts, type Flight } from './flight';
 import type { FlightEvent } from './flight-event';
 import { upgradeEvents } from './older-events';
@@ -27,6 +27,9 @@ export const LivePiece = Type.Object(
 );
 export type LivePiece = Static<typeof LivePiece>;
 
+/** What a panel shows of trends is of two seconds. */
+const LAST_SAMPLES = 2 * RECORDING_RATE_HZ + 1;
+
 /** A flight that still grows: from the chunks that are kept, and the live samples after them. */
 export interface GrowingFlight {
   /** Number of samples without a gap from the beginning. */
@@ -36,6 +39,8 @@ export interface GrowingFlight {
   /** @returns whether it follows without a gap; what lies in one comes with the chunks */
   addPiece(piece: Pick<LivePiece, 'from' | 'samples'>): boolean;
   flight(): Flight;
+  /** Its last seconds by themselves: enough for a panel, at a fraction of the cost. */
+  lastSeconds(): Flight;
 }
 
 export function growingFlight(): GrowingFlight {
@@ -61,6 +66,11 @@ export function growingFlight(): GrowingFlight {
         sample.forEach((count, channel) => columns[channel]?.push(count));
       return true;
     },
-    flight: () => flightFromCounts(columns, events)
+    flight: () => flightFromCounts(columns, events),
+    lastSeconds: () =>
+      flightFromCounts(
+        columns.map((values) => values.slice(-LAST_SAMPLES)),
+        []
+      )
   };
 }

@@ -1,4 +1,4 @@
-import { minimumOf } from '../drill/approach/approach-minimum';
+import { minimumOf, weatherOf } from '../drill/approach/approach-minimum';
 import { isApproach } from '../drill/approach/approach-drill';
 import type { Lesson } from '../drill/lesson';
 import { distanceAtHeight } from '../procedure/approach/vertical-path';
@@ -21,11 +21,7 @@ export function outlookOfLesson({ plan, aircraft }: Pick<Lesson, 'plan' | 'aircr
   if (planned.ends === 'missed') return { base_ft: 0, visibility_sm: 0 };
   const minimum = minimumOf(plan, aircraft);
   const height_ft = minimum.set_ft - planned.approach.touchdownElevation_ft;
-  if (planned.ends === 'as seen')
-    return {
-      base_ft: planned.base_ft ?? height_ft,
-      visibility_sm: planned.visibility_sm ?? minimum.visibility_sm
-    };
+  if (planned.ends === 'as seen') return weatherOf(plan, minimum);
   if (planned.circle) return { base_ft: height_ft + ROOM_CIRCLING_FT, visibility_sm: VISIBILITY_CIRCLING_SM };
   const toThreshold_nm = Math.max(0, distanceAtHeight(planned.approach.path ?? USUAL_PATH, height_ft));
   return {

@@ -6,7 +6,7 @@
   import { lessonAsFlown } from '$core/flight/as-flown';
   import { commandWords } from '$core/flight/command';
   import { duration, type Flight } from '$core/flight/flight';
-  import { markNames } from '$core/flight/flight-mark';
+  import { markKinds, markNames } from '$core/flight/flight-mark';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { flightSoFar, type FlightSoFar } from '$core/grade/flight-so-far';
@@ -21,7 +21,6 @@
   import { button } from '$lib/ui/button';
   import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
-  import { markKinds } from '$core/flight/flight-mark';
   import { WatchedFlight } from '$lib/worker/watched-flight.svelte';
   import type { PageData } from './$types';
   import CommandBar from './CommandBar.svelte';
@@ -44,7 +43,7 @@
   let selected = $state<number | null>(null);
   /** A moment that is looked at; null: now. */
   let looked_s = $state<number | null>(null);
-  let done_length = 0;
+  let lengthShown = 0;
 
   onMount(() => {
     if (data.finished) watched.ended = true;
@@ -57,8 +56,8 @@
   });
 
   function anew() {
-    if (watched.length === done_length || watched.length < 2) return;
-    done_length = watched.length;
+    if (watched.length === lengthShown || watched.length < 2) return;
+    lengthShown = watched.length;
     flight = watched.flight();
     soFar = flightSoFar(flight, plan);
   }
@@ -71,22 +70,22 @@
   const cursor_s = $derived(looked_s ?? total_s);
   const strips = $derived(soFar ? stripsOf(soFar.flight, soFar, lesson) : []);
   const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
-  const readings = $derived(
-    flight
-      ? readingsAt(flight, cursor_s, {
-          plan: lessonAsFlown(lesson, flight).plan,
-          propulsion: aircraft.propulsion.kind
-        })
-      : null
-  );
+  const asFlown = $derived(flight ? lessonAsFlown(lesson, flight).plan : plan);
+  /** Now the panel is that of the newest sample; at a moment that is looked at, of that. */
+  const readings = $derived.by(() => {
+    const shown = { plan: asFlown, propulsion: aircraft.propulsion.kind };
+    if (flight && looked_s !== null) return readingsAt(flight, looked_s, shown);
+    return watched.length > 0 ? readingsAt(watched.lastSeconds(), watched.flown_s, shown) : null;
+  });
   const span = $derived(soFar?.phases.findLast(({ start_s }) => start_s <= cursor_s) ?? null);
   const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
-  const isDone = (does: string) =>
-    watched.commands.filter((c) => c.outcome === 'done' && c.command.does === does);
-  const isOn = (does: 'freeze' | 'hold position') => {
-    const last = isDone(does).at(-1)?.command;
-    return last !== undefined && 'on' in last && last.on;
+  /** The command by which time is stopped, or the place held; null: it is not. */
+  const standingBy = (does: 'freeze' | 'hold position') => {
+    const last = watched.commands.findLast((c) => c.outcome === 'done' && c.command.does === does);
+    return last && 'on' in last.command && last.command.on ? last : null;
   };
+  const frozenBy = $derived(standingBy('freeze'));
+  const heldBy = $derived(standingBy('hold position'));
   const failed = $derived(
     watched.commands.flatMap(({ command, outcome }) =>
       command.does === 'fail' && outcome === 'done' ? [command.what] : []
@@ -103,8 +102,8 @@
             ? 'waiting for the airplane'
             : watched.newest.running
               ? 'flying'
-              : isOn('freeze')
-                ? 'you have stopped time'
+              : frozenBy
+                ? `${frozenBy.by === data.me?.name ? 'you have' : `${frozenBy.by} has`} stopped time`
                 : 'time stands still'
   );
   /** The newest mark is not always the latest moment. */
@@ -261,8 +260,8 @@
     {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
     <MarkBar ready={watched.length > 1} onmark={(kind, words) => watched.mark(kind, words)} />
     <CommandBar
-      frozen={isOn('freeze')}
-      held={isOn('hold position')}
+      frozen={frozenBy !== null}
+      held={heldBy !== null}
       {failed}
       ongive={(command) => void watched.give(command)}
       onend={() => (ending = true)}

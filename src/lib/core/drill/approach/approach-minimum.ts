@@ -5,7 +5,7 @@ import { METRES_PER_FOOT } from '../../measure/units';
 import type { Category } from '../../procedure/approach/approach';
 import { categoryOf } from '../../procedure/approach/approach-category';
 import { setMinimum, type SetMinimum } from '../../procedure/approach/set-minimum';
-import { seenAtMinimum, type SeenAtMinimum } from '../../procedure/approach/what-is-seen';
+import { seenAtMinimum, type Outlook, type SeenAtMinimum } from '../../procedure/approach/what-is-seen';
 import type { PlannedApproach } from './approach-drill';
 
 /** The category an approach is flown in. @throws Rejection where it is too fast for any */
@@ -38,10 +38,15 @@ export function minimumOf(plan: PlannedApproach, aircraft: AircraftFile): SetMin
 export function seenOf(plan: PlannedApproach, minimum: SetMinimum): SeenAtMinimum | null {
   const { approach: planned } = plan;
   if (planned.ends !== 'as seen') return null;
-  return seenAtMinimum(planned.approach, minimum, planned.approachLights, {
+  return seenAtMinimum(planned.approach, minimum, planned.approachLights, weatherOf(plan, minimum));
+}
+
+/** The weather an approach is planned with; what is left out is as published. */
+export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMinimum): Outlook {
+  return {
     base_ft: planned.base_ft ?? minimum.set_ft - planned.approach.touchdownElevation_ft,
     visibility_sm: planned.visibility_sm ?? minimum.visibility_sm
-  });
+  };
 }
 
 /** Temperature at the airport of a plan's approach, whole °C. */
