@@ -12,8 +12,11 @@ import { column, type Flight } from '../src/lib/core/flight/flight';
 import type { FindingKind } from '../src/lib/core/finding/finding-kind';
 import { gradeFlight } from '../src/lib/core/grade/grade';
 import { levelOffShown, verdictDirectly } from './people/direct-measure';
-import { flyAsPerson, people, type AttitudeFault } from './people/attitude-person';
-import { drawnByRadio, type RadioFault } from './people/drawn-radio';
+import type { AttitudeFault } from './people/attitude-fault';
+import { flyAsPerson } from './people/attitude-person';
+import { drawnByRadio } from './people/drawn-radio';
+import type { RadioFault } from './people/drawn-radio-plan';
+import { people } from './people/person';
 
 const { values } = parseArgs({
   options: {

@@ -6,7 +6,7 @@
 import { bankOf } from '../../src/lib/core/drill/goal-in-air';
 import type { Lesson } from '../../src/lib/core/drill/lesson';
 import { phaseSettings } from '../../src/lib/core/drill/settings';
-import { flightLoop, STEP_S } from '../../src/lib/core/flight/flight-loop';
+import { flightLoop } from '../../src/lib/core/flight/flight-loop';
 import { type Hands } from '../../src/lib/core/flight/hands';
 import { flyDrill } from '../../src/lib/core/flight/flown-drill';
 import { flightFromChunks, type FlightChunk } from '../../src/lib/core/flight/recorder';
@@ -15,55 +15,11 @@ import type { Readings } from '../../src/lib/core/instrument/readings';
 import { clamp } from '../../src/lib/core/measure/clamp';
 import { normaliseSigned } from '../../src/lib/core/measure/angle';
 import { seededNoise } from '../../src/lib/core/measure/seeded-noise';
+import type { AttitudeFault } from './attitude-fault';
+import type { Person } from './person';
+import { HAND_EVERY_STEPS, personHands } from './person-hands';
+import { recoverAsPerson } from './person-recovery';
 
-export interface Person {
-  name: string;
-  hands: 'yoke' | 'keys';
-  /** From seeing to moving. */
-  delay_s: number;
-  glance_s: number;
-  deadband: { altitude_ft: number; heading_deg: number; speed_kt: number; rate_fpm: number };
-  /** Stick, share of travel. */
-  tremor: number;
-  gain: number;
-  lapsesPerMinute: number;
-  /** Roll-out lead as a share of bank, or flat degrees. */
-  rollLead: { share: number } | { degrees: number };
-  levelLeadShare: number;
-  trims: boolean;
-}
-
-export const people: readonly Person[] = [
-  { name: 'Asta', hands: 'yoke', delay_s: 0.3, glance_s: 0.6, deadband: { altitude_ft: 15, heading_deg: 1.5, speed_kt: 2, rate_fpm: 60 }, tremor: 0.006, gain: 1, lapsesPerMinute: 0.2, rollLead: { share: 0.5 }, levelLeadShare: 0.05, trims: true },
-  { name: 'Bero', hands: 'keys', delay_s: 0.4, glance_s: 0.8, deadband: { altitude_ft: 20, heading_deg: 2, speed_kt: 2.5, rate_fpm: 80 }, tremor: 0, gain: 0.9, lapsesPerMinute: 0.3, rollLead: { share: 0.5 }, levelLeadShare: 0.05, trims: true },
-  { name: 'Cilla', hands: 'yoke', delay_s: 0.45, glance_s: 0.9, deadband: { altitude_ft: 30, heading_deg: 2.5, speed_kt: 3, rate_fpm: 90 }, tremor: 0.012, gain: 0.8, lapsesPerMinute: 0.4, rollLead: { degrees: 6 }, levelLeadShare: 0.06, trims: true },
-  { name: 'Dorn', hands: 'keys', delay_s: 0.3, glance_s: 0.7, deadband: { altitude_ft: 25, heading_deg: 3, speed_kt: 3, rate_fpm: 70 }, tremor: 0, gain: 1.1, lapsesPerMinute: 0.2, rollLead: { degrees: 7 }, levelLeadShare: 0.05, trims: false },
-  { name: 'Elvi', hands: 'yoke', delay_s: 0.25, glance_s: 0.5, deadband: { altitude_ft: 10, heading_deg: 1, speed_kt: 1.5, rate_fpm: 50 }, tremor: 0.004, gain: 1.1, lapsesPerMinute: 0.1, rollLead: { share: 0.45 }, levelLeadShare: 0.04, trims: true },
-  { name: 'Fredrik', hands: 'keys', delay_s: 0.5, glance_s: 1, deadband: { altitude_ft: 30, heading_deg: 3, speed_kt: 3, rate_fpm: 90 }, tremor: 0, gain: 0.8, lapsesPerMinute: 0.3, rollLead: { share: 0.42 }, levelLeadShare: 0.06, trims: true }
-]; // prettier-ignore
-
-export const attitudeFaults = [
-  'over-correcting-altitude',
-  'over-correcting-heading',
-  'bias-to-one-side',
-  'started-down-before-slowing',
-  'late-configuration',
-  'pumping',
-  'late-decision',
-  'early-decision',
-  'level-off-overshoot',
-  'level-off-undershoot',
-  'late-roll-out',
-  'early-roll-out',
-  'power-hunting',
-  'not-trimmed',
-  'slow-recovery',
-  'wrong-order',
-  'looks-away'
-] as const;
-export type AttitudeFault = (typeof attitudeFaults)[number];
-
-const HAND_EVERY_STEPS = 5;
 const LONGEST_S = 1500;
 
 /** Flies a lesson's drill to its end. @returns the flight as it would be recorded */
@@ -74,6 +30,7 @@ export function flyAsPerson(
   seed: number
 ): Flight {
   const noise = seededNoise(seed);
+  const own = personHands(person, noise, person.trims && fault !== 'not-trimmed');
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
   const found = phaseSettings(lesson);
@@ -100,9 +57,6 @@ export function flyAsPerson(
   let rollingOut = false;
   let nextGlance_s = 0;
   let awayUntil_s = -1;
-  let held = 0;
-  let filteredPitch = 0;
-  let filteredRoll = 0;
   let swing = 1;
   let speedBefore = start.ias_kt;
   let gross = 0;
@@ -280,81 +234,18 @@ export function flyAsPerson(
     if (person.hands === 'keys' && fault !== 'not-trimmed')
       hands.trim += clamp(line.trim - hands.trim, -0.03, 0.03);
     else if (person.trims && fault !== 'not-trimmed' && in_s > 4)
-      hands.trim = clamp(hands.trim + clamp(held, -0.03, 0.03), -1, 1);
+      hands.trim = clamp(hands.trim + clamp(own.load(), -0.03, 0.03), -1, 1);
   }
 
   function recover(now: number, r: Readings): void {
     recoveredFrom_s ??= now;
-    const in_s = now - recoveredFrom_s;
-    const high = r.pitch_deg > 0 && (passedAt_s === null || passedAt_s > 0);
     passedAt_s ??= r.pitch_deg > 0 ? 1 : -1;
-    const wait = person.delay_s + (fault === 'slow-recovery' ? 4.5 : 0.6);
-    const cruise = settings[0]!.line;
-    if (in_s < wait) {
-      pitchWanted = r.pitch_deg;
-      bankWanted = r.bank_deg;
-      return;
-    }
-    if (high) {
-      if (fault === 'wrong-order') {
-        bankWanted = 0;
-        if (in_s > wait + 2.5) hands.throttle = 1;
-        if (in_s > wait + 3) pitchWanted = cruise.pitch_deg;
-        return;
-      }
-      hands.throttle = 1;
-      pitchWanted = cruise.pitch_deg;
-      bankWanted = in_s > wait + 0.4 ? 0 : r.bank_deg;
-    } else {
-      if (fault === 'wrong-order') {
-        pitchWanted = cruise.pitch_deg + 2;
-        if (in_s > wait + 3.5) bankWanted = 0;
-        if (in_s > wait + 4) hands.throttle = 0.1;
-        return;
-      }
-      hands.throttle = 0.05;
-      bankWanted = 0;
-      pitchWanted = Math.abs(r.bank_deg) < 12 ? cruise.pitch_deg : r.pitch_deg;
-      if (Math.abs(r.pitch_deg - cruise.pitch_deg) < 3 && Math.abs(r.bank_deg) < 8)
-        hands.throttle = cruise.throttle;
-    }
-  }
-
-  function workHands(now: number, r: Readings): void {
-    if (person.hands === 'keys') {
-      const stick = hands.stick as { kind: 'attitude'; pitch_deg: number; bank_deg: number };
-      const dt = HAND_EVERY_STEPS * STEP_S;
-      // A key moves the target by half a degree of pitch, a degree and a half of bank.
-      const toward = (from: number, to: number, key: number, perSecond: number) =>
-        Math.abs(to - from) < key
-          ? from
-          : from + clamp(Math.round((to - from) / key) * key, -perSecond * dt, perSecond * dt);
-      const quick = drill.phases[step]!.recovery ? 3 : 1;
-      hands.stick = {
-        kind: 'attitude',
-        pitch_deg: toward(stick.pitch_deg, pitchWanted, 0.5, 4 * quick),
-        bank_deg: toward(stick.bank_deg, bankWanted, 1.5, 12 * quick)
-      };
-      return;
-    }
-    const pitchError = pitchWanted - r.pitch_deg;
-    const bankError = clamp(bankWanted - r.bank_deg, -25, 25);
-    const last = seen.at(-4)?.r ?? r;
-    const pitchRate = (r.pitch_deg - last.pitch_deg) / 0.2;
-    const rollRate = normaliseSigned(r.bank_deg - last.bank_deg) / 0.2;
-    filteredPitch += 0.5 * (pitchRate - filteredPitch);
-    filteredRoll += 0.5 * (rollRate - filteredRoll);
-    held = clamp(held + 0.0022 * pitchError, -0.6, 0.6);
-    hands.stick = {
-      kind: 'direct',
-      elevator: clamp(
-        0.04 * pitchError - 0.018 * filteredPitch + held + person.tremor * noise.normal(),
-        -1,
-        1
-      ),
-      aileron: clamp(0.022 * bankError - 0.01 * filteredRoll + person.tremor * noise.normal(), -1, 1)
-    };
-    if (person.trims && fault !== 'not-trimmed') held *= 0.999;
+    const recovery = fault === 'slow-recovery' || fault === 'wrong-order' ? fault : null;
+    const in_s = now - recoveredFrom_s;
+    const done = recoverAsPerson(r, in_s, person.delay_s, passedAt_s > 0, settings[0]!.line, recovery);
+    pitchWanted = done.pitch_deg ?? pitchWanted;
+    bankWanted = done.bank_deg ?? bankWanted;
+    hands.throttle = done.throttle ?? hands.throttle;
   }
 
   const chunks: FlightChunk[] = [];
@@ -377,7 +268,7 @@ export function flyAsPerson(
       if (flown.eyesClosed()) {
         pitchWanted = r.pitch_deg;
         bankWanted = r.bank_deg;
-        held = 0;
+        own.letGo();
         hands.throttle = loop.hands().throttle;
         if (person.hands === 'keys')
           hands.stick = { kind: 'attitude', pitch_deg: r.pitch_deg, bank_deg: r.bank_deg };
@@ -389,7 +280,10 @@ export function flyAsPerson(
         if (noise.uniform() < (away / 60) * person.glance_s)
           awayUntil_s = now + (fault === 'looks-away' ? 14 : 3 + 2 * noise.uniform());
       }
-      if (!flown.eyesClosed()) workHands(now, r);
+      if (!flown.eyesClosed()) {
+        const wanted = { pitch_deg: pitchWanted, bank_deg: bankWanted };
+        hands.stick = own.work(hands.stick, r, seen.at(-4)?.r ?? r, wanted, phase.recovery);
+      }
     }
     const chunk = flown.step(hands);
     if (chunk) chunks.push(chunk);

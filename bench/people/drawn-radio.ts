@@ -9,11 +9,7 @@ import { tasOf } from '../../src/lib/core/drill/goal-in-air';
 import { lessonOf, type Lesson } from '../../src/lib/core/drill/lesson';
 import type { LessonPlan } from '../../src/lib/core/drill/lesson-plan';
 import { trackPhases } from '../../src/lib/core/drill/phase-tracker';
-import { sensiblePlan } from '../../src/lib/core/drill/sensible-plan';
-import { aircraftCatalogue } from '../../src/lib/core/aircraft/catalogue';
-import { placeOnPlane } from '../../src/lib/core/earth/local-plane';
-import { trainingAreaById } from '../../src/lib/core/earth/training-area';
-import { channelDefinitions, writeSample, type Sample } from '../../src/lib/core/flight/channels';
+import { channelDefinitions, writeSample } from '../../src/lib/core/flight/channels';
 import { courseWatch } from '../../src/lib/core/flight/course-watch';
 import { type FlightEvent } from '../../src/lib/core/flight/flight-event';
 import { flightFromCounts, readerOf, type Flight } from '../../src/lib/core/flight/flight';
@@ -23,19 +19,8 @@ import { seededNoise } from '../../src/lib/core/measure/seeded-noise';
 import { entryHeading, holdEntry } from '../../src/lib/core/procedure/hold-entry';
 import { sideOf, solveHold } from '../../src/lib/core/procedure/hold';
 import { windTriangle } from '../../src/lib/core/procedure/wind-triangle';
-
-export const radioFaults = [
-  'no-wind-correction',
-  'parallel-offset',
-  'over-correcting',
-  'still-turning',
-  'chasing',
-  'hold-late-inbound',
-  'hold-no-clock',
-  'hold-no-correction',
-  'wrong-entry'
-] as const;
-export type RadioFault = (typeof radioFaults)[number];
+import { radioPlan, type RadioFault } from './drawn-radio-plan';
+import { drawnSample } from './drawn-sample';
 
 const STEP_S = 0.1;
 const RATE_DEGPS = 3;
@@ -46,24 +31,8 @@ const radians = (angle: number) => (angle * Math.PI) / 180;
 /** A whole drill by radio flown by a point. */
 export function drawnByRadio(fault: RadioFault | null, seed: number): { flight: Flight; plan: LessonPlan } {
   const noise = seededNoise(seed * 3 + 1);
-  const holds = fault === null ? noise.uniform() < 0.4 : fault.startsWith('hold') || fault === 'wrong-entry';
-  const drill = holds
-    ? ['vor-hold', 'rnav-hold', 'ndb-hold'][Math.floor(3 * noise.uniform())]!
-    : ['vor-tracking', 'rnav-tracking'][Math.floor(2 * noise.uniform())]!;
-  const course_deg = 1 + Math.floor(360 * noise.uniform());
-  const across = 60 + 60 * noise.uniform();
-  const plan: LessonPlan = {
-    ...sensiblePlan(aircraftCatalogue[0]!, trainingAreaById('vesterlund-bay'), drill),
-    seed,
-    turbulence: 'smooth',
-    windFrom_deg: normaliseBearing(course_deg + (noise.uniform() < 0.5 ? across : -across)),
-    windSpeed_kt: 12 + Math.floor(9 * noise.uniform()),
-    figures: holds
-      ? { course_deg, arrival_deg: 1 + Math.floor(360 * noise.uniform()), circuits: 3 }
-      : { course_deg, distance_nm: 12 }
-  };
-  const lesson = lessonOf(plan);
-  return { flight: draw(lesson, fault, noise), plan };
+  const plan = radioPlan(fault, seed, noise);
+  return { flight: draw(lessonOf(plan), fault, noise), plan };
 }
 
 function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof seededNoise>): Flight {
@@ -306,36 +275,7 @@ function draw(lesson: Lesson, fault: RadioFault | null, noise: ReturnType<typeof
     steer(STEP_S);
     north += ((tas * Math.cos(radians(heading)) + air.north) / 3600) * STEP_S;
     east += ((tas * Math.sin(radians(heading)) + air.east) / 3600) * STEP_S;
-    const north_rad = radians(origin.north_deg);
-    const place = placeOnPlane(
-      origin.place,
-      1852 * (north * Math.cos(north_rad) - east * Math.sin(north_rad)),
-      1852 * (north * Math.sin(north_rad) + east * Math.cos(north_rad))
-    );
-    const over = [
-      tas * Math.cos(radians(heading)) + air.north,
-      tas * Math.sin(radians(heading)) + air.east
-    ] as const;
-    const onPanel = (angle: number) => normaliseBearing(angle + turned);
-    const values: Sample = {
-      ...place,
-      altitude_ft: plan.startAltitude_ft + 12 * Math.sin(now / 17),
-      trueAltitude_ft: plan.startAltitude_ft,
-      ias_kt: goal.ias_kt + 1.5 * Math.sin(now / 11),
-      trueIas_kt: goal.ias_kt,
-      tas_kt: tas,
-      groundspeed_kt: Math.hypot(...over),
-      bank_deg: bank,
-      trueBank_deg: bank,
-      heading_deg: onPanel(heading),
-      trueHeading_deg: onPanel(heading),
-      track_deg: onPanel((Math.atan2(over[1], over[0]) * 180) / Math.PI),
-      throttle: 0.6,
-      loadFactor: 1,
-      angleOfAttack_deg: 3,
-      gear: aircraftCatalogue[0]!.gear.retractable ? 0 : 1
-    };
-    writeSample(counts, values);
+    writeSample(counts, drawnSample(lesson, { time_s: now, index, north, east, heading, bank }));
     watch(counts, tracker.current().index);
     seen.push({ at_s: now, off: read('courseShare') });
     if (seen.length > 80) seen.shift();

@@ -1,7 +1,6 @@
 import type { ChannelId } from '$core/flight/channels';
 import { normaliseSigned } from '$core/measure/angle';
 import { clamp } from '$core/measure/clamp';
-import type { PropulsionKind } from '$core/aircraft/aircraft-file';
 import { firstTarget } from '$core/drill/corridor';
 import { isNavigation, phaseById } from '$core/drill/drill';
 import type { Lesson } from '$core/drill/lesson';
@@ -10,6 +9,21 @@ import { targetsOf } from '$core/deviation/deviation';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import type { Exceedance } from '$core/deviation/exceedance';
+import {
+  ALTITUDE,
+  ARC,
+  BANK,
+  COURSE,
+  HEADING,
+  PATH,
+  PITCH,
+  POWER,
+  RATE,
+  SPEED,
+  STOPS,
+  TURN,
+  type Quantity
+} from './strip-quantity';
 import { roundBounds } from './trace-path';
 
 /** One quantity of a flight over time, with what was asked of it: what a corridor strip draws. */
@@ -47,115 +61,16 @@ export interface StripMark {
   value: number;
 }
 
-interface Quantity {
-  id: ChannelId;
-  name: string;
-  unit: string;
-  decimals: number;
-  step: number;
-  margin: number;
-  height: number;
-  /** When there is such a thing at all; left out: all the time. */
-  during?: readonly PhaseSpan[];
-}
-
-const ALTITUDE: Quantity = {
-  id: 'altitude_ft',
-  name: 'Altitude',
-  unit: 'ft',
-  decimals: 0,
-  step: 100,
-  margin: 60,
-  height: 140
-};
-const RATE: Quantity = { id: 'verticalSpeed_fpm', name: 'Vertical speed', unit: 'ft/min', decimals: 0, step: 100, margin: 80, height: 124 }; // prettier-ignore
-const SPEED: Quantity = {
-  id: 'ias_kt',
-  name: 'Airspeed',
-  unit: 'kt',
-  decimals: 0,
-  step: 5,
-  margin: 3,
-  height: 112
-};
-const HEADING: Quantity = {
-  id: 'heading_deg',
-  name: 'Heading',
-  unit: '°',
-  decimals: 0,
-  step: 5,
-  margin: 3,
-  height: 92
-};
-const BANK: Quantity = {
-  id: 'bank_deg',
-  name: 'Bank',
-  unit: '° bank',
-  decimals: 0,
-  step: 5,
-  margin: 3,
-  height: 84
-};
-const TURN: Quantity = {
-  id: 'turnRate_degps',
-  name: 'Turn rate',
-  unit: '°/s',
-  decimals: 1,
-  step: 1,
-  margin: 0.5,
-  height: 84
-};
-const PITCH: Quantity = {
-  id: 'pitch_deg',
-  name: 'Pitch',
-  unit: '° pitch',
-  decimals: 1,
-  step: 5,
-  margin: 1,
-  height: 76
-};
-const COURSE: Quantity = {
-  id: 'courseShare',
-  name: 'Course',
-  unit: 'of full scale',
-  decimals: 2,
-  step: 0.25,
-  margin: 0.1,
-  height: 124
-};
-const PATH: Quantity = {
-  id: 'pathShare',
-  name: 'Path',
-  unit: 'of full scale, above',
-  decimals: 2,
-  step: 0.25,
-  margin: 0.1,
-  height: 124
-};
-const ARC: Quantity = { id: 'arcError_nm', name: 'Arc', unit: 'NM outside', decimals: 1, step: 0.5, margin: 0.1, height: 124 }; // prettier-ignore
-/** Beyond this the needle is at its stop, and so is the strip; and an arc is only on its way to be joined. */
-const STOPS: Partial<Record<ChannelId, number>> = { courseShare: 1.25, arcError_nm: 2, pathShare: 1.25 };
-const POWER: Record<PropulsionKind, Quantity> = {
-  'fixed-pitch': { id: 'rpm', name: 'Power', unit: 'RPM', decimals: 0, step: 100, margin: 60, height: 66 },
-  'constant-speed': { id: 'manifoldPressure_inHg', name: 'Power', unit: 'inHg', decimals: 1, step: 2, margin: 0.5, height: 66 }, // prettier-ignore
-  turboprop: {
-    id: 'torque_percent',
-    name: 'Power',
-    unit: '% torque',
-    decimals: 0,
-    step: 10,
-    margin: 3,
-    height: 66
-  }
-};
-
-/** The strips of a flight, each with the corridors and exceedances its grade found: bank where turns were asked for. */
+/** The strips of a flight, each with the corridors and exceedances its grade found: bank where turns were asked for, pitch where attitudes were recovered from. */
 export function stripsOf(
   flight: Flight,
   { measures, phases }: { measures: readonly CorridorMeasure[]; phases: readonly PhaseSpan[] },
-  { drill, aircraft, navigation }: Pick<Lesson, 'drill' | 'aircraft' | 'navigation'>,
-  more: { pitch?: boolean; heights?: readonly StripMark[] } = {}
+  { drill, aircraft, navigation }: Pick<Lesson, 'drill' | 'aircraft' | 'navigation'>
 ): Strip[] {
+  const recovers = drill.phases.some((phase) => phase.recovery);
+  const heights = drill.checks.flatMap((check) =>
+    check.kind === 'decision' ? [{ name: 'decision altitude', value: check.altitude_ft }] : []
+  );
   const asked = new Set(measures.map((measure) => measure.channel));
   const propulsion = aircraft.propulsion.kind;
   /** When an arc was to be flown, and when a course. */
@@ -181,16 +96,14 @@ export function stripsOf(
         RATE,
         SPEED,
         HEADING,
-        ...(asked.has('bank_deg') || more.pitch ? [BANK] : []),
+        ...(asked.has('bank_deg') || recovers ? [BANK] : []),
         ...(asked.has('turnRate_degps') ? [TURN] : []),
-        ...(more.pitch ? [PITCH] : []),
+        ...(recovers ? [PITCH] : []),
         POWER[propulsion]
       ];
   return quantities
     .filter(({ id }) => flight.columns.has(id))
-    .map((quantity) =>
-      stripOf(flight, measures, quantity, quantity.id === 'altitude_ft' ? (more.heights ?? []) : [])
-    );
+    .map((quantity) => stripOf(flight, measures, quantity, quantity.id === 'altitude_ft' ? heights : []));
 }
 
 /** Circuits turn a heading into a staircase that says nothing. */

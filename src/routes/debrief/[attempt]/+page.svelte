@@ -12,10 +12,8 @@
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
-  import { atTime } from '$lib/draw/when';
   import Panel from '$lib/panel/Panel.svelte';
   import { button } from '$lib/ui/button';
-  import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { Player } from '$lib/draw/player.svelte';
   import { fetchFlight } from '$lib/worker/fetch-flight';
@@ -23,13 +21,14 @@
   import AfterLanding from './AfterLanding.svelte';
   import FlownApproach from '$lib/draw/FlownApproach.svelte';
   import ApproachStory from './ApproachStory.svelte';
+  import ArithmeticSheet from './ArithmeticSheet.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
   import DebriefHeader from './DebriefHeader.svelte';
   import FlightActions from './FlightActions.svelte';
-  import GradeArithmetic from './GradeArithmetic.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
+  import InstructorNotes from './InstructorNotes.svelte';
   import InstructorInFlight from './InstructorInFlight.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
@@ -58,18 +57,8 @@
   let width = $state(720);
 
   const total_s = $derived(flight ? duration(flight) : 1);
-  const recovers = $derived(drill.phases.some((phase) => phase.recovery));
   const judgedFlight = $derived(flight && asJudged(flight, lesson));
-  const strips = $derived(
-    judgedFlight
-      ? stripsOf(judgedFlight, grade, lesson, {
-          pitch: recovers,
-          heights: drill.checks.flatMap((check) =>
-            check.kind === 'decision' ? [{ name: 'decision altitude', value: check.altitude_ft }] : []
-          )
-        })
-      : []
-  );
+  const strips = $derived(judgedFlight ? stripsOf(judgedFlight, grade, lesson) : []);
   const readings = $derived(
     flight
       ? readingsAt(flight, player.time_s, {
@@ -264,21 +253,7 @@
       onmoment={(time_s) => player.go(time_s)}
     />
 
-    <section class="mt-4">
-      <div class="flex items-baseline justify-between">
-        <h2>Instructor’s notes</h2>
-        {#if data.me?.teaches}<button
-            class="no-print text-[13px] text-now underline underline-offset-2"
-            onclick={() => (noting = true)}>Write a note</button
-          >{/if}
-      </div>
-      {#each debrief.notes as note (note.madeAt)}
-        <p class="mt-1 text-[13px] leading-snug whitespace-pre-wrap">{note.body}</p>
-        <p class="text-xs text-soft">{note.madeBy}, {atTime(note.madeAt)}</p>
-      {:else}
-        <p class="mt-1 text-[13px] text-soft">None yet.</p>
-      {/each}
-    </section>
+    <InstructorNotes notes={debrief.notes} onwrite={data.me?.teaches ? () => (noting = true) : null} />
     {#if turns && flight && !fromAbove}
       <section class="mt-4">
         <h2 class="mb-1">Over the ground</h2>
@@ -307,26 +282,13 @@
   {/if}
 </section>
 
-<Sheet
+<ArithmeticSheet
   bind:open={arithmetic}
-  wide
-  title="How the grade came about"
-  description="{lesson.tolerance.name}. The worst required element decides; the figure is for trends."
->
-  <GradeArithmetic {grade} overrides={debrief.overrides} />
-  <div class="mt-4 flex justify-end gap-2">
-    {#if data.me?.teaches}
-      <button
-        class={button.plain}
-        onclick={() => {
-          arithmetic = false;
-          overriding = true;
-        }}>Override…</button
-      >
-    {/if}
-    <button class={button.main} onclick={() => (arithmetic = false)}>Close</button>
-  </div>
-</Sheet>
+  tolerance={lesson.tolerance.name}
+  {grade}
+  overrides={debrief.overrides}
+  onoverride={data.me?.teaches ? () => (overriding = true) : null}
+/>
 <InstructorSheets
   bind:overriding
   bind:noting

@@ -15,21 +15,21 @@
   import type { PageData } from './$types';
   import { AttemptUnderWay } from './attempt-under-way.svelte';
   import AttemptNotes from './AttemptNotes.svelte';
+  import Board from './Board.svelte';
   import CalledWords from './CalledWords.svelte';
-  import ChartBoard from './ChartBoard.svelte';
   import BeginAgainSheet from './BeginAgainSheet.svelte';
   import CoverSheet from './CoverSheet.svelte';
   import FlightHeader from './FlightHeader.svelte';
-  import FlownPanel from './FlownPanel.svelte';
   import PhaseRibbon from './PhaseRibbon.svelte';
   import { noBugs } from '$core/instrument/bugs';
   import SideColumn from './SideColumn.svelte';
   import DistractionBox from './DistractionBox.svelte';
   import { DistractionDesk, answerKeys } from './distraction-desk.svelte';
   import FlightBar from './FlightBar.svelte';
+  import { FlightPictures } from './flight-pictures';
   import { FlownWay } from './flown-way.svelte';
   import { everyOther } from './calm-frame';
-  import { LookingOut, VIEW_PX } from './looking-out.svelte';
+  import { LookingOut } from './looking-out.svelte';
   import { Helps } from './helps.svelte';
   import { stillBehind } from './still-behind.svelte';
   import { InstructorVoice } from './instructor-voice.svelte';
@@ -37,7 +37,6 @@
   import { arrowsInto, keysBackAtClick } from './keys-back';
   import { SaidLately } from './said-lately.svelte';
   import { Stopwatch } from './stopwatch.svelte';
-  import RadiosAndPlan from './RadiosAndPlan.svelte';
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
@@ -67,9 +66,6 @@
   let leaving = $state(false);
   /** Sums are asked meanwhile. */
   let underLoad = $state(false);
-  let animation = 0;
-  let lastPicture = 0;
-  let eyesWereClosed = false;
 
   const underWay = new AttemptUnderWay({
     lesson,
@@ -105,6 +101,7 @@
     () => underWay.said,
     (words) => voice.say(words)
   );
+  const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk });
   const open = $derived(data.open[0] ?? null);
   const calm = $derived.by(everyOther(() => ({ newest: frame, flying })));
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
@@ -113,9 +110,6 @@
     const next = frame && session?.state !== 'ready' ? drill.phases[frame.phaseIndex + 1] : undefined;
     return next ? holdClearance(next) : null;
   });
-  const asksTime = $derived(
-    drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
-  );
   const view = $derived(
     attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
   );
@@ -136,36 +130,13 @@
     underWay.prepareOwn();
     const from = page.url.searchParams.get('from');
     if (from) void underWay.takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
-    const hide = () =>
-      document.visibilityState === 'hidden' && underWay.flying && underWay.session?.run(false);
-    document.addEventListener('visibilitychange', hide);
-    animation = requestAnimationFrame(picture);
-    return () => document.removeEventListener('visibilitychange', hide);
+    pictures.begin();
   });
   onDestroy(() => {
-    if (typeof cancelAnimationFrame === 'function') cancelAnimationFrame(animation);
+    pictures.end();
     voice.close();
     underWay.dispose();
   });
-
-  function picture(now: number) {
-    const dt_s = Math.min(0.1, (now - lastPicture) / 1000);
-    lastPicture = now;
-    const { session: flown, simulatedBy: pilot } = underWay;
-    const seen = flown?.frame;
-    if (seen && eyesWereClosed && !seen.eyesClosed && !pilot) hands.takeFrom(seen.hands, seen.readings);
-    eyesWereClosed = seen?.eyesClosed ?? false;
-    if (flown && !pilot) flown.hands(hands.now(dt_s));
-    flown?.show();
-    if (seen && flown?.state === 'running') {
-      attention?.follow(seen.time_s, seen.looksAt);
-      if (seen.place) way.add(seen.time_s, seen.place);
-      const coming = desk?.coming(seen.time_s);
-      if (coming && coming.kind !== 'gauge') voice.say(coming.words);
-    }
-    if (flown) voice.follow(flown);
-    animation = requestAnimationFrame(picture);
-  }
 
   function mark() {
     session?.note({ kind: 'mark', detail: phase?.reference?.fix ?? '' });
@@ -177,11 +148,6 @@
     hands,
     () => session
   );
-
-  /** A joystick pulled out flies nobody: time stops until it is back, or something else is taken. */
-  $effect(() => {
-    if (hands.joystickLost) untrack(() => flying && session?.run(false));
-  });
 
   useShortcuts([
     ...lessonKeys({
@@ -201,16 +167,7 @@
     }),
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
     ...(lesson.navigation && !attention ? radioKeys(hands, mark) : []),
-    ...(lookingOut.hasView
-      ? [
-          {
-            key: 'u',
-            shown: 'U',
-            does: 'look out: small, large, not at all',
-            run: () => lookingOut.next(session)
-          }
-        ]
-      : []),
+    ...lookingOut.keys(() => session),
     ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : [])
   ]);
 
@@ -224,17 +181,6 @@
   onclick={keysBackAtClick}
   onblur={() => hands.pressed.clear()}
 />
-
-{#snippet chart()}
-  {#if approach}<ChartBoard
-      {lesson}
-      plan={approach}
-      frame={calm}
-      {hands}
-      {simulatedBy}
-      onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
-    />{/if}
-{/snippet}
 
 <FlightHeader
   {lesson}
@@ -272,50 +218,22 @@
 <div
   class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6 compact:gap-3 compact:landscape:grid-cols-[minmax(0,1fr)_280px] compact:portrait:grid-cols-1"
 >
-  <!-- As large as the window leaves room for under the header and over the bar below. -->
-  <div
-    class="relative mx-auto w-full {lesson.navigation
-      ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
-      : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
-  >
-    {#if lookingOut.size !== 'off' && frame?.outside}
-      {#await import('$lib/panel/OutsideView.svelte') then { default: OutsideView }}
-        <OutsideView
-          outside={frame.outside}
-          daylight={approach?.approach.daylight ?? 'day'}
-          height={VIEW_PX[lookingOut.size]}
-        />
-      {/await}
-    {/if}
-    <FlownPanel
-      {lesson}
-      {session}
-      {calm}
-      setting_hPa={shownHands.altimeterSetting_hPa}
-      corridors={hints && phase ? phase.corridors : []}
-      covered={helps.covered}
-      {view}
-      bugs={shownBugs}
-    />
-    {#if lesson.navigation && calm?.navigation && shownHands.radios}
-      <RadiosAndPlan
-        world={lesson.navigation.world}
-        radios={shownHands.radios}
-        shown={calm.navigation}
-        readonly={simulatedBy !== null}
-        {asksTime}
-        onset={(radios) => (hands.radios = radios)}
-        onmark={mark}
-        onanswer={(minutes) => {
-          session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
-          underWay.note = `Answered: ${minutes} min.`;
-        }}
-        picture={fromAbove}
-        {way}
-        chart={approach ? chart : undefined}
-      />
-    {/if}
-  </div>
+  <Board
+    {lesson}
+    {approach}
+    {underWay}
+    {calm}
+    {hands}
+    {shownHands}
+    bugs={shownBugs}
+    corridors={hints && phase ? phase.corridors : []}
+    covered={helps.covered}
+    {view}
+    {lookingOut}
+    onmark={mark}
+    picture={fromAbove}
+    {way}
+  />
 
   <SideColumn
     {lesson}

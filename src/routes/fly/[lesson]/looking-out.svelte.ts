@@ -1,3 +1,4 @@
+import type { Shortcut } from '$lib/ui/shortcuts.svelte';
 import type { FlightSession } from '$lib/worker/flight-session.svelte';
 
 const KEPT = 'hanza.outside';
@@ -27,6 +28,12 @@ export class LookingOut {
     this.size = viewSizes[(viewSizes.indexOf(this.size) + 1) % viewSizes.length]!;
     localStorage.setItem(KEPT, this.size);
     this.tell(session);
+  }
+
+  keys(session: () => FlightSession | null): Shortcut[] {
+    if (!this.hasView) return [];
+    const does = 'look out: small, large, not at all';
+    return [{ key: 'u', shown: 'U', does, run: () => this.next(session()) }];
   }
 
   tell(session: FlightSession | null): void {

@@ -1,0 +1,110 @@
+<!-- What lies before the pilot: the view out, the panel, the radios with plan and chart; as large as the window leaves room for under the header and over the bar below. -->
+<script lang="ts">
+  import type { PlannedApproach } from '$core/drill/approach/approach-drill';
+  import type { Lesson } from '$core/drill/lesson';
+  import type { Hands } from '$core/flight/hands';
+  import type { PersonsHands } from '$lib/controls/hands.svelte';
+  import type { ComponentProps } from 'svelte';
+  import type { AttemptUnderWay } from './attempt-under-way.svelte';
+  import ChartBoard from './ChartBoard.svelte';
+  import FlownPanel from './FlownPanel.svelte';
+  import { VIEW_PX, type LookingOut } from './looking-out.svelte';
+  import RadiosAndPlan from './RadiosAndPlan.svelte';
+
+  type Panel = ComponentProps<typeof FlownPanel>;
+  type Radios = ComponentProps<typeof RadiosAndPlan>;
+
+  let {
+    lesson,
+    approach,
+    underWay,
+    calm,
+    hands,
+    shownHands,
+    bugs,
+    corridors,
+    covered,
+    view,
+    lookingOut,
+    onmark,
+    picture,
+    way
+  }: {
+    lesson: Lesson;
+    approach: PlannedApproach | null;
+    underWay: AttemptUnderWay;
+    /** The frame for what need not follow every picture. */
+    calm: Panel['calm'];
+    hands: PersonsHands;
+    /** Whose hands are on it: the person’s, or the simulated pilot’s. */
+    shownHands: PersonsHands | Hands;
+    bugs: Panel['bugs'];
+    corridors: Panel['corridors'];
+    covered: Panel['covered'];
+    view: Panel['view'];
+    lookingOut: LookingOut;
+    onmark: () => void;
+    picture: Radios['picture'];
+    way: Radios['way'];
+  } = $props();
+  const { session, frame, simulatedBy } = $derived(underWay);
+  const phase = $derived(frame ? lesson.drill.phases[frame.phaseIndex]! : null);
+  const asksTime = $derived(
+    lesson.drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
+  );
+</script>
+
+{#snippet chart()}
+  {#if approach}<ChartBoard
+      {lesson}
+      plan={approach}
+      frame={calm}
+      {hands}
+      {simulatedBy}
+      onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
+    />{/if}
+{/snippet}
+
+<div
+  class="relative mx-auto w-full {lesson.navigation
+    ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
+    : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
+>
+  {#if lookingOut.size !== 'off' && frame?.outside}
+    {#await import('$lib/panel/OutsideView.svelte') then { default: OutsideView }}
+      <OutsideView
+        outside={frame.outside}
+        daylight={approach?.approach.daylight ?? 'day'}
+        height={VIEW_PX[lookingOut.size]}
+      />
+    {/await}
+  {/if}
+  <FlownPanel
+    {lesson}
+    {session}
+    {calm}
+    setting_hPa={shownHands.altimeterSetting_hPa}
+    {corridors}
+    {covered}
+    {view}
+    {bugs}
+  />
+  {#if lesson.navigation && calm?.navigation && shownHands.radios}
+    <RadiosAndPlan
+      world={lesson.navigation.world}
+      radios={shownHands.radios}
+      shown={calm.navigation}
+      readonly={simulatedBy !== null}
+      {asksTime}
+      onset={(radios) => (hands.radios = radios)}
+      {onmark}
+      onanswer={(minutes) => {
+        session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
+        underWay.note = `Answered: ${minutes} min.`;
+      }}
+      {picture}
+      {way}
+      chart={approach ? chart : undefined}
+    />
+  {/if}
+</div>

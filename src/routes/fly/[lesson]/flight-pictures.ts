@@ -1,0 +1,57 @@
+import type { PersonsHands } from '$lib/controls/hands.svelte';
+import type { AttemptUnderWay } from './attempt-under-way.svelte';
+import type { DistractionDesk } from './distraction-desk.svelte';
+import type { FlownWay } from './flown-way.svelte';
+import type { InstructorVoice } from './instructor-voice.svelte';
+import type { ScanAttention } from './scan-attention.svelte';
+
+/** A picture that came later than this moves the hands no further: a tab that slept does not jump. */
+const LONGEST_PICTURE_S = 0.1;
+
+/** What is done with every picture of the screen: the hands are read and sent, the newest frame is shown and followed. */
+export class FlightPictures {
+  private animation = 0;
+  private last_ms = 0;
+  private eyesWereClosed = false;
+
+  constructor(
+    private readonly underWay: AttemptUnderWay,
+    private readonly hands: PersonsHands,
+    private readonly voice: InstructorVoice,
+    private readonly followers: {
+      attention: ScanAttention | null;
+      way: FlownWay;
+      desk: DistractionDesk | null;
+    }
+  ) {}
+
+  begin(): void {
+    this.animation = requestAnimationFrame(this.picture);
+  }
+
+  /** Also where there never was a screen. */
+  end(): void {
+    if (typeof cancelAnimationFrame === 'function') cancelAnimationFrame(this.animation);
+  }
+
+  private readonly picture = (now_ms: number): void => {
+    const dt_s = Math.min(LONGEST_PICTURE_S, (now_ms - this.last_ms) / 1000);
+    this.last_ms = now_ms;
+    const { hands, voice, followers } = this;
+    const { session, simulatedBy } = this.underWay;
+    const seen = session?.frame;
+    if (seen && this.eyesWereClosed && !seen.eyesClosed && !simulatedBy)
+      hands.takeFrom(seen.hands, seen.readings);
+    this.eyesWereClosed = seen?.eyesClosed ?? false;
+    if (session && !simulatedBy) session.hands(hands.now(dt_s));
+    session?.show();
+    if (seen && session?.state === 'running') {
+      followers.attention?.follow(seen.time_s, seen.looksAt);
+      if (seen.place) followers.way.add(seen.time_s, seen.place);
+      const coming = followers.desk?.coming(seen.time_s);
+      if (coming && coming.kind !== 'gauge') voice.say(coming.words);
+    }
+    if (session) voice.follow(session);
+    this.begin();
+  };
+}
