@@ -5,7 +5,10 @@ export default defineConfig({
   timeout: 120_000,
   workers: 1,
   retries: 0,
-  reporter: [['list'], ['json', { outputFile: 'test-results/interface.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'] ?? 'test-results/interface.json' }]
+  ],
   expect: { timeout: 15_000 },
   use: {
     baseURL: process.env['HANZA_ADDRESS'],

@@ -70,7 +70,7 @@ export const scanCommands: Commands = {
         `an area: ${Object.keys(areaNames).join(', ')}`
       );
     const looks = file?.looks ?? looksOf(recorded);
-    const spans = detectPhases(flight, lesson.drill);
+    const { spans } = detectPhases(flight, lesson);
     const report = scanReport(looks, lesson, spans, measureCorridors(flight, lesson, spans), recorded);
     if (!report)
       throw new Rejection(

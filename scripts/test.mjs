@@ -4,10 +4,10 @@
  */
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
+import { prepareDatabase, startApplication } from './setup/application.mjs';
 import { checkNode, chromium, ensureBuild, ensurePackages, ensurePrograms, root } from './setup/machine.mjs';
-import { startPostgres } from './setup/postgres.mjs';
-import { run } from './setup/run.mjs';
+import { postgresProgram, startPostgres } from './setup/postgres.mjs';
+import { quietly, run } from './setup/run.mjs';
 import { endWith, say } from './setup/say.mjs';
 
 let passed = 0;
@@ -95,20 +95,34 @@ try {
       prepareDatabase(postgres.url, { seed: true }),
       vitest('server', { DATABASE_URL: serverUrl })
     ]);
-    const application = await startApplication(postgres.url, {
-      host: '127.0.0.1',
-      port: await choosePort('127.0.0.1')
-    });
-    const env = { DATABASE_URL: postgres.url, HANZA_ADDRESS: application.address };
-    await suite(
-      'interface tests',
-      'npx',
-      ['playwright', 'test'],
-      join(results, 'interface.json'),
-      env,
-      ofPlaywright
+    // Two browsers side by side, each half of the jobs in a school of its own: most of their time is a flight's.
+    const second = postgres.url.replace(/hanza$/, 'hanza_second');
+    quietly(
+      postgresProgram('createdb'),
+      ['--maintenance-db', second.replace(/hanza_second$/, 'postgres'), '--template=hanza', 'hanza_second'],
+      'a second demo school'
     );
-    await application.stop();
+    await prepareDatabase(second, { seed: true });
+    const address = { host: '127.0.0.1', port: 0 };
+    const applications = [
+      await startApplication(postgres.url, address),
+      await startApplication(second, address)
+    ];
+    const half = (databaseUrl, part) =>
+      suite(
+        `interface tests, half ${part}`,
+        'npx',
+        ['playwright', 'test', `--shard=${part}/2`, `--output=test-results/interface-${part}`],
+        join(results, `interface-${part}.json`),
+        {
+          DATABASE_URL: databaseUrl,
+          HANZA_ADDRESS: applications[part - 1].address,
+          PLAYWRIGHT_JSON_OUTPUT_FILE: join(results, `interface-${part}.json`)
+        },
+        ofPlaywright
+      );
+    await Promise.all([half(postgres.url, 1), half(second, 2)]);
+    for (const application of applications) await application.stop();
   } finally {
     await postgres.stop();
   }

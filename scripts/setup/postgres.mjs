@@ -73,7 +73,8 @@ function clusterFolder(name, user) {
   return join('/var/tmp', `hanza-${mark}-${name}`);
 }
 
-async function freePort() {
+/** A port nobody has: the system gives another each time, so that two who ask at once do not get the same. */
+export async function freePort() {
   const probe = createServer();
   probe.listen(0, '127.0.0.1');
   await once(probe, 'listening');

@@ -255,7 +255,9 @@ describe('a circle to land', () => {
       expect(Math.abs((lateral.kind === 'turn' ? lateral.to_deg! : NaN) - toward_deg)).toBeLessThan(3);
       const flight = flown(plan);
       const found = (bank: (value: number) => number, heads?: number) => {
-        const from = detectPhases(flight, drill).find(({ phaseId }) => phaseId === begun.id)!.start_s;
+        const from = detectPhases(flight, lessonOf(plan)).spans.find(
+          ({ phaseId }) => phaseId === begun.id
+        )!.start_s;
         const columns = new Map([...flight.columns].map(([id, values]) => [id, Float64Array.from(values)]));
         const banks = columns.get('bank_deg')!;
         banks.forEach((value, k) => k >= from * flight.rate_hz && (banks[k] = bank(value)));

@@ -62,7 +62,7 @@ describe('phases end by what is seen in the data', () => {
 
   test('the phases of a flown drill follow each other without gap, and settle within themselves', () => {
     const plan = planOf();
-    const spans = detectPhases(flown(plan), drillOf(plan));
+    const { spans } = detectPhases(flown(plan), lessonOf(plan));
     expect(spans.map((span) => span.phaseId)).toEqual([
       'level',
       'slowing',

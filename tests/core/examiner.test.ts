@@ -30,7 +30,7 @@ function saidOf(flight: Flight, from = 0): { words: string; at_s: number } | nul
 }
 
 const notMet = (flight: Flight) =>
-  measureCorridors(flight, lesson, detectPhases(flight, lesson.drill)).filter(
+  measureCorridors(flight, lesson, detectPhases(flight, lesson).spans).filter(
     (measure) => measure.verdict === 'not met' && !isSaidByCheck(lesson.drill, measure)
   );
 
@@ -53,7 +53,7 @@ describe('the examiner of a test', () => {
       ({ goal, corridors }) =>
         goal.vertical.kind === 'level' && corridors.some(({ channel }) => channel === 'altitude_ft')
     )!;
-    const begins_s = measureCorridors(flight, lesson, detectPhases(flight, lesson.drill)).find(
+    const begins_s = measureCorridors(flight, lesson, detectPhases(flight, lesson).spans).find(
       (m) => m.phaseId === level.id && m.channel === 'altitude_ft'
     )!.from_s;
     const moved = (by_ft: number, for_s: number): Flight => {

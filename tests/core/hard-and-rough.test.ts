@@ -15,7 +15,7 @@ describe('what must not happen on a final', () => {
   const plan = inAir('light');
   const flight = flown(plan);
   const lesson = lessonOf(plan);
-  const spans = detectPhases(flight, lesson.drill);
+  const spans = detectPhases(flight, lesson).spans;
   /** Findings of a flight whose needle stands elsewhere for a while in the middle of a phase. */
   const movedTo = (channel: ChannelId, share: number, for_s: number, part: 'inbound' | 'final') => {
     const span = spans.findLast(
@@ -49,7 +49,7 @@ test('no power where the final ends is late of whoever was on the final; of whoe
   const flight = flown(plan);
   const { drill } = lessonOf(plan);
   const begins_s = (part: 'final' | 'missed') =>
-    detectPhases(flight, drill).find(
+    detectPhases(flight, lessonOf(plan)).spans.find(
       ({ phaseId }) => drill.phases.find(({ id }) => id === phaseId)!.segment === part
     )!.start_s;
   const found = (share: number | null) => {
@@ -81,7 +81,7 @@ test('mile by mile the needles are the share of scale times the scale there; of 
   const plan = inAir('light');
   const lesson = lessonOf(plan);
   const flight = asJudged(flown(plan), lesson);
-  const spans = detectPhases(flight, lesson.drill);
+  const spans = detectPhases(flight, lesson).spans;
   const miles = needleMiles(flight, lesson, spans);
   expect(miles.map(({ to_nm }) => to_nm)).toEqual([4, 3, 2, 1, 0].slice(5 - miles.length));
   expect(miles.map(({ aim }) => aim).slice(-2)).toEqual([1 / 2, 1 / 3]);

@@ -63,7 +63,8 @@ beforeEach(() => {
   });
   session = { state: 'running', frame: { time_s: 42 }, command: vi.fn(), watched: vi.fn() };
   [watchers, said] = [vi.fn(), vi.fn()];
-  link = new LiveLink(ATTEMPT, () => session as never, { watchers, said });
+  const control = vi.fn();
+  link = new LiveLink(ATTEMPT, () => session as never, { watchers, said, control });
   link.open();
 });
 afterEach(() => {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
-import { commandWords, type Command } from '$core/flight/command';
+import type { Command } from '$core/flight/command';
+import { commandWords } from '$core/flight/command-words';
 import { column, duration } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';

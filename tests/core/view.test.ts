@@ -8,7 +8,7 @@ import { seenAtMinimum } from '$core/procedure/approach/what-is-seen';
 import { worldById } from '$core/radio/world-catalogue';
 import { seeing, type Eye } from '$core/view/eye';
 import { lookingOut, outsideOf } from '$core/view/looking-out';
-import { outlookOfLesson } from '$core/view/outlook-of-lesson';
+import { outlookOfLesson } from '$core/drill/approach/outlook-of-lesson';
 import { runwayInSpace } from '$core/view/runway-in-space';
 import { planned } from './planned-approach';
 

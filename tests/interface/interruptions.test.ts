@@ -1,4 +1,5 @@
-import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
+import { startApplication } from '../../scripts/setup/application.mjs';
+import { freePort } from '../../scripts/setup/postgres.mjs';
 import { get } from 'node:http';
 import { expect, flownFor, signedIn, test } from './people';
 
@@ -17,7 +18,7 @@ test.describe('when things break', () => {
   const start = () => startApplication(process.env['DATABASE_URL']!, { host: '127.0.0.1', port });
 
   test.beforeAll(async () => {
-    port = await choosePort('127.0.0.1');
+    port = await freePort();
     application = await start();
   });
   test.afterAll(() => application.stop());

@@ -1,4 +1,5 @@
-import { choosePort, startApplication } from '../../scripts/setup/application.mjs';
+import { startApplication } from '../../scripts/setup/application.mjs';
+import { freePort } from '../../scripts/setup/postgres.mjs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, fitsAcross, flownFor, signedIn, standsStill, test } from './people';
 
@@ -8,7 +9,7 @@ test.describe('an instructor sits in', () => {
   let port: number;
   const start = () => startApplication(process.env['DATABASE_URL']!, { host: '127.0.0.1', port });
   test.beforeAll(async () => {
-    port = await choosePort('127.0.0.1');
+    port = await freePort();
     elsewhere = await start();
   });
   test.afterAll(() => elsewhere.stop());

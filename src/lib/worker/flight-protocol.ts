@@ -1,6 +1,7 @@
 import type { AutopilotShown } from '$core/aircraft/autopilot-shown';
 import type { Place } from '$core/earth/local-plane';
 import type { NavigationShown } from '$core/radio/navigation-shown';
+import type { Check, Phase } from '$core/drill/drill';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { Happening } from '$core/flight/flight-event';
 import type { Command } from '$core/flight/command';
@@ -35,6 +36,8 @@ export type ToFlight =
   | { kind: 'stop' }
   /** An instructor's command; it is answered by `obeyed`. */
   | { kind: 'command'; number: number; command: Command }
+  /** The student takes control that is given back. */
+  | { kind: 'take control' }
   /** The pilot looks out, or not. */
   | { kind: 'look out'; looks: boolean }
   /** Somebody watches, or nobody any more. */
@@ -64,6 +67,12 @@ export interface Frame {
   offer: { words: string; time_s: number } | null;
   /** An instructor has stopped time. */
   frozen: boolean;
+  /** Who has control; offered: the instructor gives it back, and waits for the student to say so. */
+  control: 'student' | 'instructor' | 'offered';
+  /** How often the levers were moved without the person's hands: then these are to be taken from the airplane. */
+  handsMoved: number;
+  /** Times as fast as it does. */
+  rate: number;
   /** What is seen out of the cockpit; null: nothing to look for, or nobody looks. */
   outside: Outside | null;
 }
@@ -72,6 +81,8 @@ export interface Frame {
 export type FromFlight =
   | { kind: 'ready'; frame: Frame; startingHands: Hands }
   | { kind: 'frame'; frame: Frame }
+  /** Something else is asked for than would have come: what the flight is now made of. */
+  | { kind: 'asked'; plan: LessonPlan; phases: Phase[]; checks: Check[] }
   | { kind: 'chunk'; chunk: FlightChunk }
   | { kind: 'live'; piece: LivePiece }
   | { kind: 'obeyed'; number: number; time_s: number; done: boolean }

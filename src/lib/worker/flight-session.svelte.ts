@@ -28,6 +28,8 @@ export class FlightSession {
   rate = $state(1);
   /** An instructor has stopped time: only they let it go on. */
   frozen = $state(false);
+  /** What the flight is made of since something else was asked for; null: as planned. */
+  asked = $state.raw<Extract<FromFlight, { kind: 'asked' }> | null>(null);
   private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
@@ -52,6 +54,9 @@ export class FlightSession {
         return;
       case 'frame':
         this.newest = message.frame;
+        return;
+      case 'asked':
+        this.asked = message;
         return;
       case 'chunk':
         this.events.onchunk(message.chunk);
@@ -89,6 +94,7 @@ export class FlightSession {
 
   /** An instructor stops time, and lets it go on. */
   private follow(): void {
+    this.rate = this.newest?.rate ?? this.rate;
     const frozen = this.newest?.frozen ?? false;
     if (frozen === this.frozen) return;
     this.frozen = frozen;
@@ -123,6 +129,11 @@ export class FlightSession {
 
   command(number: number, command: Command): void {
     this.tell({ kind: 'command', number, command });
+  }
+
+  /** Takes control that is given back. */
+  takeControl(): void {
+    this.tell({ kind: 'take control' });
   }
 
   lookOut(looks: boolean): void {

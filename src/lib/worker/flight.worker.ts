@@ -8,6 +8,8 @@ import { coach, type Coach } from '$core/grade/coach';
 import { examiner, isTest, type Examiner } from '$core/grade/examiner';
 import type { Command } from '$core/flight/command';
 import { flightFromChunks } from '$core/flight/recorder';
+import { Rejection } from '$core/measure/rejection';
+import { noHabits } from '$core/pilot/habits';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Eye } from '$core/view/eye';
@@ -46,6 +48,13 @@ let frozen = false;
 /** It ran when time was stopped. */
 let ranBefore = false;
 let watched = false;
+let control: Frame['control'] = 'student';
+/** The command by which control is offered; answered when it is taken. */
+let offeredBy = 0;
+let handsMoved = 0;
+/** Whose hands fly while the instructor has not control. */
+let ownHands: (() => Hands) | null = null;
+let changesTold = 0;
 let looksOut = false;
 let lookOut: ReturnType<typeof lookingOut> = null;
 const live: LiveSamples = liveSamples();
@@ -53,9 +62,10 @@ const live: LiveSamples = liveSamples();
 const tell = (message: FromFlight) => postMessage(message);
 
 function start(message: Extract<ToFlight, { kind: 'start' }>): void {
-  const lesson = lessonOf(message.plan);
-  const loop = flightLoop(lesson);
-  flown = flyDrill(loop, lesson, message.resume.length > 0 ? { chunks: message.resume } : undefined);
+  const planned = lessonOf(message.plan);
+  const loop = flightLoop(planned);
+  flown = flyDrill(loop, planned, message.resume.length > 0 ? { chunks: message.resume } : undefined);
+  const { lesson } = flown;
   hands = { ...loop.hands(), bugs: flown.bugs() };
   if (message.pilot) {
     const { habits, seed, eyes } = message.pilot;
@@ -64,6 +74,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       recordLooks: eyes && lesson.plan.scan !== undefined
     });
   }
+  ownHands = nextHands;
   // A simulated pilot shows how it is done: nobody talks to it, but where a lesson is shown, it is explained.
   advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
   flown.onnote = (event) => advice?.heard(event);
@@ -72,11 +83,15 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   };
   hint = null;
   offer = null;
+  changesTold = 0;
+  control = 'student';
   test =
     !message.pilot && isTest(lesson)
       ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
       : null;
   lookOut = lookingOut(lesson);
+  if (flown.instructorFlies()) takeControl();
+  tellAsked();
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
@@ -97,6 +112,9 @@ function frame(): Frame {
     hint,
     offer,
     frozen,
+    control,
+    handsMoved,
+    rate,
     outside: looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null
   };
 }
@@ -166,15 +184,56 @@ function tellLive(now: number): void {
 
 /** Does what an instructor asks for. */
 function command({ number, command: asked }: Extract<ToFlight, { kind: 'command' }>): void {
-  const done = flown !== null && doCommand(flown, asked);
+  if (flown && asked.does === 'control' && asked.by === 'student' && control !== 'student' && !ownHands) {
+    // The one who takes says so before the one who has lets go.
+    if (control === 'offered')
+      tell({ kind: 'obeyed', number: offeredBy, time_s: flown.loop.time_s(), done: false });
+    control = 'offered';
+    offeredBy = number;
+    return tell({ kind: 'frame', frame: frame() });
+  }
+  const done = flown !== null && isDone(flown, asked);
   if (flown) tell({ kind: 'frame', frame: frame() });
   tell({ kind: 'obeyed', number, time_s: flown?.loop.time_s() ?? 0, done });
   if (done && asked.does === 'end') end('stopped');
 }
 
-function doCommand(drill: FlownDrill, asked: Command): boolean {
+/** What cannot be done is answered so; anything else that goes wrong is a fault of ours. */
+function isDone(drill: FlownDrill, asked: Command): boolean {
+  try {
+    doCommand(drill, asked);
+    return true;
+  } catch (error) {
+    if (error instanceof Rejection) return false;
+    throw error;
+  }
+}
+
+/** The instructor's hands: a pilot who flies what is asked for. */
+function takeControl(): void {
+  control = 'instructor';
+  nextHands = simulatedHands(flown!.lesson, flown!, noHabits, flown!.lesson.plan.seed);
+}
+
+function giveBack(): void {
+  control = 'student';
+  nextHands = ownHands;
+  handsMoved += 1;
+}
+
+/** What the flight is made of, where something else was asked for. */
+function tellAsked(): void {
+  if (flown!.changes() === changesTold) return;
+  changesTold = flown!.changes();
+  const { plan, drill } = flown!.lesson;
+  lookOut = lookingOut(flown!.lesson);
+  advice = advice && coach(flown!.lesson);
+  tell({ kind: 'asked', plan, phases: drill.phases, checks: drill.checks });
+}
+
+function doCommand(drill: FlownDrill, asked: Command): void {
   if (asked.does === 'freeze') {
-    if (asked.on === frozen) return true;
+    if (asked.on === frozen) return;
     if (asked.on) ranBefore = running;
     frozen = asked.on;
     running = asked.on ? false : ranBefore;
@@ -182,7 +241,14 @@ function doCommand(drill: FlownDrill, asked: Command): boolean {
     owed_s = 0;
   }
   drill.command(asked);
-  return true;
+  if (asked.does === 'time') rate = asked.rate;
+  if (asked.does === 'control' && asked.by === 'instructor') takeControl();
+  if (asked.does === 'control' && asked.by === 'student') giveBack();
+  if (asked.does === 'place') {
+    hands = { ...drill.loop.hands(), bugs: drill.bugs() };
+    handsMoved += 1;
+  }
+  tellAsked();
 }
 
 function end(how: 'flown' | 'ground' | 'stopped'): void {
@@ -232,6 +298,12 @@ function obey(message: ToFlight): void {
       return;
     case 'command':
       return command(message);
+    case 'take control':
+      if (!flown || control !== 'offered') return;
+      doCommand(flown, { does: 'control', by: 'student' });
+      hands = { ...flown.loop.hands(), bugs: flown.bugs() };
+      tell({ kind: 'frame', frame: frame() });
+      return tell({ kind: 'obeyed', number: offeredBy, time_s: flown.loop.time_s(), done: true });
     case 'look out':
       looksOut = message.looks;
       if (flown) tell({ kind: 'frame', frame: frame() });

@@ -38,6 +38,8 @@ export class LiveLink {
     private readonly heard: {
       watchers: (names: readonly string[]) => void;
       said: (said: Said) => void;
+      /** Who takes or gives control. */
+      control: (by: string) => void;
     }
   ) {}
 
@@ -93,6 +95,7 @@ export class LiveLink {
     if (!session || session.state === 'ended' || session.state === 'failed')
       return this.answer(number, { outcome: 'not possible', at_s });
     if (command.does === 'call') this.heard.said({ words: command.words, by, number });
+    if (command.does === 'control') this.heard.control(by);
     session.command(number, command);
   }
 

@@ -56,5 +56,5 @@ export function benchFlight(noise: SeededNoise, panel: PanelKind, faulty: boolea
   const flight = flightFromChunks(
     simulateFlight(lesson, { ...noHabits, ...habits }, seed, {}, LONG_ENOUGH_S)
   );
-  return { plan, lesson, flight, spans: detectPhases(flight, lesson.drill) };
+  return { plan, lesson, flight, spans: detectPhases(flight, lesson).spans };
 }

@@ -119,6 +119,11 @@ export interface Phase {
   settling: { channel: CorridorChannel; when: Condition; atLatest_s: number }[];
   /** What ends the phase. */
   until: Condition;
+  /**
+   * Of one that an instructor asked for on the way: number of the phase that comes then; null: it is flown until something else is
+   * asked for. Left out: of the plan, and the next one comes.
+   */
+  then?: number | null;
   /** How long it should take, s. */
   expected_s: number;
   /** The part of an approach it belongs to; left out: it is part of none. */

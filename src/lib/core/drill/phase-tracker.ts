@@ -1,6 +1,6 @@
 import type { CorridorChannel, Profile } from './corridor';
 import { normaliseSigned } from '../measure/angle';
-import type { Condition, ConditionChannel, Drill } from './drill';
+import type { Condition, ConditionChannel, Drill, Phase } from './drill';
 
 /** What phases are begun, ended and judged by; each is a channel of a recorded flight. */
 export type PhaseChannel = ConditionChannel | CorridorChannel | Profile['along'];
@@ -17,11 +17,26 @@ export interface PhaseSpan {
   settled_s: Partial<Record<CorridorChannel, number>>;
   /** False while the phase has not come to its own end. */
   complete: boolean;
+  /** Something else was asked for before it had come to its end: it is judged as far as it was flown. */
+  cut?: true;
+}
+
+/** Flown to its end, or as far as it was asked for. */
+export function isFlown({ complete, cut }: PhaseSpan): boolean {
+  return complete || cut === true;
 }
 
 /** Watches a flight sample by sample and finds its phases. The same code runs live and in grading. */
 export interface PhaseTracker {
   advance(time_s: number, read: ReadChannel): void;
+  /**
+   * Something else is to be flown from a moment on, after the newest sample: the phase under way is cut off. What the drill plans
+   * from that phase on begins anew; what was flown of it before no longer counts.
+   * @param index of the phase; those past the drill's own are flown as they say themselves
+   */
+  goTo(index: number, from_s: number): void;
+  /** The drill's own phases are others from here on; those that were begun are the same. Those added to it stay behind them. */
+  replan(phases: readonly Phase[]): void;
   /** All phases begun so far, in order; the last one's `end_s` is the newest sample. */
   spans(): PhaseSpan[];
   current(): { phaseId: string; index: number };
@@ -31,8 +46,10 @@ export interface PhaseTracker {
 /** Tells the moment a condition came true (backdated to the start of its holding), or null as long as it has not. */
 type Watch = (time_s: number, read: ReadChannel) => number | null;
 
+/** @param drill its phases may be added to while it is flown; they are flown when they are gone to */
 export function trackPhases(drill: Drill): PhaseTracker {
-  const spans: PhaseSpan[] = [];
+  let planned = drill.phases.length;
+  let spans: PhaseSpan[] = [];
   let index = -1;
   let finished = false;
   let until: Watch = () => null;
@@ -54,7 +71,7 @@ export function trackPhases(drill: Drill): PhaseTracker {
     advance(time_s, read) {
       if (finished) return;
       if (index < 0) begin(0, time_s);
-      const span = spans[index]!;
+      const span = spans.at(-1)!;
       span.end_s = time_s;
       for (const s of settling) {
         if (span.settled_s[s.channel] !== undefined) continue;
@@ -62,16 +79,32 @@ export function trackPhases(drill: Drill): PhaseTracker {
         if (came !== null) span.settled_s[s.channel] = came;
         else if (time_s >= s.latest_s) span.settled_s[s.channel] = s.latest_s;
       }
-      const ended = until(time_s, read);
-      if (ended === null) return;
+      const { then = index + 1 } = drill.phases[index]!;
+      const ended = then === null ? null : until(time_s, read);
+      if (then === null || ended === null) return;
       span.end_s = ended;
       span.complete = true;
       for (const { channel } of settling) {
         const settled_s = span.settled_s[channel];
         if (settled_s !== undefined) span.settled_s[channel] = Math.min(settled_s, ended);
       }
-      if (index + 1 < drill.phases.length) begin(index + 1, ended);
+      if (then < planned) begin(then, ended);
       else finished = true;
+    },
+    goTo(next, from_s) {
+      const under = spans.at(-1);
+      if (under && !under.complete) under.cut = true;
+      finished = false;
+      if (next < planned) {
+        const again = new Set(drill.phases.slice(next, planned).map(({ id }) => id));
+        spans = spans.filter(({ phaseId }) => !again.has(phaseId));
+      }
+      begin(next, from_s);
+    },
+    replan(phases) {
+      drill.phases.splice(0, planned, ...phases);
+      if (index >= planned) index += phases.length - planned;
+      planned = phases.length;
     },
     spans: () => spans.map((span) => ({ ...span, settled_s: { ...span.settled_s } })),
     current: () => ({ phaseId: drill.phases[Math.max(0, index)]!.id, index: Math.max(0, index) }),

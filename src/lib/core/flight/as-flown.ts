@@ -1,13 +1,14 @@
 import type { Lesson } from '../drill/lesson';
 import type { InstrumentFault } from '../instrument/instrument-fault';
 import { duration, type Flight } from './flight';
+import type { TimedChange } from './weather-in-flight';
 
 type Happened = Pick<Flight, 'events' | 'length' | 'rate_hz'>;
 
 /** What failed in a flight and when: by its commands, and by its plan where a flight was recorded before there were any. */
 export function failuresOf(flight: Happened, planned: readonly InstrumentFault[]): InstrumentFault[] {
   const commanded = flight.events.flatMap((event): InstrumentFault[] =>
-    event.kind === 'command' && event.command.does === 'fail'
+    event.kind === 'command' && event.command.does === 'fail' && !event.command.when
       ? [{ kind: event.command.what, at_s: event.time_s }]
       : []
   );
@@ -17,7 +18,16 @@ export function failuresOf(flight: Happened, planned: readonly InstrumentFault[]
   return [...commanded, ...unsaid].sort((a, b) => a.at_s - b.at_s);
 }
 
-/** A lesson in the light of what was done to its flight. */
+/** The changes of weather in a flight. */
+export function weatherChangesOf({ events }: Pick<Flight, 'events'>): TimedChange[] {
+  return events.flatMap((event) =>
+    event.kind === 'command' && event.command.does === 'weather'
+      ? [{ change: event.command, at_s: event.time_s }]
+      : []
+  );
+}
+
+/** A lesson with what failed in its flight. What was asked for on the way is found with its phases. */
 export function lessonAsFlown(lesson: Lesson, flight: Happened): Lesson {
   return { ...lesson, plan: { ...lesson.plan, faults: failuresOf(flight, lesson.plan.faults) } };
 }

@@ -1,8 +1,70 @@
-import { Type, type Static } from '@sinclair/typebox';
-import { faultKinds, faultNames } from '../instrument/instrument-fault';
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { turbulenceLevels } from '../air/turbulence';
+import { Clearance } from '../drill/clearance';
+import { faultKinds } from '../instrument/instrument-fault';
+import { numberIn } from '../measure/number-in';
 import { oneOf } from '../measure/one-of';
 
 export const LONGEST_CALL = 160;
+/** How fast time may be let pass. */
+export const timeRates = [1, 2, 4] as const;
+
+const yesNo = Type.Boolean({ accepted: 'true or false' });
+const does = <const Does extends string, Fields extends Record<string, TSchema>>(
+  what: Does,
+  fields: Fields
+) => Type.Object({ does: Type.Literal(what), ...fields }, { additionalProperties: false });
+const name = (longest: number) =>
+  Type.String({ minLength: 1, maxLength: longest, accepted: `1 to ${longest} letters` });
+
+/** When something is to fail that does not fail at once. */
+export const FailsWhen = Type.Union(
+  [
+    Type.Object({ after_s: numberIn('s', 1, 3600) }, { additionalProperties: false }),
+    Type.Object({ below_ft: numberIn('ft', -1000, 25000) }, { additionalProperties: false }),
+    Type.Object({ above_ft: numberIn('ft', -1000, 25000) }, { additionalProperties: false }),
+    Type.Object({ within_nm: numberIn('NM', 0.1, 60), of: name(12) }, { additionalProperties: false })
+  ],
+  { accepted: 'after so many seconds, below or above an altitude, or within so many miles of a fix' }
+);
+export type FailsWhen = Static<typeof FailsWhen>;
+
+/** Where the airplane is put down, level and trimmed; without a place it stays over the one it is at. */
+export const Placing = does('place', {
+  /** What people call it. */
+  name: name(60),
+  at: Type.Optional(
+    Type.Object(
+      { latitude_deg: numberIn('°', -89, 89), longitude_deg: numberIn('°', -180, 180) },
+      { additionalProperties: false }
+    )
+  ),
+  altitude_ft: numberIn('ft', -1000, 25000),
+  /** Magnetic. */
+  heading_deg: numberIn('°', 0, 360),
+  speed_kt: numberIn('kt', 40, 300),
+  /** Id of the phase that is flown from there; left out: the one that is flown now. */
+  phase: Type.Optional(name(60))
+});
+export type Placing = Static<typeof Placing>;
+
+/** What changes in the air and in what is to be seen; what is left out stays. Wind, gusts and pressure change evenly over a time. */
+export const WeatherChange = does('weather', {
+  over_s: numberIn('s', 0, 1800),
+  wind: Type.Optional(
+    Type.Object(
+      { from_deg: numberIn('°', 0, 360), speed_kt: numberIn('kt', 0, 80) },
+      { additionalProperties: false }
+    )
+  ),
+  gust_kt: Type.Optional(numberIn('kt', 0, 25)),
+  turbulence: Type.Optional(oneOf(turbulenceLevels)),
+  altimeterSetting_hPa: Type.Optional(numberIn('hPa', 940, 1060)),
+  /** Above touchdown; at once, as visibility is. */
+  base_ft: Type.Optional(numberIn('ft', 0, 5000)),
+  visibility_sm: Type.Optional(numberIn('SM', 0, 10))
+});
+export type WeatherChange = Static<typeof WeatherChange>;
 
 /**
  * What is done to a flight from outside, from its moment on: kept with its events, obeyed again when it is resumed, and judged in
@@ -10,44 +72,32 @@ export const LONGEST_CALL = 160;
  */
 export const Command = Type.Union(
   [
-    Type.Object({ does: Type.Literal('fail'), what: oneOf(faultKinds) }, { additionalProperties: false }),
+    does('fail', { what: oneOf(faultKinds), when: Type.Optional(FailsWhen) }),
     /** Time stands still, and goes on. */
-    Type.Object(
-      { does: Type.Literal('freeze'), on: Type.Boolean({ accepted: 'true or false' }) },
-      { additionalProperties: false }
-    ),
+    does('freeze', { on: yesNo }),
+    /** Time passes so many times as fast. */
+    does('time', {
+      rate: Type.Union(
+        timeRates.map((rate) => Type.Literal(rate)),
+        { accepted: `one of ${timeRates.join(', ')}` }
+      )
+    }),
     /** The airplane is flown on over one place, so that there is time to think. */
-    Type.Object(
-      { does: Type.Literal('hold position'), on: Type.Boolean({ accepted: 'true or false' }) },
-      { additionalProperties: false }
-    ),
+    does('hold position', { on: yesNo }),
+    Placing,
+    Clearance,
+    /** On with what was planned, from a phase on: cleared for the approach, to hold as published, to go around. */
+    does('go on', { phase: name(60) }),
+    WeatherChange,
+    /** Who has control. */
+    does('control', { by: oneOf(['instructor', 'student']) }),
     /** Something is said to whoever flies. */
-    Type.Object(
-      {
-        does: Type.Literal('call'),
-        words: Type.String({
-          minLength: 1,
-          maxLength: LONGEST_CALL,
-          accepted: `1 to ${LONGEST_CALL} letters`
-        })
-      },
-      { additionalProperties: false }
-    ),
-    Type.Object({ does: Type.Literal('end') }, { additionalProperties: false })
+    does('call', { words: name(LONGEST_CALL) }),
+    does('end', {})
   ],
-  { accepted: 'fail, freeze, hold position, call or end, with what belongs to it' }
+  {
+    accepted:
+      'fail, freeze, time, hold position, place, clear, go on, weather, control, call or end, with what belongs to it'
+  }
 );
 export type Command = Static<typeof Command>;
-
-const asAct: Record<Exclude<Command['does'], 'fail' | 'call'>, (on: boolean) => string> = {
-  freeze: (on) => (on ? 'time stopped' : 'time goes on'),
-  'hold position': (on) => (on ? 'held over one place' : 'let fly on'),
-  end: () => 'flight ended'
-};
-
-/** A command as it is told to people. */
-export function commandWords(command: Command): string {
-  if (command.does === 'fail') return faultNames[command.what];
-  if (command.does === 'call') return `“${command.words}”`;
-  return asAct[command.does]('on' in command ? command.on : true);
-}

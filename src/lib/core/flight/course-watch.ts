@@ -1,4 +1,5 @@
 import type { Place } from '../earth/local-plane';
+import type { Phase } from '../drill/drill';
 import { courseLineOf } from '../drill/phase-course';
 import type { Reference } from '../drill/reference';
 import type { Lesson } from '../drill/lesson';
@@ -43,9 +44,10 @@ export interface WatchedPlace extends Place {
 export function courseFollower(lesson: Lesson): CourseFollower | null {
   const { navigation, drill } = lesson;
   if (!navigation) return null;
-  const lines = drill.phases.map((phase) => courseLineOf(phase));
-  const plainLines = drill.phases.map(({ reference }) => plainLine(reference ?? navigation.origin));
-  const paths = pathsOf(lesson);
+  const planned = drill.phases.length;
+  let course: CourseLine | null = null;
+  let plain = plainLine(navigation.origin);
+  let path: PathLine | null = null;
   let phase = -1;
   let passages = 0;
   let armed = false;
@@ -54,11 +56,13 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
       phase = phaseIndex;
       passages = 0;
       armed = false;
+      const begun = drill.phases[phase]!;
+      course = courseLineOf(begun);
+      plain = plainLine(begun.reference ?? navigation.origin);
+      path = pathFrom(phase < planned ? drill.phases.slice(phase, planned) : [begun]);
     }
     const { lateral } = drill.phases[phase]!.goal;
-    const path = paths[phase]!;
-    const course = lines[phase]!;
-    const by = byCourseLine(course ?? plainLines[phase]!, place);
+    const by = byCourseLine(course ?? plain, place);
     const arcError_nm = lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : 0;
     if (by.along_nm < -ARMED_BEFORE_NM) armed = true;
     if (armed && by.along_nm >= 0) {
@@ -104,12 +108,10 @@ export function courseWatch(lesson: Lesson): CourseWatch {
 /** A share is not written beyond this. */
 const held = (share: number) => Math.max(-99, Math.min(99, share));
 
-/**
- * The path a phase is judged by: its own, or, before one begins, the one to come, so that it is known where it was met.
- */
-function pathsOf({ drill }: Lesson): (PathLine | null)[] {
-  const own = drill.phases.map(({ goal: { vertical } }) => (vertical.kind === 'path' ? vertical.path : null));
-  return own.map((_, index) => own.slice(index).find((path) => path !== null) ?? null);
+/** The path a phase is judged by: its own, or, before one begins, the one to come, so that it is known where it was met. */
+function pathFrom(phases: readonly Phase[]): PathLine | null {
+  for (const { goal } of phases) if (goal.vertical.kind === 'path') return goal.vertical.path;
+  return null;
 }
 
 /** Distances and radials about a fix where no course is asked for. */

@@ -1,10 +1,10 @@
 import { RECORDING_RATE_HZ, type ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
-import { trackPhases } from '../drill/phase-tracker';
 import { wayBetween } from '../earth/geodesic';
 import { normaliseBearing } from '../measure/angle';
 import { courseChannels, courseFollower } from './course-watch';
 import type { Flight } from './flight';
+import { phaseRun } from './phases-in-flight';
 
 /** Track and groundspeed are taken over so long to either side. */
 const OVER_S = 1;
@@ -59,7 +59,8 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
   const longitude = flight.columns.get('longitude_deg');
   const altitude = flight.columns.get('altitude_ft') ?? flight.columns.get('trueAltitude_ft');
   const trueAltitude = flight.columns.get('trueAltitude_ft');
-  const follow = courseFollower(lesson);
+  const run = phaseRun(lesson, flight.events);
+  const follow = courseFollower(run.lesson);
   const hasPath = lesson.drill.phases.some(({ goal }) => goal.vertical.kind === 'path');
   const there = courseChannels.every((id) => flight.columns.has(id) || (id === 'pathShare' && !hasPath));
   // A passage is seen in one sample: at another rate than it was recorded at it may lie between two.
@@ -74,7 +75,6 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
     return { id, values };
   });
   // Phases end by what is written here, and what is written follows from the phase: sample by sample, as in flight.
-  const tracker = trackPhases(lesson.drill);
   let k = 0;
   const read = (id: ChannelId) => columns.get(id)?.[k] ?? NaN;
   for (; k < flight.length; k++) {
@@ -85,10 +85,10 @@ export function withCourse(flight: Flight, lesson: Lesson): Flight {
         altitude_ft: altitude?.[k] ?? 0,
         trueAltitude_ft: (trueAltitude ?? altitude)?.[k] ?? 0
       },
-      tracker.current().index
+      run.tracker.current().index
     );
     for (const { id, values } of made) values[k] = state[id];
-    tracker.advance(k / flight.rate_hz, read);
+    run.sample(k / flight.rate_hz, read);
   }
   return { ...flight, columns };
 }

@@ -19,6 +19,7 @@ export const toldKinds = [
   'autopilot',
   'briefed',
   'call',
+  'control',
   'cover',
   'look',
   'distraction',

@@ -21,6 +21,7 @@ import { noFaults, type StandingFaults } from '../instrument/instrument-fault';
 import {
   ballOf,
   readInstruments,
+  resettleInstruments,
   settledInstruments,
   stepInstruments,
   type InstrumentSet
@@ -35,8 +36,8 @@ import { writeSample } from './channels';
 import type { Hands } from './hands';
 import { sampledValues } from './sampled-values';
 import { keptArray, keptFields, restoreFrom, snapshotOf, type Kept } from './snapshot';
-import { startOfFlight } from './start-of-flight';
-import type { Command } from './command';
+import { headInWind, placedAirplane, startOfFlight } from './start-of-flight';
+import type { Command, Placing } from './command';
 import { navigationValues, startingRadios } from './navigation-values';
 
 /** One step of the loop: a hundredth of a second. */
@@ -46,8 +47,11 @@ const RECEIVED_EVERY_STEPS = 10;
 /** The airplane in the lesson's air, with its instruments; advances in fixed steps, the same inputs give the same flight. */
 export interface FlightLoop {
   step(hands: Hands): void;
-  /** From the next step on; what was commanded before a snapshot is commanded again after `restore`. */
-  obey(command: Command): void;
+  /**
+   * From the next step on; what was commanded before a snapshot is commanded again before `restore`, with its moment.
+   * @throws Rejection, with nothing changed, where the airplane cannot be put down so
+   */
+  obey(command: Command, at_s?: number): void;
   time_s(): number;
   readings(): Readings;
   /** What the navigation instruments show; null where the lesson has none. */
@@ -73,7 +77,7 @@ export interface FlightLoop {
 /** @throws Rejection when the airplane cannot fly the plan's starting condition, naming the field */
 export function flightLoop(lesson: Lesson): FlightLoop {
   const { plan, aircraft, area } = lesson;
-  const { start, body, state, observed, origin } = startOfFlight(lesson);
+  const { start, body, state, weather, observed, origin } = startOfFlight(lesson);
   const { air, truth } = observed;
   const { navigation } = lesson;
   const radio = navigation && receivers(navigation.world, navigation.errors, area.variation_deg, navigation);
@@ -110,6 +114,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   let standing: StandingFaults = noFaults;
   /** Flown on over one place. */
   let isHeld = false;
+  const freshRadio = radio?.memory() ?? [];
   receive();
 
   /** All that the next step depends on, in the order in which flights have kept it. */
@@ -184,6 +189,29 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     holds(hold, state, asked, controls, STEP_S);
   }
 
+  /** Puts the airplane down elsewhere, trimmed level with its flaps and gear as they are; the instruments show it at once. */
+  function place(asked: Placing): void {
+    const { trimmed, at } = placedAirplane(lesson, asked, controls, origin);
+    const before = { north: state[STATE.north]!, east: state[STATE.east]!, fuel: state[STATE.fuel]! };
+    state.set(trimmed.state);
+    state[STATE.fuel] = before.fuel;
+    state[STATE.north] = at?.north_m ?? before.north;
+    state[STATE.east] = at?.east_m ?? before.east;
+    state[STATE.altitude] = observed.trueAltitudeFor_m(asked.altitude_ft);
+    observed.setWeather(now.steps * STEP_S, 0);
+    headInWind(state, trimmed, asked.heading_deg + area.variation_deg, observed.air);
+    Object.assign(controls, trimmed.controls);
+    Object.assign(hold, { pitchIntegral: 0, bankIntegral: controls.aileron });
+    feet.held = controls.rudder;
+    autopilot.engaged = 0;
+    autopilotModes = null;
+    observed.observe(controls);
+    truth.speedTrend_ktps = 0;
+    resettleInstruments(instruments, truth, standing);
+    if (radio) radio.restore(freshRadio);
+    receive();
+  }
+
   function seenByAutopilot(): AutopilotSees {
     const shown = radio && radios ? radio.shown() : null;
     return {
@@ -213,7 +241,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       const height_ft = state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft;
       stepTurbulence(
         turbulence,
-        plan.turbulence,
+        weather.turbulence(),
         observed.tas_mps(),
         height_ft,
         aircraft.wing.span_m,
@@ -222,8 +250,10 @@ export function flightLoop(lesson: Lesson): FlightLoop {
         gust
       );
       feel();
-      observed.setWind(
-        plan.gust_kt === 0 ? 0 : stepGust(gustMemory, plan.gust_kt, observed.tas_mps(), STEP_S, noise)
+      const time_s = now.steps * STEP_S;
+      observed.setWeather(
+        time_s,
+        stepGust(gustMemory, weather.gust_kt(time_s), observed.tas_mps(), STEP_S, noise)
       );
       const [north, east] = [state[STATE.north]!, state[STATE.east]!];
       body.step(state, controls, air, STEP_S);
@@ -236,9 +266,11 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       stepInstruments(set, instruments, truth, standing, now.alternateStatic === 1, STEP_S);
       if (radio && now.steps % RECEIVED_EVERY_STEPS === 0) receive();
     },
-    obey(command) {
-      if (command.does === 'fail') standing = { ...standing, [command.what]: true };
+    obey(command, at_s = now.steps * STEP_S) {
+      if (command.does === 'fail' && !command.when) standing = { ...standing, [command.what]: true };
       if (command.does === 'hold position') isHeld = command.on;
+      if (command.does === 'weather') weather.change(command, at_s);
+      if (command.does === 'place') place(command);
     },
     navigation: () => radio?.shown() ?? null,
     autopilot: () => autopilotModes && autopilotShown(autopilot, autopilotModes, seenByAutopilot()),
@@ -275,7 +307,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     restore(snapshot, radiosThen) {
       restoreFrom(snapshot, kept);
       feel();
-      observed.setWind(plan.gust_kt === 0 ? 0 : gustNow(gustMemory, plan.gust_kt));
+      const time_s = now.steps * STEP_S;
+      observed.setWeather(time_s, gustNow(gustMemory, weather.gust_kt(time_s)));
       const { speedTrend_ktps } = truth;
       observed.observe(controls);
       truth.speedTrend_ktps = speedTrend_ktps;

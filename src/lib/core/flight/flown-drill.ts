@@ -1,4 +1,4 @@
-import { trackPhases, type PhaseTracker } from '../drill/phase-tracker';
+import type { PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
 import { sameBugs, type Bugs } from '../instrument/bugs';
@@ -13,6 +13,9 @@ import { STEP_S, type FlightLoop } from './flight-loop';
 import { type Hands } from './hands';
 import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
+import { phasesInFlight } from './phases-in-flight';
+import { failsNow, type WaitingFailure } from './waiting-failure';
+import type { InstrumentFault } from '../instrument/instrument-fault';
 import { eventsOf, recorder, type FlightChunk } from './recorder';
 
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
@@ -24,7 +27,17 @@ export interface FlownDrill {
   step(hands: Hands): FlightChunk | null;
   /** Keeps what has happened at this moment. */
   note(what: Happening): void;
-  /** Does something to the flight from outside, from the next step on, and keeps it. */
+  /** The lesson with all that was asked for on the way. */
+  readonly lesson: Lesson;
+  /** What the altimeter is to be set to: the plan's, or the newest the weather has. */
+  altimeterSetting_hPa(): number;
+  /** How often something else was asked for than would have come. */
+  changes(): number;
+  instructorFlies(): boolean;
+  /**
+   * Does something to the flight from outside, from the next step on, and keeps it.
+   * @throws Rejection, with nothing changed, where it cannot be done
+   */
   command(command: Command): void;
   phase(): ReturnType<PhaseTracker['current']>;
   /** All phases begun so far. */
@@ -49,14 +62,17 @@ export interface FlownDrill {
  */
 export function flyDrill(
   loop: FlightLoop,
-  lesson: Lesson,
+  planned: Lesson,
   resume?: { chunks: readonly FlightChunk[] }
 ): FlownDrill {
+  const asked = phasesInFlight(planned);
+  const { lesson, tracker } = asked;
   const { drill, plan } = lesson;
-  const tracker = trackPhases(drill);
   let judged = judgedChannels(lesson);
-  /** Failures of the plan that are still to come. */
+  /** Failures of the plan that are still to come, those that came, and those that wait for their moment. */
   let coming = [...plan.faults];
+  const failed: InstrumentFault[] = [...plan.faults];
+  let waiting: WaitingFailure[] = [];
   const counts = new Int32Array(lesson.navigation ? channelDefinitions.length : CHANNELS_WITHOUT_RADIO);
   const watchCourse = courseWatch(lesson);
   const notesOfAutopilot = autopilotNotes();
@@ -72,11 +88,13 @@ export function flyDrill(
   let radios: RadioSettings | null = null;
   let bugs = startingBugs(lesson);
   let steps = 0;
+  let setting_hPa = plan.altimeterSetting_hPa;
 
   const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
   const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
   const readShown = readerOf(counts);
   const read = (id: ChannelId) => readShown(judged.get(id) ?? id);
+  const shownNow = () => ({ altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') });
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;
     watchCourse(counts, tracker.current().index);
@@ -95,18 +113,26 @@ export function flyDrill(
   };
 
   if (kept.length > 0) {
+    const events = eventsOf(kept);
+    const commands = events.filter((event) => event.kind === 'command');
     for (const chunk of kept) {
       for (let k = 0; k < chunk.counts[0]!.length; k++) {
+        while (commands[0] && commands[0].time_s <= samples / RECORDING_RATE_HZ + 1e-6)
+          asked.obey(commands.shift()!.command, samples / RECORDING_RATE_HZ, shownNow());
         chunk.counts.forEach((columnCounts, i) => (counts[i] = columnCounts[k]!));
         track();
       }
     }
-    const events = eventsOf(kept);
-    loop.restore(kept[kept.length - 1]!.snapshot, events.findLast((event) => event.kind === 'radio')?.radios);
+    for (const { command } of commands) asked.obey(command, samples / RECORDING_RATE_HZ, shownNow());
     for (const event of events) {
-      if (event.kind === 'command') obey(event.command);
+      // Where the airplane was put is in the snapshot, and the phases have been run through.
+      if (event.kind === 'command') {
+        if (event.command.does !== 'place') loop.obey(event.command, event.time_s);
+        remember(event.command, event.time_s);
+      }
       if (event.kind === 'bugs') bugs = event.bugs;
     }
+    loop.restore(kept[kept.length - 1]!.snapshot, events.findLast((event) => event.kind === 'radio')?.radios);
     record.note({
       time_s: (samples - 1) / RECORDING_RATE_HZ,
       kind: 'resume',
@@ -161,19 +187,44 @@ export function flyDrill(
     flown.onnote?.(event);
   }
 
-  function obey(command: Command): void {
-    loop.obey(command);
+  /** The newest setting; and what fails, or waits to: judged by what the airplane did from then on. */
+  function remember(command: Command, at_s: number): void {
+    if (command.does === 'weather') setting_hPa = command.altimeterSetting_hPa ?? setting_hPa;
     if (command.does !== 'fail') return;
+    if (command.when) {
+      waiting.push({ what: command.what, when: command.when, since_s: at_s });
+      return;
+    }
     coming = coming.filter(({ kind }) => kind !== command.what);
-    const failed = [...plan.faults, { kind: command.what, at_s: now_s() }];
+    waiting = waiting.filter(({ what }) => what !== command.what);
+    failed.push({ kind: command.what, at_s });
     judged = judgedChannels({ ...lesson, plan: { ...plan, faults: failed } });
+  }
+
+  function command(what: Command, at_s: number): void {
+    // Whichever refuses, refuses before anything has changed.
+    asked.admit(what);
+    if (what.does === 'place') {
+      loop.obey(what);
+      asked.obey(what, samples / RECORDING_RATE_HZ, shownNow());
+    } else {
+      asked.obey(what, samples / RECORDING_RATE_HZ, shownNow());
+      loop.obey(what);
+    }
+    remember(what, at_s);
+    keep({ time_s: at_s, kind: 'command', command: what });
+  }
+
+  /** What was to fail later, at its moment. */
+  function failInTime(): void {
+    const due = (one: (typeof waiting)[number]) => failsNow(one, loop, lesson, read);
+    for (const { what } of waiting.filter(due)) command({ does: 'fail', what }, stepTime_s() + STEP_S);
   }
 
   /** The plan's own failures, each in the step that reaches its moment. */
   function failAsPlanned(): void {
     for (const { kind, at_s } of coming.filter((fault) => fault.at_s <= loop.time_s() + STEP_S + 1e-9)) {
-      obey({ does: 'fail', what: kind });
-      keep({ time_s: at_s, kind: 'command', command: { does: 'fail', what: kind } });
+      command({ does: 'fail', what: kind }, at_s);
     }
   }
 
@@ -197,14 +248,16 @@ export function flyDrill(
       steps += 1;
       if (steps % STEPS_PER_SAMPLE !== 0) return null;
       const chunk = take();
+      if (waiting.length > 0) failInTime();
       flown.onsample?.(counts, samples - 1);
       return chunk;
     },
     note: (what) => keep({ time_s: stepTime_s(), ...what }),
-    command(command) {
-      obey(command);
-      keep({ time_s: stepTime_s() + STEP_S, kind: 'command', command });
-    },
+    lesson,
+    changes: asked.changes,
+    instructorFlies: asked.instructorFlies,
+    altimeterSetting_hPa: () => setting_hPa,
+    command: (what) => command(what, stepTime_s() + STEP_S),
     phase: () => tracker.current(),
     spans: () => tracker.spans(),
     bugs: () => bugs,

@@ -10,7 +10,6 @@ import {
   pressureAt,
   temperatureAt
 } from '../air/atmosphere';
-import { windAt, windVelocity } from '../air/wind';
 import {
   STATE,
   attitudeOf,
@@ -22,14 +21,15 @@ import { powerShown } from '../aircraft/power-shown';
 import { stillAir } from '../aircraft/trim';
 import type { AirTruth } from '../instrument/readings';
 import type { Lesson } from '../drill/lesson';
+import type { WeatherInFlight } from './weather-in-flight';
 
 /** What the air and the earth do to the airplane in its present state. */
 export interface ObservedAir {
   /** The air the airplane is in; gusts are written here by the loop. */
   readonly air: AirSample;
   readonly truth: AirTruth;
-  /** Puts the wind of this height, and `gust_kt` more of it, into `air`. */
-  setWind(gust_kt: number): void;
+  /** Puts the wind of this moment and height, and `gust_kt` more of it, into `air`, and has the pressure of this moment. */
+  setWeather(time_s: number, gust_kt: number): void;
   observe(controls: Controls): void;
   tas_mps(): number;
   ias_kt(): number;
@@ -46,18 +46,16 @@ const TREND_S = 2;
 const OBSERVED_EVERY_S = 0.01;
 
 /** @param state the airplane's, read at each observation; @param force its accelerometer, m/s² along the body axes */
-export function observer(lesson: Lesson, state: AirplaneState, force: Float64Array): ObservedAir {
+export function observer(
+  lesson: Lesson,
+  weather: WeatherInFlight,
+  state: AirplaneState,
+  force: Float64Array
+): ObservedAir {
   const { plan, area, aircraft } = lesson;
   const air = stillAir(1.2);
-  const layers = plan.windLayers.map((layer) => ({
-    ...layer,
-    from_deg: layer.from_deg + area.variation_deg
-  }));
-  const steady = windVelocity({
-    from_deg: plan.windFrom_deg + area.variation_deg,
-    speed_kt: plan.windSpeed_kt
-  });
-  const seaLevelPressureAltitude_ft = pressureAltitudeFor(0, plan.altimeterSetting_hPa);
+  let seaLevelSetting_hPa = plan.altimeterSetting_hPa;
+  let seaLevelPressureAltitude_ft = pressureAltitudeFor(0, seaLevelSetting_hPa);
   const offset = plan.temperatureOffset_K;
   const truth: AirTruth = {
     staticPressure_Pa: 0,
@@ -101,8 +99,13 @@ export function observer(lesson: Lesson, state: AirplaneState, force: Float64Arr
   return {
     air,
     truth,
-    setWind(gust_kt) {
-      const wind = layers.length > 0 ? windAt(layers, state[STATE.altitude]! / METRES_PER_FOOT) : steady;
+    setWeather(time_s, gust_kt) {
+      const setting_hPa = weather.altimeterSetting_hPa(time_s);
+      if (setting_hPa !== seaLevelSetting_hPa) {
+        seaLevelSetting_hPa = setting_hPa;
+        seaLevelPressureAltitude_ft = pressureAltitudeFor(0, setting_hPa);
+      }
+      const wind = weather.wind(time_s, state[STATE.altitude]! / METRES_PER_FOOT);
       const speed = Math.hypot(wind.north, wind.east);
       const factor =
         speed > 0 ? (METRES_PER_SECOND_PER_KNOT * (speed + gust_kt)) / speed : METRES_PER_SECOND_PER_KNOT;

@@ -45,27 +45,36 @@ export interface PilotWatch {
  * @throws Rejection when the airplane cannot fly the drill
  */
 export function simulatedHands(
-  lesson: Lesson,
+  { plan, covered }: Lesson,
   flown: FlownDrill,
   habits: Habits,
   seed: number,
   watch: PilotWatch = {}
 ): () => Hands {
-  const settings = phaseSettings(lesson);
-  if (!Array.isArray(settings)) throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
-  const pilot = attitudePilot(lesson, settings, habits, seed, watch.told, flown.note);
+  const { lesson } = flown;
+  let sightByPhase: boolean[] = [];
+  let pilot = pilotNow();
+  let changes = flown.changes();
+  let lastIndex = 0;
   const { loop } = flown;
   const shown = loop.readings();
   const stick = { kind: 'attitude' as const, pitch_deg: shown.pitch_deg, bank_deg: shown.bank_deg };
   const hands: Hands = { ...loop.hands(), stick, bugs: flown.bugs() };
   const minimum_ft = asksForMinimum(lesson)?.minimum_ft ?? null;
-  const sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
-  const setsHeading =
-    lesson.plan.panel === 'dials' && lesson.plan.faults.length === 0 && !lesson.covered.includes('heading');
+  const setsHeading = plan.panel === 'dials' && plan.faults.length === 0 && !covered.includes('heading');
   const gyro = { levelSince_s: 0, setAt_s: 0, off_deg: 0, looks: 0 };
   let lookedAt: ScanArea | null = null;
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
+  /** Who is asked for something else thinks anew. */
+  function pilotNow() {
+    const settings = phaseSettings(lesson);
+    if (!Array.isArray(settings))
+      throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
+    sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
+    return attitudePilot(lesson, settings, habits, seed, watch.told, flown.note);
+  }
+
   /** Sets the heading indicator by the compass when that is due, and can be done. */
   function setHeading(readings: Readings, time_s: number): void {
     // In a hold the headings of the last circuit are what the next one is flown by; on a final nobody looks for the compass.
@@ -85,6 +94,11 @@ export function simulatedHands(
     const readings = loop.readings();
     if (setsHeading) setHeading(readings, loop.time_s());
     const { index } = flown.phase();
+    if (flown.changes() !== changes || index < lastIndex) {
+      pilot = pilotNow();
+      changes = flown.changes();
+    }
+    lastIndex = index;
     const seen = sightByPhase[index] ? loop.place() : null;
     const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation(), seen);
     if (pilot.looksAt() !== lookedAt) {
@@ -102,7 +116,7 @@ export function simulatedHands(
     if (wanted.radios) hands.radios = wanted.radios;
     // The setting is compared with what was given, once the panel has been taken in.
     if (loop.time_s() > CHECKS_SETTING_S) {
-      hands.altimeterSetting_hPa = lesson.plan.altimeterSetting_hPa;
+      hands.altimeterSetting_hPa = flown.altimeterSetting_hPa();
       if (minimum_ft !== null && hands.bugs?.minimum_ft !== minimum_ft)
         hands.bugs = { ...flown.bugs(), minimum_ft };
     }

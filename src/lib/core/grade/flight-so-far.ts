@@ -1,8 +1,8 @@
 import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-measure';
 import { deviationAt, fractionOfTolerance, targetAt } from '../deviation/deviation';
 import type { Corridor } from '../drill/corridor';
-import type { PhaseChannel, PhaseSpan } from '../drill/phase-tracker';
-import { lessonOf } from '../drill/lesson';
+import { isFlown, type PhaseChannel, type PhaseSpan } from '../drill/phase-tracker';
+import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
 import type { Finding } from '../finding/finding';
 import { offWords } from '../finding/quantity-words';
@@ -16,6 +16,8 @@ import { orderFindings } from './order-findings';
 
 /** What can be said of a flight while it is flown. */
 export interface FlightSoFar {
+  /** With what was asked for on the way. */
+  lesson: Lesson;
   /** As it is judged. */
   flight: Flight;
   phases: PhaseSpan[];
@@ -28,13 +30,14 @@ export interface FlightSoFar {
 
 /** What is true of a flight that is still flown, by the same measures as its grade will be. */
 export function flightSoFar(recorded: Flight, plan: LessonPlan): FlightSoFar {
-  const lesson = lessonAsFlown(lessonOf(plan), recorded);
-  const flight = asJudged(recorded, lesson);
-  const phases = detectPhases(flight, lesson.drill);
+  const planned = lessonAsFlown(lessonOf(plan), recorded);
+  const flight = asJudged(recorded, planned);
+  const { lesson, spans: phases } = detectPhases(flight, planned);
   const measures = measureCorridors(flight, lesson, phases);
   const isOver = ({ phaseId }: CorridorMeasure) =>
-    phases.some((span) => span.phaseId === phaseId && span.complete);
+    phases.some((span) => span.phaseId === phaseId && isFlown(span));
   return {
+    lesson,
     flight,
     phases,
     measures,

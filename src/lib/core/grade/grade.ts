@@ -4,7 +4,7 @@ import { lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
-import type { PhaseSpan } from '../drill/phase-tracker';
+import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
 import { duration, type Flight } from '../flight/flight';
 import { lessonAsFlown } from '../flight/as-flown';
@@ -71,10 +71,10 @@ const SHARE_HARD = 0.5;
 
 /** Grades a flight of a lesson's drill. The flight alone decides: nothing is taken from how it was flown. */
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
-  const lesson = lessonAsFlown(lessonOf(plan), recorded);
+  const planned = lessonAsFlown(lessonOf(plan), recorded);
+  const flight = asJudged(recorded, planned);
+  const { lesson, spans: phases } = detectPhases(flight, planned);
   const { drill } = lesson;
-  const flight = asJudged(recorded, lesson);
-  const phases = detectPhases(flight, drill);
   const measures = measureCorridors(flight, lesson, phases);
   const checks = measureChecks(flight, lesson, phases);
   const judged = judgeChecks(lesson, checks);
@@ -95,7 +95,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     ...handling,
     // What was seen of the eyes themselves goes before what the flying lets one guess of them.
     ...(scan?.findings ?? staringFindings(habits)),
-    ...notFlown(flight, lesson, phases)
+    ...notFlown(flight, lesson, toBeFlown(lesson, phases), phases)
   ];
   const findings = orderFindings(
     underCircumstances(lesson, [...faults, ...heldWell(lesson, measures, faults)])
@@ -115,7 +115,9 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
           ...techniqueElement(lesson, [...leaning, ...handling], measures)
         ];
   const hard = findings.filter((f) => f.severity === 'hard');
-  const completed = phases.filter((phase) => phase.complete).length / drill.phases.length;
+  const toFly = toBeFlown(lesson, phases);
+  const completed =
+    toFly.filter((id) => phases.some((span) => span.phaseId === id && isFlown(span))).length / toFly.length;
   let verdict = elements.map((e) => e.verdict).reduce<Verdict>(worse, 'met');
   if (completed < 1 || hard.length > 0 || elements.length === 0) verdict = 'not met';
   const unjudged = unjudgedOf(flight, lesson, phases);
@@ -130,7 +132,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     `Mean of ${elements.length} elements by weight (rate and speed on a rate 3, technique 2, others 1): ${figure(raw, 1)}.`,
     ...(completed < 1
       ? [
-          `${phases.filter((p) => p.complete).length} of ${drill.phases.length} phases completed: × ${figure(completed, 2)}.`
+          `${figure(completed * toFly.length)} of ${toFly.length} phases completed: × ${figure(completed, 2)}.`
         ]
       : []),
     ...(hard.length > 0
@@ -163,8 +165,23 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   };
 }
 
-function notFlown(flight: Flight, { drill }: Lesson, spans: readonly PhaseSpan[]): Finding[] {
-  const missing = drill.phases.filter((phase) => !spans.some((s) => s.phaseId === phase.id && s.complete));
+/** Ids of the phases that were to be flown: the plan's, without those an instructor left out by going on behind them. */
+function toBeFlown({ drill }: Lesson, spans: readonly PhaseSpan[]): string[] {
+  const planned = drill.phases.filter(({ then }) => then === undefined).map(({ id }) => id);
+  const begun = spans.map(({ phaseId }) => planned.indexOf(phaseId));
+  const last = Math.max(-1, ...begun);
+  return planned.filter((_, index) => index > last || begun.includes(index));
+}
+
+function notFlown(
+  flight: Flight,
+  { drill }: Lesson,
+  toFly: readonly string[],
+  spans: readonly PhaseSpan[]
+): Finding[] {
+  const missing = drill.phases.filter(
+    ({ id }) => toFly.includes(id) && !spans.some((span) => span.phaseId === id && isFlown(span))
+  );
   if (missing.length === 0) return [];
   const end = duration(flight);
   const names = missing.map(({ name }) => `“${name}”`).join(', ');

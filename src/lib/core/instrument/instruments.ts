@@ -4,7 +4,7 @@ import type { SeededNoise } from '../measure/seeded-noise';
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 import { calibratedFromImpact, pressureAltitudeFor, pressureAltitudeOf } from '../air/atmosphere';
 import { compassCardHeading, compassDeviation, stepCard } from './compass';
-import type { StandingFaults } from './instrument-fault';
+import { noFaults, type StandingFaults } from './instrument-fault';
 import type { AirTruth, PanelKind, Readings } from './readings';
 
 /** Time constants of first-order lags, seconds. */
@@ -70,20 +70,32 @@ export function settledInstruments(
   noise: SeededNoise
 ): InstrumentMemory {
   const memory = new Float64Array(INSTRUMENT_MEMORY_LENGTH);
-  memory[MEMORY.pitotLine] = truth.staticPressure_Pa + truth.impactPressure_Pa;
-  memory[MEMORY.staticLine] = truth.staticPressure_Pa;
-  memory[MEMORY.laggedAltitude] = pressureAltitudeOf(truth.staticPressure_Pa) / METRES_PER_FOOT;
-  memory[MEMORY.airspeed] = indicated(memory);
-  memory[MEMORY.turnRate] = truth.turnRate_degps;
-  memory[MEMORY.ball] = -truth.forceRight_g / BALL_FULL_SCALE_G;
+  resettleInstruments(memory, truth, noFaults);
   memory[MEMORY.vacuumGyro] = 1;
   memory[MEMORY.electricGyro] = 1;
-  memory[MEMORY.card] = truth.magneticHeading_deg;
-  memory[MEMORY.upDown] = -1;
   const earth = EARTH_RATE_DEGPH * Math.sin(set.latitude_deg * RADIANS_PER_DEGREE);
   memory[MEMORY.drift] = set.panel === 'tapes' ? 0 : (-earth + FRICTION_DRIFT_DEGPH * noise.normal()) / 3600;
   memory[MEMORY.toppleDirection] = 2 * Math.PI * noise.uniform();
   return memory;
+}
+
+/**
+ * The airplane has been put down elsewhere: what is felt of its air and its motion is felt as if it had been so for long. Gyros lie as
+ * they lay, and what is blocked keeps what is in it.
+ */
+export function resettleInstruments(memory: InstrumentMemory, truth: AirTruth, faults: StandingFaults): void {
+  if (!faults['pitot-blocked'] && !faults['pitot-and-drain-blocked'])
+    memory[MEMORY.pitotLine] = truth.staticPressure_Pa + truth.impactPressure_Pa;
+  if (!faults['static-blocked']) memory[MEMORY.staticLine] = truth.staticPressure_Pa;
+  memory[MEMORY.laggedAltitude] = pressureAltitudeOf(memory[MEMORY.staticLine]!) / METRES_PER_FOOT;
+  memory[MEMORY.airspeed] = indicated(memory);
+  memory[MEMORY.turnRate] = truth.turnRate_degps;
+  memory[MEMORY.ball] = -truth.forceRight_g / BALL_FULL_SCALE_G;
+  memory[MEMORY.card] = truth.magneticHeading_deg;
+  memory[MEMORY.cardRate] = 0;
+  memory[MEMORY.upForward] = 0;
+  memory[MEMORY.upRight] = 0;
+  memory[MEMORY.upDown] = -1;
 }
 
 /**

@@ -6,7 +6,7 @@ import { edgeBetween } from '../measure/edge';
 import { METRES_PER_FOOT, METRES_PER_STATUTE_MILE } from '../measure/units';
 import type { Outlook } from '../procedure/approach/what-is-seen';
 import { seeing, type Eye, type FromEye } from './eye';
-import { outlookOfLesson } from './outlook-of-lesson';
+import { outlookOfLesson } from '../drill/approach/outlook-of-lesson';
 import { runwayInSpace, type LightKind, type RunwayInSpace } from './runway-in-space';
 
 /** A point in the picture: degrees right of the nose and above it, by the airplane's own axes. */

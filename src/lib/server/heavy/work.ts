@@ -95,11 +95,11 @@ async function dwellReport(asked: {
   looks: Look[];
 }): Promise<ScanReport | null> {
   const recorded = await flightFromParquet(asked.parquet, gunzip);
-  const lesson = lessonOf(asked.plan);
-  const flight = asJudged(recorded, lesson);
+  const planned = lessonOf(asked.plan);
+  const flight = asJudged(recorded, planned);
   const end_s = flight.length / flight.rate_hz;
   const within = asked.looks.filter((look) => look.end_s > 0 && look.start_s < end_s);
-  const spans = detectPhases(flight, lesson.drill);
+  const { lesson, spans } = detectPhases(flight, planned);
   return scanReport(within, lesson, spans, measureCorridors(flight, lesson, spans), recorded);
 }
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Drill } from '$core/drill/drill';
   import type { PhaseSpan } from '$core/drill/phase-tracker';
-  import { commandWords } from '$core/flight/command';
+  import { commandWords } from '$core/flight/command-words';
   import type { Flight } from '$core/flight/flight';
   import { markNames, type FlightMark } from '$core/flight/flight-mark';
   import { clock } from '$core/measure/figure';

@@ -24,7 +24,7 @@ export class Ghost {
 
   private readonly judged = $derived.by(() => this.shown && asJudged(this.shown.flight, this.lesson()));
   private readonly phases = $derived.by(() =>
-    this.judged ? detectPhases(this.judged, this.lesson().drill) : []
+    this.judged ? detectPhases(this.judged, this.lesson()).spans : []
   );
 
   forget(): void {

@@ -18,6 +18,7 @@
   import Board from './Board.svelte';
   import CalledWords from './CalledWords.svelte';
   import BeginAgainSheet from './BeginAgainSheet.svelte';
+  import ControlExchange from './ControlExchange.svelte';
   import CoverSheet from './CoverSheet.svelte';
   import FlightHeader from './FlightHeader.svelte';
   import PhaseRibbon from './PhaseRibbon.svelte';
@@ -42,18 +43,19 @@
   let { data }: { data: PageData } = $props();
   const { lesson: planned, me } = untrack(() => data);
   const plan = planned.plan;
-  const lesson = lessonOf(plan);
-  const { aircraft, drill } = lesson;
+  const asPlanned = lessonOf(plan);
+  const { aircraft } = asPlanned;
   const hands = new PersonsHands(aircraft);
   const task = plan.scan ?? null;
-  const attention = task && new ScanAttention(task, lesson.covered, (area) => underWay.session?.look(area));
+  const attention =
+    task && new ScanAttention(task, asPlanned.covered, (area) => underWay.session?.look(area));
   const desk = task?.distractions
-    ? new DistractionDesk(distractionsOfLesson(lesson), (what) => underWay.session?.note(what))
+    ? new DistractionDesk(distractionsOfLesson(asPlanned), (what) => underWay.session?.note(what))
     : null;
   /** Seen from above; only where hints are allowed. */
   const hints = plan.corridors === 'hints';
-  const fromAbove = hints ? planPicture(lesson) : null;
-  const way = new FlownWay(lesson);
+  const fromAbove = hints ? planPicture(asPlanned) : null;
+  const way = new FlownWay(asPlanned);
   const approach = isApproach(plan) ? plan : null;
   const lookingOut = new LookingOut(
     approach !== null,
@@ -68,7 +70,7 @@
   let underLoad = $state(false);
 
   const underWay = new AttemptUnderWay({
-    lesson,
+    lesson: asPlanned,
     lessonId: planned.id,
     me: me!,
     hands,
@@ -87,11 +89,19 @@
     onothergraded: () => void invalidateAll()
   });
   const { session, frame, flying, simulatedBy } = $derived(underWay);
-  const helps = new Helps(lesson, hands, underWay);
+  /** With what was asked for on the way. */
+  const lesson = $derived.by(() => {
+    const asked = session?.asked;
+    if (!asked) return asPlanned;
+    const { plan: now, phases, checks } = asked;
+    return { ...asPlanned, plan: now, drill: { ...asPlanned.drill, phases, checks } };
+  });
+  const drill = $derived(lesson.drill);
+  const helps = new Helps(asPlanned, hands, underWay);
   const stopwatch = new Stopwatch(
     () => underWay.frame?.time_s ?? 0,
     (what) => underWay.session?.note({ kind: 'timer', detail: what }),
-    lesson.navigation !== null
+    asPlanned.navigation !== null
   );
   const voice = new InstructorVoice((index) =>
     [drill.phases[index]!.call, clearance].filter(Boolean).join('. ')
@@ -166,7 +176,7 @@
           })
     }),
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
-    ...(lesson.navigation && !attention ? radioKeys(hands, mark) : []),
+    ...(asPlanned.navigation && !attention ? radioKeys(hands, mark) : []),
     ...lookingOut.keys(() => session),
     ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : [])
   ]);
@@ -205,6 +215,7 @@
   retractable={aircraft.gear.retractable}
   pathLost={approach?.approach.pathLost === true}
 />
+{#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
 <CalledWords
   call={session?.state === 'ready' ? null : (phase?.call ?? null)}
   {clearance}

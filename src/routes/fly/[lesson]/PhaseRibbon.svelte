@@ -33,12 +33,16 @@
         : []
     )
   ]);
+  /** What was cleared on the way stands by itself. */
+  const phase = $derived(drill.phases[index ?? 0]!);
+  const planned = $derived(drill.phases.filter(({ then }) => then === undefined));
   const known = $derived(
-    drill.phases.slice(0, Math.min(...turnsOut.filter((at) => at > (index ?? 0)), drill.phases.length))
+    phase.then === undefined
+      ? planned.slice(0, Math.min(...turnsOut.filter((at) => at > (index ?? 0)), planned.length))
+      : [phase]
   );
   const first = $derived(Math.max(0, Math.min(known.length - SHOWN, (hints ? (index ?? 0) : 0) - 2)));
   const shown = $derived(known.slice(first, first + SHOWN));
-  const phase = $derived(drill.phases[index ?? 0]!);
 </script>
 
 <div
@@ -47,7 +51,7 @@
   aria-label="Phases"
 >
   {#each shown as step (step.id)}
-    {@const on = hints && index !== null && step.id === phase.id}
+    {@const on = index !== null && step.id === phase.id && (hints || phase.then !== undefined)}
     <div
       class="truncate border-r border-line px-2 py-1 last:border-r-0 {on ? 'bg-band font-bold' : 'text-soft'}"
       aria-current={on ? 'step' : undefined}
@@ -57,5 +61,5 @@
   {/each}
 </div>
 <p class="figure mt-1 min-h-5 text-xs text-soft">
-  {#if hints}{goalWords(phase, retractable)}{:else}{known.length} phases, as briefed{/if}
+  {#if hints || phase.then !== undefined}{goalWords(phase, retractable)}{:else}{known.length} phases, as briefed{/if}
 </p>

@@ -42,6 +42,8 @@ export class AttemptUnderWay {
   /** Who watches this attempt, and what was said to its flyer last. */
   watchers = $state.raw<readonly string[]>([]);
   said = $state.raw<Said | null>(null);
+  /** Who took or gave control last. */
+  controlBy = $state('');
   private link: LiveLink | null = null;
   outbox = $state.raw<FlightOutbox | null>(null);
   attempt = $state.raw<OutboxAttempt | null>(null);
@@ -102,7 +104,8 @@ export class AttemptUnderWay {
     this.link?.close();
     const link: LiveLink = new LiveLink(id, () => (this.link === link ? this.session : null), {
       watchers: (names) => (this.watchers = names),
-      said: (said) => (this.said = said)
+      said: (said) => (this.said = said),
+      control: (by) => (this.controlBy = by)
     });
     this.link = link;
     this.restarting = false;

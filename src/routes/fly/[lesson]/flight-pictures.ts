@@ -13,6 +13,7 @@ export class FlightPictures {
   private animation = 0;
   private last_ms = 0;
   private eyesWereClosed = false;
+  private handsMoved = 0;
 
   constructor(
     private readonly underWay: AttemptUnderWay,
@@ -40,9 +41,14 @@ export class FlightPictures {
     const { hands, voice, followers } = this;
     const { session, simulatedBy } = this.underWay;
     const seen = session?.frame;
-    if (seen && this.eyesWereClosed && !seen.eyesClosed && !simulatedBy)
+    if (
+      seen &&
+      !simulatedBy &&
+      ((this.eyesWereClosed && !seen.eyesClosed) || seen.handsMoved !== this.handsMoved)
+    )
       hands.takeFrom(seen.hands, seen.readings);
     this.eyesWereClosed = seen?.eyesClosed ?? false;
+    this.handsMoved = seen?.handsMoved ?? 0;
     if (session && !simulatedBy) session.hands(hands.now(dt_s));
     session?.show();
     if (seen && session?.state === 'running') {

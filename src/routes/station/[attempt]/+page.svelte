@@ -4,7 +4,7 @@
   import { phaseById } from '$core/drill/drill';
   import { lessonOf } from '$core/drill/lesson';
   import { lessonAsFlown } from '$core/flight/as-flown';
-  import { commandWords } from '$core/flight/command';
+  import { commandWords } from '$core/flight/command-words';
   import { duration, type Flight } from '$core/flight/flight';
   import { markKinds, markNames } from '$core/flight/flight-mark';
   import { planPicture, planTrack } from '$core/flight/plan-picture';

@@ -1,9 +1,9 @@
-import { minimumOf, weatherOf } from '../drill/approach/approach-minimum';
-import { isApproach } from '../drill/approach/approach-drill';
-import type { Lesson } from '../drill/lesson';
-import { distanceAtHeight } from '../procedure/approach/vertical-path';
-import { METRES_PER_NAUTICAL_MILE, METRES_PER_STATUTE_MILE } from '../measure/units';
-import { USUAL_PATH, type Outlook } from '../procedure/approach/what-is-seen';
+import { minimumOf, weatherOf } from './approach-minimum';
+import { isApproach } from './approach-drill';
+import type { Lesson } from '../lesson';
+import { distanceAtHeight } from '../../procedure/approach/vertical-path';
+import { METRES_PER_NAUTICAL_MILE, METRES_PER_STATUTE_MILE } from '../../measure/units';
+import { USUAL_PATH, type Outlook } from '../../procedure/approach/what-is-seen';
 
 /** In a lesson that is to end on the runway and names no weather, there is so much room under the cloud, and so far to see. */
 const ROOM_FT = 100;

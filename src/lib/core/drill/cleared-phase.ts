@@ -1,0 +1,137 @@
+import { trim } from '../aircraft/trim';
+import { asCourse, normaliseSigned } from '../measure/angle';
+import { Rejection } from '../measure/rejection';
+import { procedureTurnRate } from '../procedure/turn';
+import { clearanceWords, type Clearance } from './clearance';
+import { corridorsOf, settlingOf } from './corridors-of-goal';
+import type { Condition, Goal, Phase } from './drill';
+import { bankOf, tasOf } from './goal-in-air';
+import type { Lesson } from './lesson';
+import { fixesFor, referenceOf, type Reference } from './reference';
+import { conditionOfGoal } from './settings';
+
+/** A new heading, altitude or speed is looked at once it has had the time it takes, and so much more to hear, answer and begin. */
+const BEGINS_S = 15;
+const USUAL_FPM = 500;
+const SECONDS_PER_KNOT = 1.2;
+/** Altitudes are told in hundreds. */
+const ROUND_FT = 100;
+/** A fix that was cleared straight to is reached within this of it. */
+const THERE_NM = 0.3;
+
+/**
+ * What is flown by a clearance: what it says instead of what was asked for, everything else as it was. A new altitude or speed alone
+ * leaves the phase to its own end and to what comes after it; a heading, or straight to a fix, is flown until something else is asked.
+ * @param current the phase that was asked for; @param index its number
+ * @param shown what altimeter and heading indicator show: kept where nothing level, or no heading, was asked for
+ * @param number of clearances so far
+ * @throws Rejection where it names a fix that cannot be flown to, or the airplane cannot fly so
+ */
+export function clearedPhase(
+  lesson: Lesson,
+  current: Phase,
+  index: number,
+  clearance: Clearance,
+  shown: { altitude_ft: number; heading_deg: number },
+  number: number
+): Phase {
+  const { goal: before } = current;
+  const reference = clearance.direct === undefined ? current.reference : directTo(lesson, clearance.direct);
+  const lateral = lateralOf(before, clearance, shown.heading_deg);
+  const altitude_ft =
+    clearance.altitude_ft ??
+    (before.vertical.kind === 'level'
+      ? before.vertical.altitude_ft
+      : Math.round(shown.altitude_ft / ROUND_FT) * ROUND_FT);
+  const goal: Goal = {
+    vertical: { kind: 'level', altitude_ft },
+    ias_kt: clearance.speed_kt ?? before.ias_kt,
+    lateral,
+    flaps_deg: before.flaps_deg,
+    gear: before.gear
+  };
+  const trimmed = trim(lesson.aircraft, conditionOfGoal(lesson, goal, altitude_ft));
+  if (trimmed.kind === 'impossible') throw new Rejection('speed_kt', goal.ias_kt, trimmed.explanation);
+  const corridors = corridorsOf(goal, lesson.tolerance, undefined, {
+    bank_deg: bankOf(goal, lesson.plan),
+    attitudeCovered: lesson.covered.includes('attitude')
+  });
+  const turn_deg =
+    lateral.kind === 'heading' ? turnOf(shown.heading_deg, lateral.heading_deg, clearance.turn) : 0;
+  const takes_s: Partial<Record<string, number>> = {
+    altitude_ft: BEGINS_S + (Math.abs(altitude_ft - shown.altitude_ft) / USUAL_FPM) * 60,
+    heading_deg: BEGINS_S + turn_deg / procedureTurnRate(tasOf(goal, lesson.plan)),
+    ias_kt: BEGINS_S + SECONDS_PER_KNOT * Math.abs(goal.ias_kt - before.ias_kt)
+  };
+  // What was asked before and still is goes on being judged.
+  const held = current.corridors.filter(
+    ({ channel }) => channel !== 'courseShare' && channel !== 'arcError_nm'
+  );
+  const flownOn = clearance.heading_deg === undefined && clearance.direct === undefined;
+  const until: Condition =
+    clearance.direct === undefined
+      ? current.until
+      : { is: 'below', channel: 'fixDistance_nm', value: THERE_NM, for_s: 0 };
+  return {
+    id: `cleared-${number}`,
+    name: clearanceWords(clearance),
+    call: clearanceWords(clearance),
+    goal,
+    reference,
+    pace: 'called',
+    corridors,
+    settling: settlingOf(corridors, held, 0).map((settling) => ({
+      ...settling,
+      atLatest_s: Math.max(settling.atLatest_s, takes_s[settling.channel] ?? 0)
+    })),
+    until,
+    then: flownOn ? (current.then === undefined ? index + 1 : current.then) : null,
+    expected_s: 60,
+    ...(current.segment === undefined ? {} : { segment: current.segment }),
+    ends_ft: altitude_ft,
+    upset: null,
+    recovery: false
+  };
+}
+
+/** A phase while the instructor flies it: as it is, but nothing of it is the student's. */
+export function flownByInstructor(phase: Phase, number: number): Phase {
+  return {
+    ...phase,
+    id: `instructor-${number}`,
+    name: 'The instructor has control',
+    call: null,
+    pace: 'called',
+    corridors: [],
+    settling: [],
+    then: null,
+    upset: null,
+    recovery: false
+  };
+}
+
+function lateralOf(before: Goal, { heading_deg, direct }: Clearance, shown_deg: number): Goal['lateral'] {
+  if (direct !== undefined) return { kind: 'direct' };
+  if (heading_deg !== undefined) return { kind: 'heading', heading_deg };
+  if (before.lateral.kind !== 'turn') return before.lateral;
+  return { kind: 'heading', heading_deg: asCourse(before.lateral.to_deg ?? shown_deg) };
+}
+
+/** How far it is turned, degrees: the short way, or the way that was said. */
+function turnOf(from_deg: number, to_deg: number, way: 'left' | 'right' | undefined): number {
+  const short = normaliseSigned(to_deg - from_deg);
+  if (way === undefined || Math.sign(short) === (way === 'right' ? 1 : -1)) return Math.abs(short);
+  return 360 - Math.abs(short);
+}
+
+/** What can be cleared straight to: waypoints, and beacons. */
+export function directFixes({ navigation }: Pick<Lesson, 'navigation'>): string[] {
+  return navigation ? [...fixesFor(navigation.world, 'rnav'), ...fixesFor(navigation.world, 'ndb')] : [];
+}
+
+function directTo({ navigation, area }: Lesson, fix: string): Reference {
+  if (!navigation) throw new Rejection('direct', fix, 'no fix: this lesson has no radios');
+  const { world } = navigation;
+  const by = fixesFor(world, 'ndb').includes(fix) ? 'ndb' : 'rnav';
+  return referenceOf(world, by, { fix, turn: 'right' }, area.variation_deg, 'direct');
+}

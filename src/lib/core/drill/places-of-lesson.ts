@@ -1,0 +1,142 @@
+import { isApproach, type PlannedApproach } from './approach/approach-drill';
+import { placeAt, wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
+import { asCourse } from '../measure/angle';
+import { figure } from '../measure/figure';
+import { placeOnFinal, runwayOf } from '../procedure/approach/approach-place';
+import { altitudeOnPath } from '../procedure/approach/vertical-path';
+import { USUAL_PATH } from '../procedure/approach/what-is-seen';
+import { courseOf, type Phase } from './drill';
+import type { Lesson } from './lesson';
+import { onPanel } from './reference';
+
+/** A place an airplane is put down at in a lesson, with what is flown from there; without a place it stays where it is. */
+export interface PlaceToStart {
+  name: string;
+  at?: Place;
+  altitude_ft: number;
+  heading_deg: number;
+  speed_kt: number;
+  phase: string;
+}
+
+const ON_FINAL_NM = [3, 5, 8, 12] as const;
+const BEFORE_FINAL_FIX_NM = 1;
+const INTERCEPT_DEG = 30;
+/** The intercept begins so far out beyond the final fix, and so far beside the course. */
+const INTERCEPT_OUT_NM = 4;
+const INTERCEPT_ASIDE_NM = 2;
+const DOWNWIND_NM = 3.5;
+const BEFORE_FIX_NM = 5;
+
+/** Where an instructor would put the airplane in a lesson: on the final, its intercept, before a fix, at the beginning of each phase. */
+export function placesOfLesson(lesson: Lesson): PlaceToStart[] {
+  const { plan, navigation } = lesson;
+  if (isApproach(plan)) return placesOfApproach(lesson, plan);
+  return navigation ? beforeFixes(lesson) : beginnings(lesson);
+}
+
+function placesOfApproach({ drill, navigation, area }: Lesson, plan: PlannedApproach): PlaceToStart[] {
+  const { approach, speed_kt } = plan.approach;
+  const { world } = navigation!;
+  const first = drill.phases.findIndex(({ segment }) => segment === 'final');
+  const final = drill.phases[first]!;
+  const before = drill.phases[Math.max(0, first - 1)]!;
+  const level_ft = before.ends_ft;
+  const course_deg = asCourse(approach.finalCourse_deg + approach.variation_deg - area.variation_deg);
+  const heading = (turned_deg: number) => asCourse(course_deg + turned_deg);
+  const finalFix_nm = final.reference ? distanceOut(world, approach, final.reference.place) : 5;
+  const onFinal = (out_nm: number, name = `${figure(out_nm)} NM out on the final`): PlaceToStart => ({
+    name,
+    at: placeOnFinal(world, approach, out_nm),
+    altitude_ft: Math.round(
+      Math.min(level_ft, altitudeOnPath(approach.path ?? USUAL_PATH, approach.touchdownElevation_ft, out_nm))
+    ),
+    heading_deg: heading(0),
+    speed_kt: out_nm < finalFix_nm ? speed_kt : before.goal.ias_kt,
+    phase: (out_nm < finalFix_nm ? final : before).id
+  });
+  const joins =
+    drill.phases.find(({ goal: { lateral } }) => lateral.kind === 'course' && lateral.intercept_deg !== null) ??
+    before;
+  const beside = (side: -1 | 1): PlaceToStart => {
+    const out = placeOnFinal(world, approach, finalFix_nm + INTERCEPT_OUT_NM);
+    return {
+      name: `On the intercept, from the ${side < 0 ? 'left' : 'right'}`,
+      at: placeAt(out, approach.finalCourse_deg + approach.variation_deg + side * 90, INTERCEPT_ASIDE_NM),
+      altitude_ft: level_ft,
+      heading_deg: heading(-side * INTERCEPT_DEG),
+      speed_kt: joins.goal.ias_kt,
+      phase: joins.id
+    };
+  };
+  const runway = runwayOf(world, approach);
+  return [
+    ...ON_FINAL_NM.map((out_nm) => onFinal(out_nm)),
+    onFinal(finalFix_nm + BEFORE_FINAL_FIX_NM, `${figure(BEFORE_FINAL_FIX_NM)} NM before the final fix`),
+    beside(-1),
+    beside(1),
+    {
+      name: 'On a left downwind, abeam the threshold',
+      at: placeAt(runway, approach.finalCourse_deg + approach.variation_deg - 90, DOWNWIND_NM),
+      altitude_ft: level_ft,
+      heading_deg: heading(180),
+      speed_kt: joins.goal.ias_kt,
+      phase: joins.id
+    }
+  ];
+}
+
+function distanceOut(
+  world: Parameters<typeof runwayOf>[0],
+  approach: Parameters<typeof runwayOf>[1],
+  fix: Place
+): number {
+  return wayBetween(placeOnFinal(world, approach, 0), fix).distance_nm;
+}
+
+/** Some miles before every fix that a course leads to or from. */
+function beforeFixes({ drill, area }: Lesson): PlaceToStart[] {
+  return drill.phases.flatMap((phase, index) => {
+    const { reference, goal } = phase;
+    const course_deg = courseOf(goal.lateral);
+    if (!reference || course_deg === null || reference.bySight) return [];
+    return [
+      {
+        name: `${figure(BEFORE_FIX_NM)} NM before ${reference.fix}: ${phase.name}`,
+        at: placeAt(reference.place, course_deg + reference.north_deg + 180, BEFORE_FIX_NM),
+        altitude_ft: begins(drill.phases, index),
+        heading_deg: asCourse(onPanel(course_deg, reference, area)),
+        speed_kt: goal.ias_kt,
+        phase: phase.id
+      }
+    ];
+  });
+}
+
+/** Every phase from its beginning, over the place where the airplane is. */
+function beginnings({ drill, plan }: Lesson): PlaceToStart[] {
+  let heading_deg = plan.heading_deg;
+  return drill.phases.flatMap((phase, index) => {
+    const from_deg = heading_deg;
+    const { lateral } = phase.goal;
+    if (lateral.kind === 'heading') heading_deg = lateral.heading_deg;
+    if (lateral.kind === 'turn' && lateral.to_deg !== null) heading_deg = lateral.to_deg;
+    if (phase.upset !== null || phase.recovery) return [];
+    return [
+      {
+        name: `As “${phase.name}” begins`,
+        altitude_ft: begins(drill.phases, index) || plan.startAltitude_ft,
+        heading_deg: asCourse(from_deg),
+        speed_kt: index === 0 ? plan.startSpeed_kt : drill.phases[index - 1]!.goal.ias_kt,
+        phase: phase.id
+      }
+    ];
+  });
+}
+
+/** Altitude a phase begins at: where the one before leaves the airplane. */
+function begins(phases: readonly Phase[], index: number): number {
+  const before = phases[index - 1] ?? phases[index]!;
+  return before.ends_ft;
+}

@@ -1,0 +1,155 @@
+import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
+import type { Phase } from '../drill/drill';
+import type { Lesson } from '../drill/lesson';
+import { trackPhases, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
+import { Rejection } from '../measure/rejection';
+import type { Command } from './command';
+import type { FlightEvent } from './flight-event';
+import { lessonInWeather } from './weather-in-flight';
+
+/** The phases of a flight with what its instructor has asked for on the way. */
+export interface PhasesInFlight {
+  /** The lesson with the phases that came about: those of its drill, and after them those that were cleared. */
+  readonly lesson: Lesson;
+  readonly tracker: PhaseTracker;
+  /** How often something else was asked for than would have come. */
+  changes(): number;
+  instructorFlies(): boolean;
+  /** @throws Rejection where a command names a phase the plan has not */
+  admit(command: Command): void;
+  /**
+   * Does what a command does to the phases; most do nothing to them.
+   * @param from_s moment of the next sample @param shown at the newest one
+   * @throws Rejection, with nothing changed, where it asks for what this lesson has not
+   */
+  obey(command: Command, from_s: number, shown: Shown): void;
+}
+
+export type Shown = Parameters<typeof clearedPhase>[4];
+
+/** The same code runs live and in grading: what was asked for follows from the commands and the data alone. */
+export function phasesInFlight(planned: Lesson): PhasesInFlight {
+  const drill = { ...planned.drill, phases: [...planned.drill.phases] };
+  const lesson: Lesson = { ...planned, drill };
+  let count = drill.phases.length;
+  const tracker = trackPhases(drill);
+  /** What the student is to fly, also while the instructor does. */
+  let asked: number | null = null;
+  let instructorFlies = false;
+  let clearances = 0;
+  let takings = 0;
+  let changes = 0;
+
+  const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
+
+  function fly(index: number, from_s: number): void {
+    asked = index;
+    changes += 1;
+    if (instructorFlies) {
+      takings += 1;
+      index = add(flownByInstructor(drill.phases[index]!, takings));
+    }
+    tracker.goTo(index, from_s);
+  }
+
+  function add(phase: Phase): number {
+    drill.phases.push(phase);
+    return drill.phases.length - 1;
+  }
+
+  function planIndex(id: string): number {
+    const index = drill.phases.findIndex((phase) => phase.id === id);
+    if (index >= 0 && index < count) return index;
+    const known = drill.phases.slice(0, count).map((phase) => phase.id);
+    throw new Rejection('phase', id, `one of ${known.join(', ')}`);
+  }
+
+  return {
+    lesson,
+    tracker,
+    changes: () => changes,
+    instructorFlies: () => instructorFlies,
+    admit(command) {
+      if ('phase' in command && command.phase !== undefined) planIndex(command.phase);
+    },
+    obey(command, from_s, shown) {
+      switch (command.does) {
+        case 'clear': {
+          const at = askedNow();
+          const phase = clearedPhase(lesson, drill.phases[at]!, at, command, shown, clearances + 1);
+          clearances += 1;
+          return fly(add(phase), from_s);
+        }
+        case 'go on':
+          return fly(planIndex(command.phase), from_s);
+        case 'place':
+          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s);
+        case 'control': {
+          if (instructorFlies === (command.by === 'instructor')) return;
+          const index = askedNow();
+          instructorFlies = command.by === 'instructor';
+          return fly(index, from_s);
+        }
+        case 'weather': {
+          const other = lessonInWeather(lesson, command);
+          if (other) replan(other);
+        }
+      }
+    }
+  };
+
+  /** What is still to come is as in other weather: the runway is seen at the end, or it is not. What is past stays as it was. */
+  function replan(other: Lesson): void {
+    const ids = drill.phases.slice(0, count).map(({ id }) => id);
+    const reached = Math.max(-1, ...tracker.spans().map(({ phaseId }) => ids.indexOf(phaseId)));
+    const { phases, checks } = other.drill;
+    if (ids.slice(0, reached + 1).some((id, index) => phases[index]?.id !== id)) return;
+    const more = phases.length - count;
+    if (asked !== null && asked >= count) asked += more;
+    tracker.replan(phases);
+    count = phases.length;
+    drill.checks = checks;
+    changes += 1;
+    lesson.plan = other.plan;
+  }
+}
+
+/** The phases of a recorded flight, sample by sample, with its commands at their moments. */
+export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker'> {
+  /** @param time_s each later than the one before */
+  sample(time_s: number, read: ReadChannel): void;
+  /** What was commanded after the last sample. */
+  rest(): void;
+}
+
+/** Two moments nearer than this are the same. */
+const SAME_S = 1e-6;
+
+/** A command that asks for what the lesson has not is in no flight of ours; in a recording from elsewhere it says nothing. */
+export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): PhaseRun {
+  const flown = phasesInFlight(planned);
+  const commands = events.filter((event) => event.kind === 'command');
+  let next = 0;
+  let shown: Shown = { altitude_ft: planned.plan.startAltitude_ft, heading_deg: planned.plan.heading_deg };
+  let last_s = 0;
+  function obeyUntil(time_s: number, from_s: number): void {
+    for (; next < commands.length && commands[next]!.time_s <= time_s + SAME_S; next++) {
+      try {
+        flown.obey(commands[next]!.command, from_s, shown);
+      } catch (error) {
+        if (!(error instanceof Rejection)) throw error;
+      }
+    }
+  }
+  return {
+    lesson: flown.lesson,
+    tracker: flown.tracker,
+    sample(time_s, read) {
+      obeyUntil(time_s, time_s);
+      flown.tracker.advance(time_s, read);
+      shown = { altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') };
+      last_s = time_s;
+    },
+    rest: () => obeyUntil(Infinity, last_s)
+  };
+}

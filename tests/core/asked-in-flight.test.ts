@@ -1,0 +1,285 @@
+import { describe, expect, test } from 'vitest';
+import { lessonOf } from '$core/drill/lesson';
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
+import type { Command } from '$core/flight/command';
+import { detectPhases } from '$core/flight/detected-phases';
+import { column, sampleAt, type Flight } from '$core/flight/flight';
+import { flightLoop } from '$core/flight/flight-loop';
+import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
+import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
+import { simulatedHands } from '$core/flight/simulated-flight';
+import { gradeFlight } from '$core/grade/grade';
+import { asJudged } from '$core/flight/judged-channels';
+import { noHabits } from '$core/pilot/habits';
+import { pressureAltitudeFor } from '$core/air/atmosphere';
+import { planOf } from './flown';
+import { planned } from './planned-approach';
+
+interface Asked {
+  at_s: number;
+  command: Command;
+}
+
+/** Flown by the reference pilot, who does what is asked for; `from` the browser is another one. */
+function flownAsked(plan: LessonPlan, until_s: number, asked: readonly Asked[], resumeAt_s = Infinity) {
+  const lesson = lessonOf(plan);
+  const open = (chunks?: FlightChunk[]) => {
+    const fly = flyDrill(flightLoop(lesson), lesson, chunks && { chunks });
+    return { fly, hands: simulatedHands(lesson, fly, noHabits, plan.seed) };
+  };
+  let { fly, hands } = open();
+  const chunks: FlightChunk[] = [];
+  const left = [...asked];
+  while (fly.ended() === null && fly.loop.time_s() < until_s) {
+    while (left[0] && left[0].at_s <= fly.loop.time_s() + 1e-6) fly.command(left.shift()!.command);
+    const chunk = fly.step(hands());
+    if (!chunk) continue;
+    chunks.push(chunk);
+    if (fly.loop.time_s() > resumeAt_s) {
+      resumeAt_s = Infinity;
+      ({ fly, hands } = open([...chunks]));
+    }
+  }
+  const spans = fly.spans();
+  const last = fly.finish();
+  return { flight: flightFromChunks(last ? [...chunks, last] : chunks), spans, fly };
+}
+
+const level = planOf({ drill: 'straight-and-level', seed: 9, turbulence: 'smooth', figures: {} });
+const value = (flight: Flight, id: Parameters<typeof column>[1], at_s: number) =>
+  column(flight, id)[sampleAt(flight, at_s)]!;
+const steadyHands = (fly: FlownDrill) => {
+  const { pitch_deg } = fly.loop.readings();
+  return { ...fly.loop.hands(), stick: { kind: 'attitude' as const, pitch_deg, bank_deg: 0 } };
+};
+
+describe('the airplane is put down elsewhere', () => {
+  const plan = planned('xvlb-ils-24', { transition: null }, { turbulence: 'smooth' });
+  const lesson = lessonOf(plan);
+  const runway = lesson.navigation!.world.runways.find(({ name }) => name === '24')!;
+  const at = placeAt(runway, runway.course_deg + lesson.area.variation_deg + 180, 6);
+  const final = lesson.drill.phases.find(({ segment }) => segment === 'final')!;
+  const place: Command = {
+    does: 'place',
+    name: '6 miles out',
+    at,
+    altitude_ft: 1800,
+    heading_deg: 240,
+    speed_kt: 90,
+    phase: final.id
+  };
+
+  test('there it is: in trim with the hands off, its instruments as if it had come so', () => {
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const before = steadyHands(fly);
+    for (let i = 0; i < 500; i++) fly.step(before);
+    fly.command(place);
+    const shown = fly.loop.readings();
+    expect(wayBetween(fly.loop.place(), at).distance_nm * 1852).toBeLessThan(1);
+    expect(shown.altitude_ft).toBeCloseTo(1800, -1);
+    expect(shown.ias_kt).toBeCloseTo(90, 0);
+    expect(Math.abs(shown.heading_deg - 240)).toBeLessThan(1);
+    const hands = steadyHands(fly);
+    for (let i = 0; i < 1000; i++) fly.step(hands);
+    const after = fly.loop.readings();
+    expect(Math.abs(after.altitude_ft - 1800)).toBeLessThan(25);
+    expect(Math.abs(after.ias_kt - 90)).toBeLessThan(2);
+    expect(fly.phase().phaseId).toBe(final.id);
+  });
+
+  test('underground, out of the world, or slower than it flies: refused, with nothing changed', () => {
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const before = fly.loop.snapshot();
+    const spans = fly.spans();
+    for (const [wrong, field] of [
+      [{ altitude_ft: -900 }, 'altitude_ft'],
+      [{ at: { latitude_deg: 0, longitude_deg: 0 } }, 'at'],
+      [{ speed_kt: 41 }, 'speed_kt'],
+      [{ phase: 'moon' }, 'phase']
+    ] as const)
+      expect(() => fly.command({ ...place, ...wrong })).toThrow(expect.objectContaining({ field }));
+    expect(() => fly.command({ does: 'clear', direct: 'MOON' })).toThrow(
+      expect.objectContaining({ field: 'direct' })
+    );
+    expect(fly.loop.snapshot()).toEqual(before);
+    expect(fly.spans()).toEqual(spans);
+  });
+
+  test('what was flown before of that part counts no more, and what was left out is asked of nobody', () => {
+    const once = flownAsked(plan, 2000, [{ at_s: 30, command: place }]);
+    const grade = gradeFlight(once.flight, plan);
+    expect(
+      grade.findings.filter(({ kind, severity }) => kind === 'not-flown' || severity === 'hard')
+    ).toEqual([]);
+    expect(grade.phases[0]).toMatchObject({ cut: true, complete: false });
+    expect(grade.phases[1]).toMatchObject({ phaseId: final.id });
+    expect(grade.phases[1]!.start_s).toBeCloseTo(30.1, 1);
+    // Down the path badly, and once more well: the second time is the grade's.
+    const wild: Asked[] = [
+      { at_s: 30, command: place },
+      { at_s: 60, command: { ...place, altitude_ft: 2600 } },
+      { at_s: 90, command: place }
+    ];
+    const again = gradeFlight(flownAsked(plan, 2000, wild).flight, plan);
+    expect(again.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+    expect(again.phases.filter(({ phaseId }) => phaseId === final.id)).toHaveLength(1);
+    expect(again.phases.find(({ phaseId }) => phaseId === final.id)!.start_s).toBeGreaterThan(89);
+  });
+});
+
+describe('a clearance is what is asked for from then on', () => {
+  const asked: Asked[] = [
+    { at_s: 30, command: { does: 'clear', heading_deg: 150, turn: 'left', altitude_ft: 5000 } },
+    { at_s: 150, command: { does: 'clear', speed_kt: 80 } },
+    { at_s: 210, command: { does: 'go on', phase: lessonOf(level).drill.phases[0]!.id } }
+  ];
+  const { flight, spans } = flownAsked(level, 240, asked);
+
+  test('flown, graded by it, and the same live, graded and resumed', () => {
+    const found = detectPhases(asJudged(flight, lessonOf(level)), lessonOf(level));
+    expect(found.spans).toEqual(spans);
+    // The plan's own phase was begun anew.
+    expect(found.spans.map(({ phaseId }) => phaseId)).toEqual([
+      'cleared-1',
+      'cleared-2',
+      lessonOf(level).drill.phases[0]!.id
+    ]);
+    const [, second] = found.lesson.drill.phases.filter(({ then }) => then !== undefined);
+    // Of the second, heading and altitude stayed as they were cleared.
+    expect(second!.goal).toMatchObject({
+      lateral: { kind: 'heading', heading_deg: 150 },
+      vertical: { kind: 'level', altitude_ft: 5000 },
+      ias_kt: 80
+    });
+    expect(value(flight, 'heading_deg', 145)).toBeCloseTo(150, -1);
+    expect(value(flight, 'altitude_ft', 205)).toBeCloseTo(5000, -2);
+    const grade = gradeFlight(flight, level);
+    const inside = grade.measures.filter(({ phaseId }) => phaseId.startsWith('cleared'));
+    expect(inside.map(({ phaseId, channel }) => `${phaseId} ${channel}`)).toEqual([
+      'cleared-1 altitude_ft',
+      'cleared-1 ias_kt',
+      'cleared-1 heading_deg',
+      'cleared-2 altitude_ft',
+      'cleared-2 ias_kt',
+      'cleared-2 heading_deg'
+    ]);
+    expect(Math.min(...inside.map(({ shareInside }) => shareInside))).toBeGreaterThan(0.9);
+    const resumed = flownAsked(level, 240, asked, 170);
+    expect(resumed.spans).toEqual(spans);
+  });
+
+  test('who does not do it is outside, and is told of it; the same flight without the clearance is not', () => {
+    const lesson = lessonOf(level);
+    const straight = (ask: boolean) => {
+      const fly = flyDrill(flightLoop(lesson), lesson);
+      const hands = steadyHands(fly);
+      const chunks: FlightChunk[] = [];
+      for (let i = 0; i < 9000; i++) {
+        if (ask && i === 2000) fly.command({ does: 'clear', heading_deg: 60 });
+        const chunk = fly.step(hands);
+        if (chunk) chunks.push(chunk);
+      }
+      return gradeFlight(flightFromChunks([...chunks, fly.finish()!]), level);
+    };
+    const off = (ask: boolean) =>
+      straight(ask).measures.find(
+        ({ phaseId, channel }) => channel === 'heading_deg' && phaseId.startsWith('cleared')
+      )?.shareInside;
+    expect(off(true)).toBe(0);
+    expect(off(false)).toBeUndefined();
+    expect(
+      straight(true)
+        .findings.map(({ evidence }) => evidence)
+        .join()
+    ).toMatch(/060°/);
+  });
+});
+
+test('while the instructor has control nothing is the student’s, and then it is again', () => {
+  const taken: Asked[] = [
+    { at_s: 40, command: { does: 'control', by: 'instructor' } },
+    { at_s: 41, command: { does: 'clear', altitude_ft: 3500 } },
+    { at_s: 120, command: { does: 'control', by: 'student' } }
+  ];
+  const { flight } = flownAsked(level, 160, taken);
+  const { spans, lesson } = detectPhases(flight, lessonOf(level));
+  const flying = (time_s: number) => spans.findLast(({ start_s }) => start_s <= time_s)!.phaseId;
+  expect([20, 60, 119, 121].map(flying)).toEqual([
+    lesson.drill.phases[0]!.id,
+    'instructor-2',
+    'instructor-2',
+    'cleared-1'
+  ]);
+  const { measures } = gradeFlight(flight, level);
+  for (const { from_s, to_s } of measures) expect(to_s <= 40.1 || from_s >= 120).toBe(true);
+  // The instructor did fly what was cleared.
+  expect(value(flight, 'altitude_ft', 119)).toBeCloseTo(3500, -2);
+});
+
+describe('things fail later', () => {
+  const climb = planOf({ drill: 'straight-and-level', seed: 3, turbulence: 'smooth', figures: {} });
+  test.each([
+    [{ after_s: 20 }, 30],
+    [{ above_ft: climb.startAltitude_ft + 200 }, null],
+    [{ below_ft: climb.startAltitude_ft - 300 }, 'never']
+  ] as const)('%j', (when, at) => {
+    const { flight } = flownAsked(climb, 90, [
+      { at_s: 10, command: { does: 'fail', what: 'vacuum', when } },
+      { at_s: 10, command: { does: 'clear', altitude_ft: climb.startAltitude_ft + 500 } }
+    ]);
+    const failed = flight.events.filter(
+      (event) => event.kind === 'command' && event.command.does === 'fail' && !event.command.when
+    );
+    if (at === 'never') return expect(failed).toEqual([]);
+    expect(failed).toHaveLength(1);
+    if (at !== null) expect(failed[0]!.time_s).toBeCloseTo(at, 0);
+    else
+      expect(
+        Math.abs(value(flight, 'altitude_ft', failed[0]!.time_s) - climb.startAltitude_ft - 200)
+      ).toBeLessThan(5);
+    expect(gradeFlight(flight, climb).circumstances[0]).toMatch(/Vacuum lost from/);
+  });
+});
+
+describe('the weather changes', () => {
+  test('evenly over its time: the wind carries the airplane, and the altimeter is off by its height a hectopascal', () => {
+    const calm = { ...level, windSpeed_kt: 0, windLayers: [] };
+    const lesson = lessonOf(calm);
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const hands = steadyHands(fly);
+    const groundspeed = () => fly.read('groundspeed_kt');
+    const headwind = () => fly.read('tas_kt') - groundspeed();
+    for (let i = 0; i < 1000; i++) fly.step(hands);
+    const [still, shown, truly] = [groundspeed(), fly.read('altitude_ft'), fly.loop.trueAltitude_ft()];
+    const { heading_deg } = fly.loop.readings();
+    fly.command({
+      does: 'weather',
+      over_s: 60,
+      wind: { from_deg: Math.round(heading_deg), speed_kt: 30 },
+      altimeterSetting_hPa: calm.altimeterSetting_hPa - 10
+    });
+    for (let i = 0; i < 3000; i++) fly.step(hands);
+    // The air is there at once; the airplane follows by its drag.
+    expect(Math.abs(headwind() - 15)).toBeLessThan(1);
+    for (let i = 0; i < 6000; i++) fly.step(hands);
+    expect(still - groundspeed()).toBeGreaterThan(27);
+    expect(still - groundspeed()).toBeLessThan(33);
+    const high = fly.read('altitude_ft') - shown - (fly.loop.trueAltitude_ft() - truly);
+    const expected =
+      pressureAltitudeFor(0, calm.altimeterSetting_hPa - 10) -
+      pressureAltitudeFor(0, calm.altimeterSetting_hPa);
+    expect(Math.abs(high - expected)).toBeLessThan(6);
+  });
+
+  test('at the minimum it decides: an approach that was to be missed ends on the runway when it clears in time', () => {
+    const plan = planned('xvlb-ils-24', { transition: null, ends: 'missed' });
+    const { fly } = flownAsked(plan, 20, [
+      { at_s: 10, command: { does: 'weather', over_s: 0, base_ft: 1200, visibility_sm: 6 } }
+    ]);
+    expect(lessonOf(plan).drill.phases.some(({ segment }) => segment === 'missed')).toBe(true);
+    expect(fly.lesson.drill.phases.some(({ segment }) => segment === 'missed')).toBe(false);
+    expect(fly.lesson.drill.checks.some(({ kind }) => kind === 'threshold')).toBe(true);
+    expect(fly.phase().index).toBe(0);
+  });
+});
