@@ -13,7 +13,11 @@ import { gradeFlight } from '$core/grade/grade';
 import { asJudged } from '$core/flight/judged-channels';
 import { noHabits } from '$core/pilot/habits';
 import { pressureAltitudeFor } from '$core/air/atmosphere';
-import { planOf } from './flown';
+import { placesOfLesson } from '$core/drill/places-of-lesson';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { approaches, approachById } from '$core/procedure/approach/approach-catalogue';
+import { beforeThreshold } from '$core/procedure/approach/approach-place';
+import { aircraft, area, planOf } from './flown';
 import { planned } from './planned-approach';
 
 interface Asked {
@@ -45,6 +49,9 @@ function flownAsked(plan: LessonPlan, until_s: number, asked: readonly Asked[], 
   const last = fly.finish();
   return { flight: flightFromChunks(last ? [...chunks, last] : chunks), spans, fly };
 }
+
+/** By its first transition where it has no vectors. */
+const wayOf = (id: string) => ({ transition: approachById(id).transitions[0]?.id ?? null });
 
 const level = planOf({ drill: 'straight-and-level', seed: 9, turbulence: 'smooth', figures: {} });
 const value = (flight: Flight, id: Parameters<typeof column>[1], at_s: number) =>
@@ -125,6 +132,61 @@ describe('the airplane is put down elsewhere', () => {
     expect(again.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
     expect(again.phases.filter(({ phaseId }) => phaseId === final.id)).toHaveLength(1);
     expect(again.phases.find(({ phaseId }) => phaseId === final.id)!.start_s).toBeGreaterThan(89);
+  });
+});
+
+describe('places an instructor is offered', () => {
+  const ways = approaches.map(({ id }) => ({ id, ...wayOf(id) }));
+  test.each(ways)(
+    '$id: all can be flown from, and those on the final lie on its course and path',
+    ({ id, transition }) => {
+      const lesson = lessonOf(planned(id, { transition }, { turbulence: 'smooth' }));
+      const { approach } = lesson.plan.approach!;
+      const places = placesOfLesson(lesson);
+      expect(places.length).toBeGreaterThan(1);
+      for (const { phase, ...where } of places) {
+        const fly = flyDrill(flightLoop(lesson), lesson);
+        fly.command({ does: 'place', phase, ...where });
+        expect(fly.phase().phaseId).toBe(phase);
+        const out = /^(\d+) NM out/.exec(where.name);
+        if (!out) continue;
+        const before_nm = beforeThreshold(lesson.navigation!.world, approach, where.at!);
+        expect(before_nm).toBeCloseTo(Number(out[1]), 2);
+        const path = approach.path ?? { angle_deg: 3, crossing_ft: 50 };
+        const onPath_ft =
+          approach.touchdownElevation_ft +
+          path.crossing_ft +
+          before_nm * 6076.12 * Math.tan((path.angle_deg * Math.PI) / 180);
+        expect(where.altitude_ft).toBeLessThanOrEqual(onPath_ft + 1);
+      }
+    }
+  );
+
+  test.each(
+    placesOfLesson(lessonOf(planned('xvlb-ils-24', { transition: null })))
+      .map((place) => [place.name, place] as const)
+      .filter(([name]) => !name.includes('downwind'))
+  )('flown from “%s” by the reference pilot, nothing hard stands against it', (_, { phase, ...where }) => {
+    const plan = planned('xvlb-ils-24', { transition: null }, { turbulence: 'smooth' });
+    const { flight } = flownAsked(plan, 2000, [{ at_s: 20, command: { does: 'place', phase, ...where } }]);
+    const grade = gradeFlight(flight, plan);
+    expect(grade.findings.filter(({ severity }) => severity === 'hard').map(({ title }) => title)).toEqual(
+      []
+    );
+    expect(grade.findings.some(({ kind }) => kind === 'not-flown')).toBe(false);
+  });
+
+  test('in a lesson without radios, the beginning of each phase; by radio, before each fix', () => {
+    for (const drill of ['rate-and-speed-descent', 'vor-tracking', 'vor-hold']) {
+      const lesson = lessonOf(planOf({ ...sensiblePlan(aircraft, area, drill), drill }));
+      const places = placesOfLesson(lesson);
+      expect(places.length).toBeGreaterThan(0);
+      for (const { phase, ...where } of places) {
+        const fly = flyDrill(flightLoop(lesson), lesson);
+        fly.command({ does: 'place', phase, ...where });
+        expect(fly.phase().phaseId).toBe(phase);
+      }
+    }
   });
 });
 
@@ -282,4 +344,41 @@ describe('the weather changes', () => {
     expect(fly.lesson.drill.checks.some(({ kind }) => kind === 'threshold')).toBe(true);
     expect(fly.phase().index).toBe(0);
   });
+
+  test.each([
+    ['out of the descent', 0],
+    ['over the runway’s lights, by eye already', 1]
+  ])(
+    'sent around %s, an approach that was to end on the runway is missed, and judged as that',
+    (_, which) => {
+      const plan = planned('xvlb-ils-24', { transition: null, ends: 'landing' }, { turbulence: 'smooth' });
+      const lesson = lessonOf(plan);
+      const from = placesOfLesson(lesson).find(({ name }) => name.startsWith('3 NM'))!;
+      const fly = flyDrill(flightLoop(lesson), lesson);
+      const hands = simulatedHands(lesson, fly, noHabits, 5);
+      const chunks: FlightChunk[] = [];
+      const ends = lesson.drill.phases.at(which === 0 ? -2 : -1)!.id;
+      let sent = false;
+      const step = () => {
+        const chunk = fly.step(hands());
+        if (chunk) chunks.push(chunk);
+      };
+      for (let i = 0; i < 500; i++) step();
+      fly.command({ does: 'place', ...from });
+      while (fly.loop.time_s() < 500) {
+        step();
+        if (sent || fly.phase().phaseId !== ends || fly.loop.readings().altitude_ft > 700) continue;
+        fly.command({ does: 'go around' });
+        sent = true;
+      }
+      expect(sent).toBe(true);
+      expect(fly.loop.readings().altitude_ft).toBeGreaterThan(1500);
+      const last = fly.finish();
+      const grade = gradeFlight(flightFromChunks([...chunks, ...(last ? [last] : [])]), plan);
+      expect(grade.segments!.map(({ segment }) => segment)).toContain('missed');
+      expect(grade.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+      expect(grade.checks.some(({ kind }) => kind === 'missed')).toBe(true);
+      expect(grade.checks.some(({ kind }) => kind === 'decision')).toBe(false);
+    }
+  );
 });

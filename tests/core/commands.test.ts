@@ -51,6 +51,24 @@ describe('what is done to a flight from outside', () => {
       ]);
   });
 
+  test.each([100, 101, 105, 99])(
+    'what happens last is kept, wherever its piece ends: after %d steps',
+    (steps) => {
+      const lesson = lessonOf(bare);
+      const fly = flyDrill(flightLoop(lesson), lesson);
+      const chunks: FlightChunk[] = [];
+      for (let i = 0; i < 90 + steps; i++) {
+        const chunk = fly.step(fly.loop.hands());
+        if (chunk) chunks.push(chunk);
+      }
+      fly.command({ does: 'end' });
+      const last = fly.finish();
+      const flight = flightFromChunks(last ? [...chunks, last] : chunks);
+      expect(flight.events.map(({ kind }) => kind).slice(-2)).toEqual(['command', 'end']);
+      expect(Math.abs(flight.length - 1 - (90 + steps) / 10)).toBeLessThanOrEqual(1);
+    }
+  );
+
   test('it is judged in its light, though the plan knew nothing of it', () => {
     const grade = gradeFlight(commanded, bare);
     expect(grade.circumstances).toEqual(gradeFlight(planned, failing).circumstances);

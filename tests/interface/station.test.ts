@@ -1,7 +1,7 @@
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/postgres.mjs';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, fitsAcross, flownFor, signedIn, standsStill, test } from './people';
+import { choose, expect, fitsAcross, flownFor, signedIn, standsStill, test } from './people';
 
 /** The student flies at one server, the instructor sits at another; between them there is only the database. */
 test.describe('an instructor sits in', () => {
@@ -72,6 +72,7 @@ test.describe('an instructor sits in', () => {
     await expect(instructor.getByText(/Marked last: \d:\d\d Chased/)).toBeVisible({ timeout: 20_000 });
     await expect(instructor.getByText('flying', { exact: true })).toBeVisible({ timeout: 20_000 });
 
+    await instructor.getByRole('button', { name: 'Fail…' }).click();
     await instructor.getByRole('combobox', { name: 'What is to fail' }).click();
     await instructor.getByRole('option', { name: 'Vacuum lost' }).click();
     await instructor.getByRole('button', { name: 'Fail it now' }).click();
@@ -84,7 +85,7 @@ test.describe('an instructor sits in', () => {
     await instructor.getByRole('link', { name: 'Open its debrief' }).click();
     for (const page of [student, instructor]) {
       const marked = page.locator('section', {
-        has: page.getByRole('heading', { name: 'Marked in flight' })
+        has: page.getByRole('heading', { name: 'Marked and done in flight' })
       });
       for (const words of [
         'Good',
@@ -97,6 +98,108 @@ test.describe('an instructor sits in', () => {
         await expect(marked.getByText(words, { exact: false }).first()).toBeVisible();
       await expect(page.getByText(/Vacuum lost from \d:\d\d/).first()).toBeVisible();
     }
+    expect(faults).toEqual([]);
+  });
+
+  test('places the airplane, changes the weather, clears and corrects, takes control and gives it back, sends it around: flown and judged so', async ({
+    browser
+  }) => {
+    const faults: string[] = [];
+    const student = await signedIn(browser, 'Maren Tolvik', faults);
+    await student.goto('/plan?approach=xvlb-ils-24');
+    await choose(student.getByLabel('Way in', { exact: true }), 'vectors to final');
+    await student.getByRole('button', { name: 'Fly this' }).click();
+    await expect(student.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+    await student.keyboard.press('Space');
+    await flownFor(student, 5);
+    const instructor = await signedIn(browser, 'Ines Brandvik', faults, elsewhere.address);
+    await instructor.goto('/station');
+    const line = instructor.getByRole('listitem').filter({ hasText: 'Maren Tolvik: XVLB ILS 24' });
+    await line.first().getByRole('link', { name: 'Sit in' }).click();
+    const press = (name: string) => instructor.getByRole('button', { name, exact: true }).click();
+    const done = (words: string | RegExp) =>
+      expect(instructor.getByRole('listitem').filter({ hasText: words }).first()).toContainText(
+        'Ines Brandvik'
+      );
+    await expect(instructor.getByText('flying', { exact: true })).toBeVisible();
+
+    // On the final: time stands still until it is let go on, and there the airplane is.
+    await press('Place…');
+    await choose(instructor.getByLabel('Put the airplane', { exact: true }), '3 NM out on the final');
+    await press('Put it there');
+    await done(/placed: 3 NM out on the final/);
+    await expect(student.getByText('Your instructor has stopped time.')).toBeVisible();
+    await expect(student.getByRole('img', { name: /^Altitude 1[01]\d0 ft/ })).toBeVisible();
+    await press('Let time go on');
+    await expect(student.getByLabel('Phases').getByText('Down the path')).toBeVisible();
+
+    await press('Weather…');
+    await press('At minimums');
+    await press('Change it');
+    await done(/weather: cloud base/);
+    await press('Tell the weather');
+    await expect(student.getByTestId('said')).toContainText(
+      'XVLB: wind 240 at 18, visibility 3/4, overcast 300'
+    );
+
+    // A heading misheard is called once more; what is cleared last is what is asked.
+    await press('Clear…');
+    const heading = instructor.getByRole('spinbutton', { name: 'Heading' });
+    for (const to of ['230', '330']) {
+      await heading.fill(to);
+      await press('Clear');
+      await done(`cleared: heading ${to}°`);
+      await expect(student.getByLabel('Phases').getByText(`Heading ${to}°`)).toBeVisible();
+    }
+
+    // “I have control.” “You have control.” And back: only as the student takes it.
+    await press('“I have control”');
+    await expect(student.getByText('Ines Brandvik: “I have control.”')).toBeVisible();
+    await student.getByRole('button', { name: '“You have control”' }).click();
+    const turned = () =>
+      student
+        .getByRole('img', { name: /^Heading/ })
+        .first()
+        .getAttribute('aria-label');
+    const before = await turned();
+    await expect.poll(turned, { timeout: 30_000 }).not.toBe(before);
+    await press('“You have control”');
+    await expect(instructor.getByRole('button', { name: 'Offered' })).toBeDisabled();
+    await student.getByRole('button', { name: '“I have control”' }).click();
+    await expect(student.getByText('Ines Brandvik: “You have control.”')).toBeVisible();
+    await done('the student has control');
+
+    await press('Go around');
+    await done('sent around');
+    await press('2×');
+    await expect(student.getByRole('button', { name: '2×' })).toHaveAttribute('aria-pressed', 'true');
+    for (const width of [390, 820]) {
+      await instructor.setViewportSize({ width, height: 1180 });
+      for (const act of ['Place…', 'Clear…', 'Weather…', 'Fail…']) {
+        await press(act);
+        await fitsAcross(instructor);
+      }
+    }
+    const { violations } = await new AxeBuilder({ page: instructor }).analyze();
+    expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([]);
+
+    await instructor.getByRole('button', { name: 'End the flight…' }).click();
+    await instructor.getByRole('button', { name: 'End the flight', exact: true }).click();
+    await expect(student).toHaveURL(/\/debrief\//, { timeout: 20_000 });
+    await expect(
+      student.getByText('The instructor ended the flight at', { exact: false }).first()
+    ).toBeVisible();
+    const marked = student.locator('section', {
+      has: student.getByRole('heading', { name: 'Marked and done in flight' })
+    });
+    for (const words of [
+      'placed: 3 NM out',
+      'cleared: heading 330°',
+      'the instructor has control',
+      'time passes 2 times'
+    ])
+      await expect(marked.getByText(words, { exact: false }).first()).toBeVisible();
+    await expect(student.getByRole('row', { name: /Missed approach/ })).toBeVisible();
     expect(faults).toEqual([]);
   });
 

@@ -4,6 +4,7 @@
   import type { Lesson } from '$core/drill/lesson';
   import { briefingDone } from '$core/flight/briefing-done';
   import type { Flight } from '$core/flight/flight';
+  import { placedAt_s, sincePlaced } from '$core/flight/placings';
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import ApproachPlan from './ApproachPlan.svelte';
@@ -31,12 +32,13 @@
   const circles = $derived(plan.approach.circle !== undefined && plan.approach.ends !== 'missed');
   const briefing = $derived(flight && final_s !== null ? briefingDone(flight, chart, final_s) : null);
   /** The way flown, a point every two seconds. */
+  const STEP_S = 2;
   const way = $derived.by(() => {
     const latitude = flight?.columns.get('latitude_deg');
     const longitude = flight?.columns.get('longitude_deg');
     const altitude = flight?.columns.get('altitude_ft');
     if (!flight || !latitude || !longitude || !altitude) return [];
-    const step = 2 * flight.rate_hz;
+    const step = STEP_S * flight.rate_hz;
     return Array.from({ length: Math.ceil(flight.length / step) }, (_, i) => {
       const k = i * step;
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
@@ -47,7 +49,11 @@
       };
     });
   });
-  const until = $derived(cursor_s > 0 ? way.slice(0, Math.floor(cursor_s / 2) + 2) : way);
+  const until = $derived.by(() => {
+    const moment_s = cursor_s > 0 ? cursor_s : Infinity;
+    const flown = sincePlaced(way, STEP_S, flight ? placedAt_s(flight) : [], moment_s);
+    return flown.slice(0, Math.floor(moment_s / STEP_S) + 2);
+  });
   /** From the side only what was flown toward the runway, from the last time it was far out. */
   const inbound = $derived.by(() => {
     const farthest = (card.profile.points[0]?.before_nm ?? 8) + 0.3;

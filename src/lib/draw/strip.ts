@@ -7,6 +7,7 @@ import type { Lesson } from '$core/drill/lesson';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { targetsOf } from '$core/deviation/deviation';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
+import { placedAt_s } from '$core/flight/placings';
 import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import type { Exceedance } from '$core/deviation/exceedance';
 import {
@@ -125,12 +126,14 @@ function stripOf(
   marks: readonly StripMark[]
 ): Strip {
   const { step, margin, during, ...shown } = quantity;
-  const values =
+  const values = brokenWherePlaced(
+    flight,
     quantity.id === 'heading_deg'
       ? unwrapped(flight)
       : during
         ? whileAsked(flight, during, quantity.id)
-        : column(flight, quantity.id);
+        : column(flight, quantity.id)
+  );
   const mine = measures
     .filter((measure) => measure.channel === quantity.id)
     .map((measure) => ({ ...measure, laid: laidIn(flight, measure, values) }));
@@ -164,6 +167,15 @@ function stripOf(
     shareInside:
       judged > 0 ? mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / judged : null
   };
+}
+
+/** Where the airplane was put down elsewhere the line ends, and begins again. */
+function brokenWherePlaced(flight: Flight, values: ArrayLike<number>): ArrayLike<number> {
+  const placed_s = placedAt_s(flight);
+  if (placed_s.length === 0) return values;
+  const broken = Float32Array.from(values);
+  for (const time_s of placed_s) broken[Math.floor(time_s * flight.rate_hz)] = NaN;
+  return broken;
 }
 
 /** A channel about a course or an arc, held at the strip's stops, and nothing where there was none. */

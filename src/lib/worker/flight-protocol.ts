@@ -69,6 +69,8 @@ export interface Frame {
   frozen: boolean;
   /** Who has control; offered: the instructor gives it back, and waits for the student to say so. */
   control: 'student' | 'instructor' | 'offered';
+  /** How often something else was asked for: what `asked` told last. */
+  changes: number;
   /** How often the levers were moved without the person's hands: then these are to be taken from the airplane. */
   handsMoved: number;
   /** Times as fast as it does. */
@@ -82,7 +84,7 @@ export type FromFlight =
   | { kind: 'ready'; frame: Frame; startingHands: Hands }
   | { kind: 'frame'; frame: Frame }
   /** Something else is asked for than would have come: what the flight is now made of. */
-  | { kind: 'asked'; plan: LessonPlan; phases: Phase[]; checks: Check[] }
+  | { kind: 'asked'; changes: number; plan: LessonPlan; phases: Phase[]; checks: Check[] }
   | { kind: 'chunk'; chunk: FlightChunk }
   | { kind: 'live'; piece: LivePiece }
   | { kind: 'obeyed'; number: number; time_s: number; done: boolean }

@@ -30,6 +30,7 @@ export class FlightSession {
   frozen = $state(false);
   /** What the flight is made of since something else was asked for; null: as planned. */
   asked = $state.raw<Extract<FromFlight, { kind: 'asked' }> | null>(null);
+  private told: typeof this.asked = null;
   private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
@@ -56,7 +57,7 @@ export class FlightSession {
         this.newest = message.frame;
         return;
       case 'asked':
-        this.asked = message;
+        this.told = message;
         return;
       case 'chunk':
         this.events.onchunk(message.chunk);
@@ -85,7 +86,12 @@ export class FlightSession {
 
   /** Puts the newest frame on the panel; to be called once a picture. */
   show(): void {
-    if (this.newest !== this.frame) this.frame = this.newest;
+    const { newest, told } = this;
+    if (!newest || newest === this.frame) return;
+    // A frame and the phases it counts in belong together: one whose phases are no longer told is passed over.
+    if (told && newest.changes < told.changes && newest.changes !== (this.asked?.changes ?? 0)) return;
+    this.frame = newest;
+    if (told && newest.changes >= told.changes) this.asked = told;
   }
 
   hands(hands: Hands): void {

@@ -6,15 +6,14 @@ import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import { coach, type Coach } from '$core/grade/coach';
 import { examiner, isTest, type Examiner } from '$core/grade/examiner';
-import type { Command } from '$core/flight/command';
 import { flightFromChunks } from '$core/flight/recorder';
-import { Rejection } from '$core/measure/rejection';
 import { noHabits } from '$core/pilot/habits';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Eye } from '$core/view/eye';
 import { lookingOut } from '$core/view/looking-out';
 import { HINT_STANDS_S } from '$lib/draw/hint-stands';
+import { InstructorsActs } from './instructors-acts';
 import { liveSamples, type LiveSamples } from './live-samples';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
 
@@ -44,16 +43,9 @@ let advice: Coach | null = null;
 let hint: Frame['hint'] = null;
 let test: Examiner | null = null;
 let offer: Frame['offer'] = null;
-let frozen = false;
-/** It ran when time was stopped. */
-let ranBefore = false;
 let watched = false;
-let control: Frame['control'] = 'student';
-/** The command by which control is offered; answered when it is taken. */
-let offeredBy = 0;
-let handsMoved = 0;
-/** Whose hands fly while the instructor has not control. */
-let ownHands: (() => Hands) | null = null;
+let acts: InstructorsActs | null = null;
+let handsMovedBefore = 0;
 let changesTold = 0;
 let looksOut = false;
 let lookOut: ReturnType<typeof lookingOut> = null;
@@ -74,7 +66,6 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       recordLooks: eyes && lesson.plan.scan !== undefined
     });
   }
-  ownHands = nextHands;
   // A simulated pilot shows how it is done: nobody talks to it, but where a lesson is shown, it is explained.
   advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
   flown.onnote = (event) => advice?.heard(event);
@@ -84,13 +75,13 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   hint = null;
   offer = null;
   changesTold = 0;
-  control = 'student';
   test =
     !message.pilot && isTest(lesson)
       ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
       : null;
   lookOut = lookingOut(lesson);
-  if (flown.instructorFlies()) takeControl();
+  handsMovedBefore = 0;
+  acts = actsOn(flown);
   tellAsked();
   tell({ kind: 'ready', frame: frame(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
@@ -111,9 +102,10 @@ function frame(): Frame {
     looksAt,
     hint,
     offer,
-    frozen,
-    control,
-    handsMoved,
+    frozen: acts!.frozen,
+    control: acts!.control,
+    changes: changesTold,
+    handsMoved: acts!.handsMoved,
     rate,
     outside: looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null
   };
@@ -182,73 +174,57 @@ function tellLive(now: number): void {
   if (piece) tell({ kind: 'live', piece });
 }
 
-/** Does what an instructor asks for. */
-function command({ number, command: asked }: Extract<ToFlight, { kind: 'command' }>): void {
-  if (flown && asked.does === 'control' && asked.by === 'student' && control !== 'student' && !ownHands) {
-    // The one who takes says so before the one who has lets go.
-    if (control === 'offered')
-      tell({ kind: 'obeyed', number: offeredBy, time_s: flown.loop.time_s(), done: false });
-    control = 'offered';
-    offeredBy = number;
-    return tell({ kind: 'frame', frame: frame() });
-  }
-  const done = flown !== null && isDone(flown, asked);
-  if (flown) tell({ kind: 'frame', frame: frame() });
-  tell({ kind: 'obeyed', number, time_s: flown?.loop.time_s() ?? 0, done });
-  if (done && asked.does === 'end') end('stopped');
-}
-
-/** What cannot be done is answered so; anything else that goes wrong is a fault of ours. */
-function isDone(drill: FlownDrill, asked: Command): boolean {
-  try {
-    doCommand(drill, asked);
-    return true;
-  } catch (error) {
-    if (error instanceof Rejection) return false;
-    throw error;
-  }
-}
-
-/** The instructor's hands: a pilot who flies what is asked for. */
-function takeControl(): void {
-  control = 'instructor';
-  nextHands = simulatedHands(flown!.lesson, flown!, noHabits, flown!.lesson.plan.seed);
-}
-
-function giveBack(): void {
-  control = 'student';
-  nextHands = ownHands;
-  handsMoved += 1;
-}
-
 /** What the flight is made of, where something else was asked for. */
 function tellAsked(): void {
-  if (flown!.changes() === changesTold) return;
-  changesTold = flown!.changes();
-  const { plan, drill } = flown!.lesson;
-  lookOut = lookingOut(flown!.lesson);
-  advice = advice && coach(flown!.lesson);
-  tell({ kind: 'asked', plan, phases: drill.phases, checks: drill.checks });
+  const { lesson, changes } = flown!;
+  if (changes() === changesTold) return;
+  changesTold = changes();
+  lookOut = lookingOut(lesson);
+  advice = advice && coach(lesson);
+  const { phases, checks } = lesson.drill;
+  tell({ kind: 'asked', changes: changesTold, plan: lesson.plan, phases, checks });
 }
 
-function doCommand(drill: FlownDrill, asked: Command): void {
-  if (asked.does === 'freeze') {
-    if (asked.on === frozen) return;
-    if (asked.on) ranBefore = running;
-    frozen = asked.on;
-    running = asked.on ? false : ranBefore;
-    last = performance.now();
-    owed_s = 0;
-  }
-  drill.command(asked);
-  if (asked.does === 'time') rate = asked.rate;
-  if (asked.does === 'control' && asked.by === 'instructor') takeControl();
-  if (asked.does === 'control' && asked.by === 'student') giveBack();
-  if (asked.does === 'place') {
-    hands = { ...drill.loop.hands(), bugs: drill.bugs() };
-    handsMoved += 1;
-  }
+/** What changed without a step. */
+function tellChanged(): void {
   tellAsked();
+  if (acts!.handsMoved !== handsMovedBefore) {
+    handsMovedBefore = acts!.handsMoved;
+    hands = { ...flown!.loop.hands(), bugs: flown!.bugs() };
+  }
+  tell({ kind: 'frame', frame: frame() });
+}
+
+/** Does what an instructor asks for. */
+function command({ number, command: asked }: Extract<ToFlight, { kind: 'command' }>): void {
+  if (!flown || !acts) return tell({ kind: 'obeyed', number, time_s: 0, done: false });
+  acts.obey(number, asked);
+  tellChanged();
+  if (asked.does === 'end') end('stopped');
+}
+
+function actsOn(drill: FlownDrill): InstructorsActs {
+  const { lesson, loop } = drill;
+  const own = nextHands;
+  return new InstructorsActs(
+    {
+      drill,
+      running: () => running,
+      run(on) {
+        running = on;
+        last = performance.now();
+        owed_s = 0;
+      },
+      setRate: (asked) => (rate = asked),
+      flyBy: (who) =>
+        (nextHands = who === 'own' ? own : simulatedHands(lesson, drill, noHabits, lesson.plan.seed)),
+      asksBeforeGiving: own === null
+    },
+    (number, done) => {
+      tellChanged();
+      tell({ kind: 'obeyed', number, time_s: loop.time_s(), done });
+    }
+  );
 }
 
 function end(how: 'flown' | 'ground' | 'stopped'): void {
@@ -270,7 +246,7 @@ function obey(message: ToFlight): void {
       if (!nextHands) hands = message.hands;
       return;
     case 'run':
-      if (running === message.running || !flown || frozen) return;
+      if (running === message.running || !flown || acts?.frozen) return;
       running = message.running;
       last = performance.now();
       owed_s = 0;
@@ -299,11 +275,8 @@ function obey(message: ToFlight): void {
     case 'command':
       return command(message);
     case 'take control':
-      if (!flown || control !== 'offered') return;
-      doCommand(flown, { does: 'control', by: 'student' });
-      hands = { ...flown.loop.hands(), bugs: flown.bugs() };
-      tell({ kind: 'frame', frame: frame() });
-      return tell({ kind: 'obeyed', number: offeredBy, time_s: flown.loop.time_s(), done: true });
+      acts?.takeControl();
+      return;
     case 'look out':
       looksOut = message.looks;
       if (flown) tell({ kind: 'frame', frame: frame() });

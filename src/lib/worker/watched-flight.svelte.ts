@@ -3,7 +3,7 @@ import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import type { FlightMark, MarkKind } from '$core/flight/flight-mark';
 import type { Flight } from '$core/flight/flight';
 import { growingFlight, type LivePiece } from '$core/flight/live-piece';
-import type { FlightChunk } from '$core/flight/recorder';
+import { CHUNK_SAMPLES, type FlightChunk } from '$core/flight/recorder';
 import { freshId } from './fresh-id';
 import { oneAtATime } from './one-at-a-time';
 
@@ -40,6 +40,7 @@ export class WatchedFlight {
   /** Marks that are not with the server yet. */
   unsent = $state(0);
   private readonly growing = growingFlight();
+  private giving: Promise<void> = Promise.resolve();
   private source: EventSource | null = null;
   private chunks = 0;
   private heard_ms = Date.now();
@@ -47,8 +48,16 @@ export class WatchedFlight {
 
   constructor(readonly attemptId: string) {}
 
+  /** With what was done to it since its last chunk: that is told sooner than kept. */
   flight(): Flight {
-    return this.growing.flight();
+    const flight = this.growing.flight();
+    const known_s = (this.chunks * CHUNK_SAMPLES) / RECORDING_RATE_HZ;
+    const done = this.commands.flatMap(({ command, outcome, at_s }) =>
+      outcome === 'done' && at_s !== null && at_s >= known_s
+        ? [{ time_s: at_s, kind: 'command' as const, command }]
+        : []
+    );
+    return done.length > 0 ? { ...flight, events: [...flight.events, ...done] } : flight;
   }
 
   /** The newest moment, for the panel. */
@@ -135,8 +144,13 @@ export class WatchedFlight {
     }
   });
 
-  /** Asks for something to be done to the flight. */
-  async give(command: Command): Promise<void> {
+  /** Asks for something to be done to the flight; what is asked for first is done first. */
+  give(command: Command): Promise<void> {
+    this.giving = this.giving.then(() => this.giveNow(command));
+    return this.giving;
+  }
+
+  private async giveNow(command: Command): Promise<void> {
     this.problem = '';
     const body = { id: freshId(), command };
     for (let tries = 1; tries <= 3; tries++) {

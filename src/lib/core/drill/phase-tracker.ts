@@ -19,6 +19,8 @@ export interface PhaseSpan {
   complete: boolean;
   /** Something else was asked for before it had come to its end: it is judged as far as it was flown. */
   cut?: true;
+  /** It was begun because it was asked for, wherever the airplane was: how it was come to is nobody's doing. */
+  asked?: true;
 }
 
 /** Flown to its end, or as far as it was asked for. */
@@ -95,11 +97,10 @@ export function trackPhases(drill: Drill): PhaseTracker {
       const under = spans.at(-1);
       if (under && !under.complete) under.cut = true;
       finished = false;
-      if (next < planned) {
-        const again = new Set(drill.phases.slice(next, planned).map(({ id }) => id));
-        spans = spans.filter(({ phaseId }) => !again.has(phaseId));
-      }
+      const again = drill.phases.slice(next, Math.max(next + 1, planned)).map(({ id }) => id);
+      spans = spans.filter(({ phaseId }) => !again.includes(phaseId));
       begin(next, from_s);
+      spans.at(-1)!.asked = true;
     },
     replan(phases) {
       drill.phases.splice(0, planned, ...phases);

@@ -1,10 +1,11 @@
 import { isApproach, type PlannedApproach } from './approach/approach-drill';
-import { placeAt, wayBetween } from '../earth/geodesic';
+import { placeAt } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { asCourse } from '../measure/angle';
 import { figure } from '../measure/figure';
-import { placeOnFinal, runwayOf } from '../procedure/approach/approach-place';
-import { altitudeOnPath } from '../procedure/approach/vertical-path';
+import { beforeThreshold, placeOnFinal, runwayOf } from '../procedure/approach/approach-place';
+import { finalProfile } from '../procedure/approach/approach-profile';
+import { heightOnPath, rateOnPath } from '../procedure/approach/vertical-path';
 import { USUAL_PATH } from '../procedure/approach/what-is-seen';
 import { courseOf, type Phase } from './drill';
 import type { Lesson } from './lesson';
@@ -17,6 +18,8 @@ export interface PlaceToStart {
   altitude_ft: number;
   heading_deg: number;
   speed_kt: number;
+  /** Trimmed for the path it is put on; left out: level. */
+  verticalSpeed_fpm?: number;
   phase: string;
 }
 
@@ -24,8 +27,8 @@ const ON_FINAL_NM = [3, 5, 8, 12] as const;
 const BEFORE_FINAL_FIX_NM = 1;
 const INTERCEPT_DEG = 30;
 /** The intercept begins so far out beyond the final fix, and so far beside the course. */
-const INTERCEPT_OUT_NM = 4;
-const INTERCEPT_ASIDE_NM = 2;
+const INTERCEPT_OUT_NM = 2.5;
+const INTERCEPT_ASIDE_NM = 1.5;
 const DOWNWIND_NM = 3.5;
 const BEFORE_FIX_NM = 5;
 
@@ -41,58 +44,70 @@ function placesOfApproach({ drill, navigation, area }: Lesson, plan: PlannedAppr
   const { world } = navigation!;
   const first = drill.phases.findIndex(({ segment }) => segment === 'final');
   const final = drill.phases[first]!;
-  const before = drill.phases[Math.max(0, first - 1)]!;
-  const level_ft = before.ends_ft;
+  const level_ft = drill.phases[Math.max(0, first - 1)]!.ends_ft;
+  /** What leads along the course to the final fix, and what joins it; a procedure turn is begun elsewhere. */
+  const inward = drill.phases.slice(0, first).filter(({ goal }) => goal.lateral.kind === 'course');
+  const along = inward.at(-1);
+  const joins = inward.find(
+    ({ goal: { lateral } }) => lateral.kind === 'course' && lateral.intercept_deg !== null
+  );
   const course_deg = asCourse(approach.finalCourse_deg + approach.variation_deg - area.variation_deg);
   const heading = (turned_deg: number) => asCourse(course_deg + turned_deg);
-  const finalFix_nm = final.reference ? distanceOut(world, approach, final.reference.place) : 5;
-  const onFinal = (out_nm: number, name = `${figure(out_nm)} NM out on the final`): PlaceToStart => ({
-    name,
-    at: placeOnFinal(world, approach, out_nm),
-    altitude_ft: Math.round(
-      Math.min(level_ft, altitudeOnPath(approach.path ?? USUAL_PATH, approach.touchdownElevation_ft, out_nm))
-    ),
-    heading_deg: heading(0),
-    speed_kt: out_nm < finalFix_nm ? speed_kt : before.goal.ias_kt,
-    phase: (out_nm < finalFix_nm ? final : before).id
-  });
-  const joins =
-    drill.phases.find(({ goal: { lateral } }) => lateral.kind === 'course' && lateral.intercept_deg !== null) ??
-    before;
-  const beside = (side: -1 | 1): PlaceToStart => {
-    const out = placeOnFinal(world, approach, finalFix_nm + INTERCEPT_OUT_NM);
+  const { finalFix, points } = finalProfile(world, approach);
+  const finalFix_nm = (finalFix ?? points[0]!).before_nm;
+  const path = approach.path ?? USUAL_PATH;
+  const onFinal = (out_nm: number, name = `${figure(out_nm)} NM out on the final`): PlaceToStart => {
+    const inside = out_nm < finalFix_nm || !along;
+    const ias_kt = inside ? speed_kt : along.goal.ias_kt;
+    const path_ft = approach.touchdownElevation_ft + heightOnPath(path, out_nm);
+    return {
+      name,
+      at: placeOnFinal(world, approach, out_nm),
+      altitude_ft: Math.round(Math.min(level_ft, path_ft)),
+      heading_deg: heading(0),
+      speed_kt: ias_kt,
+      ...(inside && path_ft < level_ft
+        ? { verticalSpeed_fpm: -Math.round(rateOnPath(path.angle_deg, ias_kt)) }
+        : {}),
+      phase: (inside ? final : along).id
+    };
+  };
+  const beside = (side: -1 | 1, joined: Phase): PlaceToStart => {
+    const to_nm = joined.reference ? beforeThreshold(world, approach, joined.reference.place) : 0;
+    const out = placeOnFinal(world, approach, Math.max(finalFix_nm, to_nm) + INTERCEPT_OUT_NM);
     return {
       name: `On the intercept, from the ${side < 0 ? 'left' : 'right'}`,
       at: placeAt(out, approach.finalCourse_deg + approach.variation_deg + side * 90, INTERCEPT_ASIDE_NM),
-      altitude_ft: level_ft,
+      altitude_ft: altitudeIn(joined),
       heading_deg: heading(-side * INTERCEPT_DEG),
-      speed_kt: joins.goal.ias_kt,
-      phase: joins.id
+      speed_kt: joined.goal.ias_kt,
+      phase: joined.id
     };
   };
   const runway = runwayOf(world, approach);
   return [
-    ...ON_FINAL_NM.map((out_nm) => onFinal(out_nm)),
-    onFinal(finalFix_nm + BEFORE_FINAL_FIX_NM, `${figure(BEFORE_FINAL_FIX_NM)} NM before the final fix`),
-    beside(-1),
-    beside(1),
-    {
+    ...ON_FINAL_NM.filter((out_nm) => out_nm < finalFix_nm || along).map((out_nm) => onFinal(out_nm)),
+    ...(along
+      ? [onFinal(finalFix_nm + BEFORE_FINAL_FIX_NM, `${figure(BEFORE_FINAL_FIX_NM)} NM before the final fix`)]
+      : []),
+    ...(joins ? [beside(-1, joins), beside(1, joins), downwind(joins)] : [])
+  ];
+
+  function downwind(joined: Phase): PlaceToStart {
+    return {
       name: 'On a left downwind, abeam the threshold',
       at: placeAt(runway, approach.finalCourse_deg + approach.variation_deg - 90, DOWNWIND_NM),
-      altitude_ft: level_ft,
+      altitude_ft: altitudeIn(joined),
       heading_deg: heading(180),
-      speed_kt: joins.goal.ias_kt,
-      phase: joins.id
-    }
-  ];
+      speed_kt: joined.goal.ias_kt,
+      phase: joined.id
+    };
+  }
 }
 
-function distanceOut(
-  world: Parameters<typeof runwayOf>[0],
-  approach: Parameters<typeof runwayOf>[1],
-  fix: Place
-): number {
-  return wayBetween(placeOnFinal(world, approach, 0), fix).distance_nm;
+/** Where a phase is flown level, or leads to. */
+function altitudeIn({ goal: { vertical }, ends_ft }: Phase): number {
+  return vertical.kind === 'level' ? vertical.altitude_ft : ends_ft;
 }
 
 /** Some miles before every fix that a course leads to or from. */

@@ -184,5 +184,6 @@ const cures: Record<FindingKind, string> = {
   'circled-well': 'Keep it.',
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
+  'ended-by-instructor': 'What was not flown is for another time.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'
 };

@@ -71,7 +71,8 @@ export const findingKinds = [
   'circled-well',
   'held-well',
   'no-clock',
-  'not-flown'
+  'not-flown',
+  'ended-by-instructor'
 ] as const;
 
 export type FindingKind = (typeof findingKinds)[number];

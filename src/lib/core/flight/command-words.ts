@@ -21,6 +21,8 @@ export function commandWords(command: Command, phaseName: (id: string) => string
       return `cleared: ${lowered(clearanceWords(command))}`;
     case 'go on':
       return `cleared to go on: ${phaseName(command.phase)}`;
+    case 'go around':
+      return 'sent around';
     case 'weather':
       return `weather: ${weatherWords(command)}`;
     case 'control':

@@ -10,7 +10,7 @@ export const LONGEST_CALL = 160;
 export const timeRates = [1, 2, 4] as const;
 
 const yesNo = Type.Boolean({ accepted: 'true or false' });
-const does = <const Does extends string, Fields extends Record<string, TSchema>>(
+const does = /* @__NO_SIDE_EFFECTS__ */ <const Does extends string, Fields extends Record<string, TSchema>>(
   what: Does,
   fields: Fields
 ) => Type.Object({ does: Type.Literal(what), ...fields }, { additionalProperties: false });
@@ -29,7 +29,7 @@ export const FailsWhen = Type.Union(
 );
 export type FailsWhen = Static<typeof FailsWhen>;
 
-/** Where the airplane is put down, level and trimmed; without a place it stays over the one it is at. */
+/** Where the airplane is put down, trimmed; without a place it stays over the one it is at. */
 export const Placing = does('place', {
   /** What people call it. */
   name: name(60),
@@ -43,6 +43,8 @@ export const Placing = does('place', {
   /** Magnetic. */
   heading_deg: numberIn('°', 0, 360),
   speed_kt: numberIn('kt', 40, 300),
+  /** Trimmed for this rate; left out: level. */
+  verticalSpeed_fpm: Type.Optional(numberIn('ft/min', -2000, 2000)),
   /** Id of the phase that is flown from there; left out: the one that is flown now. */
   phase: Type.Optional(name(60))
 });
@@ -86,7 +88,9 @@ export const Command = Type.Union(
     does('hold position', { on: yesNo }),
     Placing,
     Clearance,
-    /** On with what was planned, from a phase on: cleared for the approach, to hold as published, to go around. */
+    /** The missed approach is flown from here, whatever the plan's end. */
+    does('go around', {}),
+    /** On with what was planned, from a phase on: cleared for the approach, to hold as published. */
     does('go on', { phase: name(60) }),
     WeatherChange,
     /** Who has control. */
@@ -97,7 +101,7 @@ export const Command = Type.Union(
   ],
   {
     accepted:
-      'fail, freeze, time, hold position, place, clear, go on, weather, control, call or end, with what belongs to it'
+      'fail, freeze, time, hold position, place, clear, go around, go on, weather, control, call or end, with what belongs to it'
   }
 );
 export type Command = Static<typeof Command>;

@@ -3,8 +3,6 @@ import { seededNoise } from '../measure/seeded-noise';
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT } from '../measure/units';
 import { placeOnPlane, type Place } from '../earth/local-plane';
 import { magneticDip } from '../earth/magnetic-dip';
-import { gustNow, noGust, stepGust } from '../air/gust';
-import { calmTurbulence, stepTurbulence } from '../air/turbulence';
 import { STATE, STATE_LENGTH, type Controls } from '../aircraft/airplane-state';
 import { attitudeHold, controlGain } from '../aircraft/attitude-hold';
 import {
@@ -36,7 +34,9 @@ import { writeSample } from './channels';
 import type { Hands } from './hands';
 import { sampledValues } from './sampled-values';
 import { keptArray, keptFields, restoreFrom, snapshotOf, type Kept } from './snapshot';
-import { headInWind, placedAirplane, startOfFlight } from './start-of-flight';
+import { putDown } from './put-down';
+import { roughAir } from './rough-air';
+import { startOfFlight } from './start-of-flight';
 import type { Command, Placing } from './command';
 import { navigationValues, startingRadios } from './navigation-values';
 
@@ -87,9 +87,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const startRates = new Float64Array(RATE_LENGTH);
   body.derivatives(state, controls, air, startRates);
   body.specificForce_mps2.set(startRates.subarray(STATE_LENGTH));
-  const turbulence = calmTurbulence();
-  const gust = new Float64Array(4);
-  const gustMemory = noGust();
+  const rough = roughAir(lesson, weather, observed);
   let noise = seededNoise(plan.seed);
   const holds = attitudeHold(aircraft);
   const hold = { pitchIntegral: 0, bankIntegral: start.controls.aileron };
@@ -121,7 +119,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const kept: readonly Kept[] = [
     keptFields(now, 'steps', 'altimeterSetting_hPa', 'headingKnob_deg', 'alternateStatic'),
     keptFields(truth, 'speedTrend_ktps'),
-    ...[state, instruments, turbulence, gust, gustMemory].map(keptArray),
+    ...[state, instruments, ...rough.memory].map(keptArray),
     keptFields(hold, 'pitchIntegral', 'bankIntegral'),
     keptFields(feet, 'held'),
     keptFields(autopilot, 'engaged', 'pitch_deg', 'bank_deg', 'pitchIntegral_deg'),
@@ -134,6 +132,10 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       mayBeMissing: true
     }
   ];
+
+  function heightAboveGround_ft(): number {
+    return state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft;
+  }
 
   function read(): Readings {
     return readInstruments(set, instruments, truth, now.altimeterSetting_hPa, now.headingKnob_deg);
@@ -154,14 +156,6 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       groundspeed_kt: observed.groundspeed_kt()
     };
     radio.step(radios, at, now.steps * STEP_S, dt_s);
-  }
-
-  /** The gusts of this moment are what the airplane is in. */
-  function feel(): void {
-    air.gustAlong_mps = gust[0]!;
-    air.gustRight_mps = gust[1]!;
-    air.gustDown_mps = gust[2]!;
-    air.gustRoll_radps = gust[3]!;
   }
 
   function workStick(stick: Hands['stick']): void {
@@ -189,18 +183,9 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     holds(hold, state, asked, controls, STEP_S);
   }
 
-  /** Puts the airplane down elsewhere, trimmed level with its flaps and gear as they are; the instruments show it at once. */
+  /** Puts the airplane down elsewhere; the instruments show it at once. */
   function place(asked: Placing): void {
-    const { trimmed, at } = placedAirplane(lesson, asked, controls, origin);
-    const before = { north: state[STATE.north]!, east: state[STATE.east]!, fuel: state[STATE.fuel]! };
-    state.set(trimmed.state);
-    state[STATE.fuel] = before.fuel;
-    state[STATE.north] = at?.north_m ?? before.north;
-    state[STATE.east] = at?.east_m ?? before.east;
-    state[STATE.altitude] = observed.trueAltitudeFor_m(asked.altitude_ft);
-    observed.setWeather(now.steps * STEP_S, 0);
-    headInWind(state, trimmed, asked.heading_deg + area.variation_deg, observed.air);
-    Object.assign(controls, trimmed.controls);
+    putDown(lesson, asked, { state, controls, observed, origin, time_s: now.steps * STEP_S });
     Object.assign(hold, { pitchIntegral: 0, bankIntegral: controls.aileron });
     feet.held = controls.rudder;
     autopilot.engaged = 0;
@@ -238,23 +223,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
         hands.rudder === null
           ? coordinatedRudder(feet, ballOf(instruments), controlGain(aircraft, observed.tas_mps()), STEP_S)
           : clamp(hands.rudder, -1, 1);
-      const height_ft = state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft;
-      stepTurbulence(
-        turbulence,
-        weather.turbulence(),
-        observed.tas_mps(),
-        height_ft,
-        aircraft.wing.span_m,
-        STEP_S,
-        noise,
-        gust
-      );
-      feel();
-      const time_s = now.steps * STEP_S;
-      observed.setWeather(
-        time_s,
-        stepGust(gustMemory, weather.gust_kt(time_s), observed.tas_mps(), STEP_S, noise)
-      );
+      rough.step(heightAboveGround_ft(), now.steps * STEP_S, STEP_S, noise);
       const [north, east] = [state[STATE.north]!, state[STATE.east]!];
       body.step(state, controls, air, STEP_S);
       if (isHeld) {
@@ -302,13 +271,11 @@ export function flightLoop(lesson: Lesson): FlightLoop {
       trueHeading_deg: truth.magneticHeading_deg + area.variation_deg
     }),
     trueAltitude_ft: () => state[STATE.altitude]! / METRES_PER_FOOT,
-    heightAboveGround_ft: () => state[STATE.altitude]! / METRES_PER_FOOT - area.groundElevation_ft,
+    heightAboveGround_ft,
     snapshot: () => snapshotOf(kept),
     restore(snapshot, radiosThen) {
       restoreFrom(snapshot, kept);
-      feel();
-      const time_s = now.steps * STEP_S;
-      observed.setWeather(time_s, gustNow(gustMemory, weather.gust_kt(time_s)));
+      rough.feel(now.steps * STEP_S);
       const { speedTrend_ktps } = truth;
       observed.observe(controls);
       truth.speedTrend_ktps = speedTrend_ktps;

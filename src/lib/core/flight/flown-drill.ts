@@ -88,6 +88,7 @@ export function flyDrill(
   let radios: RadioSettings | null = null;
   let bugs = startingBugs(lesson);
   let steps = 0;
+  let lastHands: Hands | null = null;
   let setting_hPa = plan.altimeterSetting_hPa;
 
   const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
@@ -237,6 +238,7 @@ export function flyDrill(
       return Number.isFinite(value) ? value : 0;
     },
     step(hands) {
+      lastHands = hands;
       if (coming.length > 0) failAsPlanned();
       if (upset) {
         const { pitch_deg, bank_deg, throttle } = upsetHands(upset, loop.time_s() - phaseSince_s);
@@ -264,6 +266,12 @@ export function flyDrill(
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),
     finish() {
+      // What happened last goes with a sample: where none is left to go, it is flown on to the next.
+      while (lastHands && record.isEmpty()) {
+        loop.step(lastHands);
+        steps += 1;
+        if (steps % STEPS_PER_SAMPLE === 0) take();
+      }
       record.note({ time_s: now_s(), kind: 'end', detail: tracker.finished() ? 'flown' : 'stopped' });
       return record.flush(loop.snapshot);
     }

@@ -1,6 +1,7 @@
+import { isApproach } from '../drill/approach/approach-drill';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
 import type { Phase } from '../drill/drill';
-import type { Lesson } from '../drill/lesson';
+import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
 import type { Command } from './command';
@@ -15,7 +16,7 @@ export interface PhasesInFlight {
   /** How often something else was asked for than would have come. */
   changes(): number;
   instructorFlies(): boolean;
-  /** @throws Rejection where a command names a phase the plan has not */
+  /** @throws Rejection where a command names a phase the plan has not, or a missed approach where there is none */
   admit(command: Command): void;
   /**
    * Does what a command does to the phases; most do nothing to them.
@@ -43,6 +44,12 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
   function fly(index: number, from_s: number): void {
+    // What was cleared and is flown on after all is another stretch: the one before stands as it was flown.
+    const { id } = drill.phases[index]!;
+    if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
+      clearances += 1;
+      index = add({ ...drill.phases[index]!, id: `cleared-${clearances}` });
+    }
     asked = index;
     changes += 1;
     if (instructorFlies) {
@@ -71,6 +78,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     instructorFlies: () => instructorFlies,
     admit(command) {
       if ('phase' in command && command.phase !== undefined) planIndex(command.phase);
+      if (command.does === 'go around' && !isApproach(lesson.plan))
+        throw new Rejection('does', 'go around', 'a lesson with an approach');
     },
     obey(command, from_s, shown) {
       switch (command.does) {
@@ -82,6 +91,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         }
         case 'go on':
           return fly(planIndex(command.phase), from_s);
+        case 'go around':
+          return goAround(from_s);
         case 'place':
           return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s);
         case 'control': {
@@ -92,25 +103,48 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         }
         case 'weather': {
           const other = lessonInWeather(lesson, command);
-          if (other) replan(other);
+          if (!other) return;
+          replan(other);
+          lesson.plan = other.plan;
         }
       }
     }
   };
 
-  /** What is still to come is as in other weather: the runway is seen at the end, or it is not. What is past stays as it was. */
-  function replan(other: Lesson): void {
+  /**
+   * What is still to come is as in another lesson that is the same up to here. What is past stays as it was.
+   * @returns whether the other is the same up to here
+   */
+  function replan({ drill: { phases, checks } }: Lesson): boolean {
     const ids = drill.phases.slice(0, count).map(({ id }) => id);
     const reached = Math.max(-1, ...tracker.spans().map(({ phaseId }) => ids.indexOf(phaseId)));
-    const { phases, checks } = other.drill;
-    if (ids.slice(0, reached + 1).some((id, index) => phases[index]?.id !== id)) return;
+    if (ids.slice(0, reached + 1).some((id, index) => phases[index]?.id !== id)) return false;
     const more = phases.length - count;
     if (asked !== null && asked >= count) asked += more;
     tracker.replan(phases);
     count = phases.length;
     drill.checks = checks;
     changes += 1;
-    lesson.plan = other.plan;
+    return true;
+  }
+
+  /** Into the missed approach: the plan's, or, where that ends on the runway, what it would be; behind the rest once that is over. */
+  function goAround(from_s: number): void {
+    const isMissed = ({ segment }: Phase) => segment === 'missed';
+    if (!drill.phases.some(isMissed) && isApproach(lesson.plan)) {
+      const missed = lessonOf({
+        ...lesson.plan,
+        approach: { ...lesson.plan.approach, ends: 'missed' }
+      }).drill;
+      if (!replan({ ...lesson, drill: missed })) {
+        const first = drill.phases.length;
+        const around = missed.phases.filter(isMissed);
+        around.forEach((phase, i) => add({ ...phase, then: i + 1 < around.length ? first + i + 1 : null }));
+        const ids = around.map(({ id }) => id);
+        drill.checks = [...drill.checks, ...missed.checks.filter((check) => ids.includes(check.phase))];
+      }
+    }
+    fly(drill.phases.findIndex(isMissed), from_s);
   }
 }
 

@@ -32,6 +32,8 @@ export type FlightChunk = Static<typeof FlightChunk>;
 export interface Recorder {
   add(counts: Int32Array, snapshot: () => number[]): FlightChunk | null;
   note(event: FlightEvent): void;
+  /** Whether no sample waits for its chunk. */
+  isEmpty(): boolean;
   /** The last, shorter chunk; null when nothing is left to give. */
   flush(snapshot: () => number[]): FlightChunk | null;
 }
@@ -58,7 +60,8 @@ export function recorder(firstSequence = 0): Recorder {
     note(event) {
       events.push(event);
     },
-    flush: (snapshot) => ((counts[0]?.length ?? 0) > 0 ? close(snapshot) : null)
+    isEmpty: () => counts.length === 0,
+    flush: (snapshot) => (counts.length > 0 ? close(snapshot) : null)
   };
 }
 

@@ -94,12 +94,18 @@ export function simulatedHands(
     const readings = loop.readings();
     if (setsHeading) setHeading(readings, loop.time_s());
     const { index } = flown.phase();
-    if (flown.changes() !== changes || index < lastIndex) {
+    // Where it was put is told.
+    const isTold = flown.changes() !== changes;
+    if (isTold || index < lastIndex) {
       pilot = pilotNow();
       changes = flown.changes();
+      // Wherever it was put, the levers are where they are.
+      Object.assign(hands, { ...loop.hands(), stick });
+      stick.pitch_deg = readings.pitch_deg;
+      stick.bank_deg = readings.bank_deg;
     }
     lastIndex = index;
-    const seen = sightByPhase[index] ? loop.place() : null;
+    const seen = sightByPhase[index] || isTold ? loop.place() : null;
     const wanted = pilot.act(loop.time_s(), readings, index, loop.navigation(), seen);
     if (pilot.looksAt() !== lookedAt) {
       lookedAt = pilot.looksAt();

@@ -72,6 +72,9 @@ export function segmentsOf(
   });
 }
 
+/** Whoever did not come so near to the minimum has not looked for anything there. */
+const COME_TO_MINIMUM_FT = 100;
+
 /** What an instructor would read out of an approach before anything else; nothing where there was none. */
 export function approachStory(
   flight: Flight,
@@ -145,8 +148,11 @@ export function approachStory(
       onFinal.worst_s
     );
   }
-  const seen = isApproach(lesson.plan) ? seenOf(lesson.plan, minimumOf(lesson.plan, lesson.aircraft)) : null;
-  if (seen) say(seen.words, final?.to_s ?? null);
+  const minimum = isApproach(lesson.plan) ? minimumOf(lesson.plan, lesson.aircraft) : null;
+  const seen = minimum && isApproach(lesson.plan) ? seenOf(lesson.plan, minimum) : null;
+  const came_ft = final && lowest(flight, final)?.altitude_ft;
+  if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
+    say(seen.words, final.to_s);
   for (const { measure } of judged) {
     if (measure.kind === 'decision')
       say(

@@ -31,7 +31,7 @@ import { orderFindings } from './order-findings';
 import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 12;
+export const GRADER_VERSION = 13;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -185,14 +185,17 @@ function notFlown(
   if (missing.length === 0) return [];
   const end = duration(flight);
   const names = missing.map(({ name }) => `“${name}”`).join(', ');
+  const byInstructor = flight.events.some(
+    (event) => event.kind === 'command' && event.command.does === 'end'
+  );
   return [
     finding(
-      'not-flown',
+      byInstructor ? 'ended-by-instructor' : 'not-flown',
       'fault',
-      'Not flown to the end',
+      byInstructor ? 'Ended by the instructor' : 'Not flown to the end',
       { moment_s: end },
-      `The flight ended at ${clock(end)}; not completed: ${names}.`,
-      { failed: true, worth: 8 * MOMENT_S }
+      `${byInstructor ? 'The instructor ended the flight' : 'The flight ended'} at ${clock(end)}; not completed: ${names}.`,
+      byInstructor ? {} : { failed: true, worth: 8 * MOMENT_S }
     )
   ];
 }

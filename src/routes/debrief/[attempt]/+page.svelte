@@ -1,14 +1,13 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { isApproach } from '$core/drill/approach/approach-drill';
-  import { lessonOf } from '$core/drill/lesson';
-  import { duration, type Flight } from '$core/flight/flight';
+  import { duration } from '$core/flight/flight';
   import { lessonAsFlown } from '$core/flight/as-flown';
-  import { asJudged } from '$core/flight/judged-channels';
   import FindingList from '$lib/draw/FindingList.svelte';
   import { bugsAt } from '$core/flight/flight-bugs';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { stripsOf } from '$lib/draw/strip';
+  import { placedAt_s, sincePlaced } from '$core/flight/placings';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
@@ -16,7 +15,6 @@
   import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { Player } from '$lib/draw/player.svelte';
-  import { fetchFlight } from '$lib/worker/fetch-flight';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
   import FlownApproach from '$lib/draw/FlownApproach.svelte';
@@ -25,6 +23,7 @@
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
   import DebriefHeader from './DebriefHeader.svelte';
+  import { DebriefedFlight } from './debriefed-flight.svelte';
   import FlightActions from './FlightActions.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
@@ -39,14 +38,13 @@
   const debrief = $derived(data.debrief);
   const grade = $derived(debrief.grade);
   const plan = $derived(debrief.lesson.plan);
-  const lesson = $derived(lessonOf(plan));
+  const debriefed = new DebriefedFlight(() => debrief.lesson.plan);
+  const { flight, failure, planned, lesson } = $derived(debriefed);
   const { aircraft, drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
-  let flight = $state.raw<Flight | null>(null);
-  let failure = $state('');
   const ghost = new Ghost(
-    () => lesson,
+    () => planned,
     () => grade.phases
   );
   const player = new Player(() => total_s);
@@ -57,12 +55,12 @@
   let width = $state(720);
 
   const total_s = $derived(flight ? duration(flight) : 1);
-  const judgedFlight = $derived(flight && asJudged(flight, lesson));
+  const judgedFlight = $derived(debriefed.judged);
   const strips = $derived(judgedFlight ? stripsOf(judgedFlight, grade, lesson) : []);
   const readings = $derived(
     flight
       ? readingsAt(flight, player.time_s, {
-          plan: lessonAsFlown(lesson, flight).plan,
+          plan: lessonAsFlown(planned, flight).plan,
           propulsion: aircraft.propulsion.kind
         })
       : null
@@ -72,8 +70,12 @@
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
   const approach = $derived(isApproach(plan) ? plan : null);
-  const fromAbove = $derived(planPicture(lesson));
-  const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
+  const fromAbove = $derived(planPicture(planned));
+  const track = $derived(
+    fromAbove && flight
+      ? sincePlaced(planTrack(planned, flight), 1, placedAt_s(flight), player.time_s || Infinity)
+      : []
+  );
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
@@ -81,23 +83,17 @@
 
   $effect(() => {
     const id = debrief.attemptId;
-    flight = null;
+    debriefed.forget();
     ghost.forget();
-    failure = '';
     player.go(debrief.takenFrom?.at_s ?? 0);
     selected = null;
     void load(id, debrief.takenFrom?.attemptId ?? null);
   });
 
   async function load(id: string, firstTry: string | null) {
-    try {
-      const loaded = await fetchFlight(id);
-      if (id === debrief.attemptId) flight = loaded;
-      // What was flown again is laid over what was flown first.
-      if (firstTry) await ghost.show(firstTry);
-    } catch (error) {
-      failure = `The flight could not be fetched: ${error instanceof Error ? error.message : error}.`;
-    }
+    await debriefed.load(id);
+    // What was flown again is laid over what was flown first.
+    if (firstTry) await ghost.show(firstTry);
   }
 
   function select(index: number) {

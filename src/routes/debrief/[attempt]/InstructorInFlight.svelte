@@ -39,7 +39,7 @@
 
 {#if lines.length > 0}
   <section class="mt-3">
-    <h2>Marked in flight</h2>
+    <h2>Marked and done in flight</h2>
     <ol class="mt-1 grid gap-0.5 text-[13px]">
       {#each lines as { at_s, words, by }, i (i)}
         <li class="grid grid-cols-[44px_1fr] gap-1">

@@ -88,14 +88,7 @@
     ongraded: (id) => void goto(`/debrief/${id}`),
     onothergraded: () => void invalidateAll()
   });
-  const { session, frame, flying, simulatedBy } = $derived(underWay);
-  /** With what was asked for on the way. */
-  const lesson = $derived.by(() => {
-    const asked = session?.asked;
-    if (!asked) return asPlanned;
-    const { plan: now, phases, checks } = asked;
-    return { ...asPlanned, plan: now, drill: { ...asPlanned.drill, phases, checks } };
-  });
+  const { session, frame, flying, simulatedBy, lesson } = $derived(underWay);
   const drill = $derived(lesson.drill);
   const helps = new Helps(asPlanned, hands, underWay);
   const stopwatch = new Stopwatch(
@@ -202,6 +195,7 @@
 />
 
 <div class="relative">
+  {#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
   {#if session && frame?.offer}
     {#await import('./TestOffer.svelte') then { default: TestOffer }}
       <TestOffer {session} offer={frame.offer} />
@@ -215,7 +209,6 @@
   retractable={aircraft.gear.retractable}
   pathLost={approach?.approach.pathLost === true}
 />
-{#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
 <CalledWords
   call={session?.state === 'ready' ? null : (phase?.call ?? null)}
   {clearance}

@@ -59,6 +59,14 @@ export class AttemptUnderWay {
   constructor(private readonly about: About) {}
 
   readonly frame = $derived.by(() => this.session?.frame ?? null);
+  /** The lesson with what was asked for on the way. */
+  readonly lesson = $derived.by(() => {
+    const { lesson } = this.about;
+    const asked = this.session?.asked;
+    if (!asked) return lesson;
+    const { plan, phases, checks } = asked;
+    return { ...lesson, plan, drill: { ...lesson.drill, phases, checks } };
+  });
   readonly flying = $derived.by(() => this.session?.state === 'running');
   /** The eyes are a person's unless a simulated pilot shows how it is done. */
   readonly ownEyes = $derived.by(() => this.simulatedBy === null || this.simulatedBy === 'eyes');

@@ -3,10 +3,16 @@
   import { isApproach } from '$core/drill/approach/approach-drill';
   import { phaseById } from '$core/drill/drill';
   import { lessonOf } from '$core/drill/lesson';
+  import { directFixes } from '$core/drill/cleared-phase';
+  import { minimumOf } from '$core/drill/approach/approach-minimum';
+  import { placesOfLesson } from '$core/drill/places-of-lesson';
+  import { spokenWeather } from '$core/air/weather-report';
+  import { lessonInWeather } from '$core/flight/weather-in-flight';
+  import { reportOf, weatherNow } from '$core/flight/weather-now';
   import { lessonAsFlown } from '$core/flight/as-flown';
-  import { commandWords } from '$core/flight/command-words';
   import { duration, type Flight } from '$core/flight/flight';
   import { markKinds, markNames } from '$core/flight/flight-mark';
+  import { placedAt_s, sincePlaced } from '$core/flight/placings';
   import { planPicture, planTrack } from '$core/flight/plan-picture';
   import { readingsAt } from '$core/flight/replayed-readings';
   import { flightSoFar, type FlightSoFar } from '$core/grade/flight-so-far';
@@ -24,14 +30,19 @@
   import { WatchedFlight } from '$lib/worker/watched-flight.svelte';
   import type { PageData } from './$types';
   import CommandBar from './CommandBar.svelte';
+  import DoneList from './DoneList.svelte';
   import MarkBar from './MarkBar.svelte';
+  import { StandingActs } from './standing-acts.svelte';
 
   let { data }: { data: PageData } = $props();
   const { plan, attemptId } = untrack(() => data);
-  const lesson = lessonOf(plan);
-  const { aircraft, drill } = lesson;
+  const planned = lessonOf(plan);
+  const { aircraft } = planned;
   const approach = isApproach(plan) ? plan : null;
-  const fromAbove = planPicture(lesson);
+  const fromAbove = planPicture(planned);
+  const places = placesOfLesson(planned);
+  const fixes = directFixes(planned);
+  const minimum = approach && minimumOf(approach, aircraft);
   const watched = new WatchedFlight(attemptId);
 
   /** Strips and findings are made anew this often; the panel as often as samples come. */
@@ -66,11 +77,16 @@
   $effect(() => {
     if (watched.length > 1 && soFar === null) untrack(anew);
   });
+  /** With what was asked for on the way. */
+  const lesson = $derived(soFar?.lesson ?? planned);
+  const drill = $derived(lesson.drill);
   const total_s = $derived(flight ? duration(flight) : 1);
   const cursor_s = $derived(looked_s ?? total_s);
   const strips = $derived(soFar ? stripsOf(soFar.flight, soFar, lesson) : []);
-  const track = $derived(fromAbove && flight ? planTrack(lesson, flight) : []);
-  const asFlown = $derived(flight ? lessonAsFlown(lesson, flight).plan : plan);
+  const track = $derived(
+    fromAbove && flight ? sincePlaced(planTrack(planned, flight), 1, placedAt_s(flight), cursor_s) : []
+  );
+  const asFlown = $derived(flight ? lessonAsFlown(planned, flight).plan : plan);
   /** Now the panel is that of the newest sample; at a moment that is looked at, of that. */
   const readings = $derived.by(() => {
     const shown = { plan: asFlown, propulsion: aircraft.propulsion.kind };
@@ -79,31 +95,25 @@
   });
   const span = $derived(soFar?.phases.findLast(({ start_s }) => start_s <= cursor_s) ?? null);
   const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
-  /** The command by which time is stopped, or the place held; null: it is not. */
-  const standingBy = (does: 'freeze' | 'hold position') => {
-    const last = watched.commands.findLast((c) => c.outcome === 'done' && c.command.does === does);
-    return last && 'on' in last.command && last.command.on ? last : null;
-  };
-  const frozenBy = $derived(standingBy('freeze'));
-  const heldBy = $derived(standingBy('hold position'));
-  const failed = $derived(
-    watched.commands.flatMap(({ command, outcome }) =>
-      command.does === 'fail' && outcome === 'done' ? [command.what] : []
-    )
+  const acts = new StandingActs(() => watched.commands);
+  /** By what was done, which is known before it can be seen. */
+  const weatherLesson = $derived(
+    acts.weather.reduce((before, { change }) => lessonInWeather(before, change) ?? before, planned)
   );
+  const weather = $derived(weatherNow(weatherLesson, acts.weather, Math.max(total_s, watched.flown_s)));
   const standing = $derived(
     watched.ended
       ? 'ended'
       : !watched.connected
         ? 'the server is not reached; it is tried again'
-        : watched.quiet
+        : watched.quiet && !acts.frozenBy
           ? 'nothing new: the student’s network may be gone'
           : watched.newest === null
             ? 'waiting for the airplane'
             : watched.newest.running
               ? 'flying'
-              : frozenBy
-                ? `${frozenBy.by === data.me?.name ? 'you have' : `${frozenBy.by} has`} stopped time`
+              : acts.frozenBy
+                ? `${acts.frozenBy.by === data.me?.name ? 'you have' : `${acts.frozenBy.by} has`} stopped time`
                 : 'time stands still'
   );
   /** The newest mark is not always the latest moment. */
@@ -133,8 +143,15 @@
     <p class="text-[13px] text-soft">{drill.name} · lesson {data.number} · {aircraft.name}</p>
   </div>
   <p class="text-[13px]" role="status">
+    {#if watched.unsent > 0}<span class="mr-2 text-below"
+        >{watched.unsent === 1 ? '1 mark on its way' : `${watched.unsent} marks on their way`}</span
+      >
+    {:else if watched.marks.length > 0}<span class="mr-2 text-soft">Marked last: {lastMark}</span>{/if}
     <span class={watched.connected && !watched.quiet ? 'text-trace' : 'text-below'}>{standing}</span>
     {#if others.length > 0}<span class="text-soft"> · {others.join(', ')} also here</span>{/if}
+    {#if !watched.ended}<button class="{button.quiet} ml-2 compact:min-h-11" onclick={() => (ending = true)}
+        >End the flight…</button
+      >{/if}
   </p>
 </header>
 <p class="min-h-6 text-[15px]">
@@ -203,32 +220,7 @@
         />
       </div>
     {/if}
-    {#if watched.marks.length > 0 || watched.commands.length > 0}
-      <section class="min-w-0">
-        <h2>Marked and done</h2>
-        <ul class="mt-1 max-h-48 overflow-y-auto text-[13px]">
-          {#each [...watched.marks].reverse() as mark (mark.id)}
-            <li class="flex gap-2">
-              <button
-                class="figure text-now underline underline-offset-2"
-                onclick={() => (looked_s = mark.at_s)}>{clock(mark.at_s)}</button
-              >
-              <span>{mark.words || markNames[mark.kind]}</span>
-              <span class="text-soft">{mark.by}</span>
-            </li>
-          {/each}
-          {#each [...watched.commands].reverse() as { number, command, outcome, at_s, by } (number)}
-            <li class="flex gap-2">
-              <span class="figure text-soft">{at_s === null ? '–' : clock(at_s)}</span>
-              <span>{commandWords(command)}</span>
-              <span class={outcome === 'done' ? 'text-soft' : 'text-below'}
-                >{outcome === null ? 'on its way' : outcome === 'done' ? by : outcome}</span
-              >
-            </li>
-          {/each}
-        </ul>
-      </section>
-    {/if}
+    <DoneList {watched} phases={drill.phases} onmoment={(moment_s) => (looked_s = moment_s)} />
     {#if soFar && soFar.findings.length > 0}
       <section class="min-w-0">
         <h2>Found so far</h2>
@@ -251,20 +243,26 @@
   <div
     class="no-print fixed right-0 bottom-0 left-[104px] z-20 grid gap-2 border-t border-line bg-sheet px-5 py-2 compact:sticky compact:left-0 compact:px-3"
   >
-    <p class="min-h-5 text-[13px]" role="status">
-      {#if watched.unsent > 0}<span class="text-below"
-          >{watched.unsent === 1 ? '1 mark on its way' : `${watched.unsent} marks on their way`}</span
-        >
-      {:else if watched.marks.length > 0}Marked last: {lastMark}{/if}
-    </p>
     {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
     <MarkBar ready={watched.length > 1} onmark={(kind, words) => watched.mark(kind, words)} />
     <CommandBar
-      frozen={frozenBy !== null}
-      held={heldBy !== null}
-      {failed}
+      frozen={acts.frozenBy !== null}
+      held={acts.heldBy !== null}
+      rate={acts.rate}
+      control={acts.control}
+      place={{ places }}
+      clear={{ phases: drill.phases, fixes }}
+      weather={{
+        now: weather,
+        minimum: minimum && {
+          height_ft: minimum.set_ft - approach!.approach.approach.touchdownElevation_ft,
+          visibility_sm: minimum.visibility_sm
+        },
+        isKnown: acts.isWeatherKnown,
+        said: (told) => spokenWeather(reportOf(planned, told), planned.area.variation_deg)
+      }}
+      fail={{ failed: acts.failed, fixes }}
       ongive={(command) => void watched.give(command)}
-      onend={() => (ending = true)}
     />
   </div>
 {/if}

@@ -1,28 +1,41 @@
+<!-- What can be done to the flight from here: the plainest acts at one touch, the others behind a word. -->
 <script lang="ts">
-  import { LONGEST_CALL, type Command } from '$core/flight/command';
-  import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
-  import { capital } from '$core/measure/capital';
+  import type { ComponentProps } from 'svelte';
+  import { LONGEST_CALL, timeRates, type Command } from '$core/flight/command';
   import { button } from '$lib/ui/button';
   import { input } from '$lib/ui/input';
-  import Choice from '$lib/ui/Choice.svelte';
+  import ClearForm from './ClearForm.svelte';
+  import FailForm from './FailForm.svelte';
+  import PlaceForm from './PlaceForm.svelte';
+  import WeatherForm from './WeatherForm.svelte';
 
-  /** What can be done to the flight from here. */
   let {
     frozen,
     held,
-    failed,
-    ongive,
-    onend
+    rate,
+    control,
+    place,
+    clear,
+    weather,
+    fail,
+    ongive
   }: {
     frozen: boolean;
     held: boolean;
-    failed: readonly FaultKind[];
+    rate: number;
+    /** Who has control; offered: given back, and not taken yet. */
+    control: 'student' | 'instructor' | 'offered';
+    place: Omit<ComponentProps<typeof PlaceForm>, 'ongive' | 'frozen'>;
+    clear: Omit<ComponentProps<typeof ClearForm>, 'ongive'>;
+    weather: Omit<ComponentProps<typeof WeatherForm>, 'ongive'>;
+    fail: Omit<ComponentProps<typeof FailForm>, 'ongive'>;
     ongive: (command: Command) => void;
-    onend: () => void;
   } = $props();
+
+  const acts = { place: 'Place…', clear: 'Clear…', weather: 'Weather…', fail: 'Fail…' } as const;
+  type Act = keyof typeof acts;
+  let open = $state<Act | null>(null);
   let words = $state('');
-  let what = $state<FaultKind | ''>('');
-  const left = $derived(faultKinds.filter((kind) => !failed.includes(kind)));
 
   function say(event: SubmitEvent) {
     event.preventDefault();
@@ -32,6 +45,14 @@
   }
 </script>
 
+{#if open}
+  <div id="act" class="border-t border-line pt-2">
+    {#if open === 'place'}<PlaceForm {...place} {frozen} {ongive} />
+    {:else if open === 'clear'}<ClearForm {...clear} {ongive} />
+    {:else if open === 'weather'}<WeatherForm {...weather} {ongive} />
+    {:else}<FailForm {...fail} {ongive} />{/if}
+  </div>
+{/if}
 <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Do something to the flight">
   <button
     class="{frozen ? button.main : button.plain} min-h-11"
@@ -44,24 +65,36 @@
     onclick={() => ongive({ does: 'hold position', on: !held })}
     >{held ? 'Let it fly on' : 'Hold over this place'}</button
   >
-  <div class="w-52">
-    <Choice
-      name="fail"
-      label="What is to fail"
-      placeholder="let something fail"
-      bind:value={what}
-      choices={left.map((kind) => [kind, capital(faultNames[kind])] as const)}
-    />
-  </div>
   <button
-    class="{button.plain} min-h-11"
-    disabled={what === ''}
-    onclick={() => {
-      if (what !== '') ongive({ does: 'fail', what });
-      what = '';
-    }}>Fail it now</button
+    class="{control === 'student' ? button.plain : button.main} min-h-11"
+    disabled={control === 'offered'}
+    onclick={() => ongive({ does: 'control', by: control === 'student' ? 'instructor' : 'student' })}
+    >{control === 'student'
+      ? '“I have control”'
+      : control === 'instructor'
+        ? '“You have control”'
+        : 'Offered'}</button
   >
-  <form class="flex min-w-52 flex-1 gap-2" onsubmit={say}>
+  <div class="flex items-center gap-1" role="group" aria-label="Speed of time">
+    {#each timeRates as one (one)}
+      <button
+        class="{button.plain} figure min-h-11 !px-2.5"
+        aria-pressed={rate === one}
+        style:background={rate === one ? 'var(--band)' : ''}
+        onclick={() => ongive({ does: 'time', rate: one })}>{one}×</button
+      >
+    {/each}
+  </div>
+  {#each Object.entries(acts) as [act, name] (act)}
+    <button
+      class="{button.plain} min-h-11"
+      style:background={open === act ? 'var(--band)' : ''}
+      aria-expanded={open === act}
+      aria-controls={open === act ? 'act' : undefined}
+      onclick={() => (open = open === act ? null : (act as Act))}>{name}</button
+    >
+  {/each}
+  <form class="flex min-w-40 flex-1 gap-2" onsubmit={say}>
     <input
       class="{input} min-h-11"
       aria-label="Say to the student"
@@ -71,5 +104,4 @@
     />
     <button class="{button.plain} min-h-11" disabled={words.trim() === ''}>Say</button>
   </form>
-  <button class="{button.plain} min-h-11" onclick={onend}>End the flight…</button>
 </div>

@@ -86,6 +86,15 @@ export function lackingFor(flight: Flight, check: Check): ChannelId[] {
 /** A climb that goes on through its altitude is this level-off's fault for so long after it should have been level. */
 const LATE_S = 10;
 
+/** Checks of how a phase is come to. */
+const ABOUT_THE_BEGINNING: readonly Check['kind'][] = [
+  'path-start',
+  'final-clock',
+  'decision',
+  'minimum-set',
+  'speed-first'
+];
+
 /** All checks whose phase was flown and that can be measured from what was recorded, in the order of the drill's phases. */
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill } = lesson;
@@ -95,6 +104,8 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     const phase = phaseById(drill, check.phase);
     const span = spans.find((s) => s.phaseId === check.phase);
     if (!span || lackingFor(flight, check).length > 0) return null;
+    // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
+    if (span.cut || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind))) return null;
     const next = spans.indexOf(span) + 1;
     const until_s = spans[next]?.end_s ?? span.end_s;
     const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);

@@ -48,6 +48,9 @@ function unstable(m: StabilisedMeasure, { drill }: Lesson): string[] {
   ];
 }
 
+/** Whoever was put down just above has had no time to be stable in. */
+const TO_SETTLE_S = 20;
+
 export const stabilised: CheckKind<'stabilised', StabilisedMeasure, string[]> = {
   name: 'stabilised',
   measuredFrom: ['altitude_ft', 'courseShare', 'ias_kt', 'verticalSpeed_fpm', 'throttle', 'flaps_deg'],
@@ -59,6 +62,7 @@ export const stabilised: CheckKind<'stabilised', StabilisedMeasure, string[]> = 
     if (altitude[at]! < altitude_ft) return null;
     while (at < to && altitude[at]! > altitude_ft) at += 1;
     if (altitude[at]! > altitude_ft) return null;
+    if (span.asked && at / rate - span.start_s < TO_SETTLE_S) return null;
     const byPath = phase.goal.vertical.kind === 'path' && phase.goal.vertical.path.by === 'space';
     return {
       kind: 'stabilised',

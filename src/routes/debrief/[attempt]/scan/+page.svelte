@@ -5,6 +5,7 @@
   import { lessonOf } from '$core/drill/lesson';
   import { patternNames } from '$core/drill/scan-pattern';
   import { duration, type Flight } from '$core/flight/flight';
+  import { detectPhases } from '$core/flight/detected-phases';
   import { asJudged } from '$core/flight/judged-channels';
   import { scanAreas, type Gaze } from '$core/instrument/scan-area';
   import { clock, figure, percent } from '$core/measure/figure';
@@ -46,9 +47,10 @@
       (area) => (area !== 'compass' && area !== 'elsewhere') || looks.some((look) => look.area === area)
     )
   );
+  const judged = $derived(flight && asJudged(flight, lesson));
   const strips = $derived(
-    flight
-      ? stripsOf(asJudged(flight, lesson), attempt, lesson)
+    judged
+      ? stripsOf(judged, attempt, detectPhases(judged, lesson).lesson)
           .filter((strip) => strip.corridors.length > 0)
           .map((strip) => ({ ...strip, height: 74 }))
       : []

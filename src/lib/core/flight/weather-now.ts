@@ -1,0 +1,56 @@
+import type { TurbulenceLevel } from '../air/turbulence';
+import type { ReportedWeather } from '../air/weather-report';
+import { temperatureOf } from '../drill/approach/approach-minimum';
+import { isApproach } from '../drill/approach/approach-drill';
+import { outlookOfLesson } from '../drill/approach/outlook-of-lesson';
+import type { Lesson } from '../drill/lesson';
+import { windAtStart } from '../drill/plan-wind';
+import { normaliseBearing } from '../measure/angle';
+import { planInWeather, type TimedChange } from './weather-in-flight';
+
+/** The weather of a flight at a moment. Wind from magnetic north; the base above touchdown. */
+export interface WeatherNow {
+  windFrom_deg: number;
+  windSpeed_kt: number;
+  gust_kt: number;
+  turbulence: TurbulenceLevel;
+  altimeterSetting_hPa: number;
+  base_ft: number;
+  visibility_sm: number;
+}
+
+/** Where a lesson names no weather to be seen through. */
+const CLEAR = { base_ft: 5000, visibility_sm: 10 };
+
+/** @param lesson as it is flown by then: what is to be seen has been put into its plan */
+export function weatherNow(lesson: Lesson, changes: readonly TimedChange[], time_s: number): WeatherNow {
+  const plan = planInWeather(lesson.plan, changes, time_s);
+  const wind = windAtStart(plan);
+  return {
+    windFrom_deg: Math.round(wind.from_deg),
+    windSpeed_kt: Math.round(wind.speed_kt),
+    gust_kt: Math.round(plan.gust_kt),
+    turbulence: plan.turbulence,
+    altimeterSetting_hPa: Math.round(plan.altimeterSetting_hPa),
+    ...(outlookOfLesson(lesson) ?? CLEAR)
+  };
+}
+
+/** Feet of cloud base for each degree between temperature and dew point: a rising parcel cools by 3 °C a thousand feet, its dew point by half a degree. */
+const BASE_FT_PER_DEGREE = 400;
+
+/** The same as an airport would report it. */
+export function reportOf({ plan, area }: Lesson, weather: WeatherNow): ReportedWeather {
+  const temperature_C = isApproach(plan) ? temperatureOf(plan) : 15 + plan.temperatureOffset_K;
+  return {
+    station: isApproach(plan) ? plan.approach.approach.airport : area.id.slice(0, 4).toUpperCase(),
+    windFrom_deg: normaliseBearing(weather.windFrom_deg + area.variation_deg),
+    windSpeed_kt: weather.windSpeed_kt,
+    gust_kt: weather.gust_kt > 0 ? weather.windSpeed_kt + weather.gust_kt : null,
+    visibility_sm: weather.visibility_sm,
+    base_ft: weather.base_ft,
+    temperature_C,
+    dewPoint_C: temperature_C - Math.min(12, weather.base_ft / BASE_FT_PER_DEGREE),
+    altimeterSetting_hPa: weather.altimeterSetting_hPa
+  };
+}

@@ -1,0 +1,45 @@
+import type { Command } from '$core/flight/command';
+import type { TimedChange } from '$core/flight/weather-in-flight';
+import type { SeenCommand } from '$lib/worker/watched-flight.svelte';
+
+/** What stands of all that was done to a flight: by the newest command of each kind that was obeyed. */
+export class StandingActs {
+  constructor(private readonly commands: () => readonly SeenCommand[]) {}
+
+  private last<Does extends Command['does']>(does: Does) {
+    const found = this.commands().findLast(
+      ({ command, outcome }) => command.does === does && outcome === 'done'
+    );
+    return found && { ...found, command: found.command as Extract<Command, { does: Does }> };
+  }
+  private standing(does: 'freeze' | 'hold position') {
+    const found = this.last(does);
+    return found?.command.on ? found : null;
+  }
+
+  readonly frozenBy = $derived.by(() => this.standing('freeze'));
+  readonly heldBy = $derived.by(() => this.standing('hold position'));
+  readonly rate = $derived.by(() => this.last('time')?.command.rate ?? 1);
+  /** Who has control; offered: given back, and not taken yet. */
+  readonly control = $derived.by((): 'student' | 'instructor' | 'offered' => {
+    if ((this.last('control')?.command.by ?? 'student') === 'student') return 'student';
+    const isOffered = this.commands().some(
+      ({ command, outcome }) => command.does === 'control' && command.by === 'student' && outcome === null
+    );
+    return isOffered ? 'offered' : 'instructor';
+  });
+  /** Every change of the weather that was obeyed. */
+  readonly weather = $derived.by((): TimedChange[] =>
+    this.commands().flatMap(({ command, outcome, at_s }) =>
+      command.does === 'weather' && outcome === 'done' && at_s !== null ? [{ change: command, at_s }] : []
+    )
+  );
+  readonly isWeatherKnown = $derived.by(() =>
+    this.commands().every(({ command, outcome }) => command.does !== 'weather' || outcome !== null)
+  );
+  readonly failed = $derived.by(() =>
+    this.commands().flatMap(({ command, outcome }) =>
+      command.does === 'fail' && outcome === 'done' && !command.when ? [command.what] : []
+    )
+  );
+}
