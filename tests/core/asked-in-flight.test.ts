@@ -3,6 +3,7 @@ import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Command } from '$core/flight/command';
+import type { FlightEvent } from '$core/flight/flight-event';
 import { detectPhases } from '$core/flight/detected-phases';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
@@ -332,6 +333,42 @@ describe('the weather changes', () => {
       pressureAltitudeFor(0, calm.altimeterSetting_hPa - 10) -
       pressureAltitudeFor(0, calm.altimeterSetting_hPa);
     expect(Math.abs(high - expected)).toBeLessThan(6);
+  });
+
+  test('a hold is held against the wind it was flown in, and against none that changed meanwhile', () => {
+    const plan = planOf({
+      ...sensiblePlan(aircraft, area, 'vor-hold'),
+      drill: 'vor-hold',
+      turbulence: 'smooth',
+      windFrom_deg: 90,
+      windSpeed_kt: 20,
+      windLayers: [],
+      seed: 2
+    });
+    const { flight } = flownAsked(plan, 4000, []);
+    const change = (at_s: number): FlightEvent => ({
+      time_s: at_s,
+      kind: 'command',
+      command: { does: 'weather', over_s: 0, wind: { from_deg: 270, speed_kt: 35 } }
+    });
+    const measured = (events: FlightEvent[]) =>
+      gradeFlight({ ...flight, events: [...events, ...flight.events] }, plan).checks.find(
+        ({ kind }) => kind === 'hold'
+      );
+    const asPlanned = measured([]);
+    const held = gradeFlight(flight, plan).phases.at(-1)!;
+    expect(asPlanned).toBeDefined();
+    // The wind the report would have it in is another: what was right is wrong in it.
+    expect(measured([change(held.start_s - 60)])).not.toEqual(asPlanned);
+    expect(measured([change(held.start_s + 60)])).toBeUndefined();
+    expect(measured([change(held.end_s + 1)])).toEqual(asPlanned);
+  });
+
+  test('rough air on the way is what swings are put down to', () => {
+    const { flight } = flownAsked(level, 40, [
+      { at_s: 10, command: { does: 'weather', over_s: 0, turbulence: 'moderate' } }
+    ]);
+    expect(gradeFlight(flight, level).circumstances).toEqual(['Moderate turbulence']);
   });
 
   test('at the minimum it decides: an approach that was to be missed ends on the runway when it clears in time', () => {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { Command } from '../../src/lib/core/flight/command';
 import type { FlightMark } from '../../src/lib/core/flight/flight-mark';
 import { openAttempt } from '../../src/lib/server/attempts';
+import { debriefOf } from '../../src/lib/server/debrief';
 import { finishAttempt } from '../../src/lib/server/finish-attempt';
 import { chunksSeen, keepChunks } from '../../src/lib/server/flight-chunks';
 import { planLesson } from '../../src/lib/server/lessons';
@@ -196,4 +197,29 @@ test('what was flown is fetched piece by piece, without the states', async () =>
   expect(seen.map(({ sequence }) => sequence)).toEqual([2, 3]);
   expect(seen[0]).not.toHaveProperty('snapshot');
   expect(seen[0]!.counts).toEqual(chunks[2]!.counts);
+});
+
+test('what a browser says an instructor asked for is believed as far as an instructor did', async () => {
+  const done = (time_s: number, command: Command) => ({ kind: 'command' as const, time_s, command });
+  const flownWith = async (events: ReturnType<typeof done>[], given: Command[]) => {
+    const [lessonId, attemptId] = [randomUUID(), randomUUID()];
+    await planLesson(here.instructor, { id: lessonId, studentId: here.student.accountId, plan: planOf() });
+    await openAttempt(here.student, { id: attemptId, lessonId, pilot: 'student' });
+    const sent = structuredClone(chunks);
+    sent[2]!.events.push(...events);
+    await keepChunks(here.student, attemptId, sent);
+    for (const command of given) await give(attemptId, command);
+    await finishAttempt(here.student, attemptId);
+    return (await debriefOf(here.instructor, attemptId))!.unusual.filter((why) =>
+      why.includes('no instructor')
+    );
+  };
+  const taken: Command = { does: 'control', by: 'instructor' };
+  const failing: Command = { does: 'fail', what: 'vacuum', when: { after_s: 1 } };
+  const asked = [done(4.5, taken), done(4.6, failing), done(5.6, { does: 'fail', what: 'vacuum' })];
+  expect(await flownWith(asked, [failing, taken])).toEqual([]);
+  expect(await flownWith(asked, [failing])).toEqual([
+    'done to the flight, though no instructor asked for it here: the instructor has control at 0:04'
+  ]);
+  expect(await flownWith([done(4.5, taken), done(4.7, taken)], [taken])).toHaveLength(1);
 });

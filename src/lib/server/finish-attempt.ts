@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { aircraftById } from '../core/aircraft/catalogue';
 import { drillFileOf } from '../core/drill/catalogue/catalogue';
 import type { LessonPlan } from '../core/drill/lesson-plan';
+import type { Command } from '../core/flight/command';
 import { GRADER_VERSION } from '../core/grade/grade';
 import type { PracticeEntry } from '../core/record/log-entry';
 import { Conflict } from './conflict';
@@ -39,17 +40,22 @@ export async function finishAttempt(identity: Identity, attemptId: string): Prom
       .select('plan')
       .where({ id: attempt.lessonId })
       .first<{ plan: unknown }>();
-    return { attempt, rows, plan: keptPlan(lesson.plan) };
+    const commanded = await db('flight_command')
+      .select<{ body: Command }[]>('body')
+      .where({ attempt_id: attemptId });
+    return { attempt, rows, plan: keptPlan(lesson.plan), commanded: commanded.map(({ body }) => body) };
   });
   if (!stored) return;
-  const { attempt, rows, plan } = stored;
+  const { attempt, rows, plan, commanded } = stored;
   const assembled = await heavily(identity, 'assemble', {
     attemptId,
     plan,
     pilot: attempt.pilot,
     takenOver: attempt.takenFrom !== null,
     chunks: rows.map((row) => row.text),
-    arrivals_ms: rows.map((row) => row.arrived.getTime())
+    arrivals_ms: rows.map((row) => row.arrived.getTime()),
+    commanded,
+    takenAt_s: attempt.takenFrom?.at_s ?? 0
   });
   await as(identity, async (db) => {
     await lockedAttempt(db, attemptId);

@@ -1,3 +1,4 @@
+import { turbulenceLevels } from '../air/turbulence';
 import type { Lesson } from '../drill/lesson';
 import type { InstrumentFault } from '../instrument/instrument-fault';
 import { duration, type Flight } from './flight';
@@ -27,7 +28,14 @@ export function weatherChangesOf({ events }: Pick<Flight, 'events'>): TimedChang
   );
 }
 
-/** A lesson with what failed in its flight. What was asked for on the way is found with its phases. */
+/** A lesson with what failed in its flight, and its roughest air. What was asked for on the way is found with its phases. */
 export function lessonAsFlown(lesson: Lesson, flight: Happened): Lesson {
-  return { ...lesson, plan: { ...lesson.plan, faults: failuresOf(flight, lesson.plan.faults) } };
+  const { faults, turbulence } = lesson.plan;
+  const flown = [turbulence, ...weatherChangesOf(flight).flatMap(({ change }) => change.turbulence ?? [])];
+  // What swings in the roughest of its air is not told from the hands in any of it.
+  const roughest = turbulenceLevels.findLast((level) => flown.includes(level))!;
+  return {
+    ...lesson,
+    plan: { ...lesson.plan, faults: failuresOf(flight, faults), turbulence: roughest }
+  };
 }

@@ -1,6 +1,6 @@
 import type { TurbulenceLevel } from '../air/turbulence';
 import type { ReportedWeather } from '../air/weather-report';
-import { temperatureOf } from '../drill/approach/approach-minimum';
+import { minimumOf, temperatureOf } from '../drill/approach/approach-minimum';
 import { isApproach } from '../drill/approach/approach-drill';
 import { outlookOfLesson } from '../drill/approach/outlook-of-lesson';
 import type { Lesson } from '../drill/lesson';
@@ -53,4 +53,19 @@ export function reportOf({ plan, area }: Lesson, weather: WeatherNow): ReportedW
     dewPoint_C: temperature_C - Math.min(12, weather.base_ft / BASE_FT_PER_DEGREE),
     altimeterSetting_hPa: weather.altimeterSetting_hPa
   };
+}
+
+/**
+ * What the airport reports as an approach is begun; null where the lesson has none. Where the plan and not the weather decides how it
+ * ends, the report is that of the minimum: it gives nothing away.
+ * @throws Rejection as `minimumOf` does
+ */
+export function reportedAtStart(lesson: Lesson): ReportedWeather | null {
+  const { plan, aircraft } = lesson;
+  if (!isApproach(plan)) return null;
+  const weather = weatherNow(lesson, [], 0);
+  if (plan.approach.ends === 'as seen') return reportOf(lesson, weather);
+  const { set_ft, visibility_sm } = minimumOf(plan, aircraft);
+  const base_ft = set_ft - plan.approach.approach.touchdownElevation_ft;
+  return reportOf(lesson, { ...weather, base_ft, visibility_sm });
 }

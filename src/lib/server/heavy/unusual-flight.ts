@@ -1,7 +1,10 @@
 import { lessonOf } from '../../core/drill/lesson';
 import type { LessonPlan } from '../../core/drill/lesson-plan';
 import { RECORDING_RATE_HZ } from '../../core/flight/channels';
+import type { Command } from '../../core/flight/command';
+import { commandWords } from '../../core/flight/command-words';
 import { column, type Flight } from '../../core/flight/flight';
+import { placedAt_s } from '../../core/flight/placings';
 import { flightLoop } from '../../core/flight/flight-loop';
 import { flyDrill } from '../../core/flight/flown-drill';
 import { CHUNK_SAMPLES, type FlightChunk } from '../../core/flight/recorder';
@@ -23,7 +26,7 @@ const REFLOWN_S = 120;
 
 /**
  * What is odd about how a flight came in, in words for the instructor: reasons to look, not proof of anything.
- * @param arrivals_ms when each chunk arrived, ms
+ * @param asked.arrivals_ms when each chunk arrived, ms
  */
 export function unusualIn(asked: {
   plan: LessonPlan;
@@ -32,6 +35,10 @@ export function unusualIn(asked: {
   flight: Flight;
   chunks: readonly FlightChunk[];
   arrivals_ms: readonly number[];
+  /** What instructors asked of this attempt. */
+  commanded: readonly Command[];
+  /** What was flown before belongs to another attempt. */
+  takenAt_s: number;
 }): string[] {
   const { flight, chunks, arrivals_ms, pilot, plan, takenOver } = asked;
   const reasons: string[] = [];
@@ -58,11 +65,60 @@ export function unusualIn(asked: {
   ] as const)
     if (byHand && !takenOver && !kinds.has(kind))
       reasons.push(`the trainer did not note ${words} of the flight`);
+  if (byHand) reasons.push(...nobodyAsked(asked));
   const jump = firstJump(flight);
   if (jump) reasons.push(jump);
   if (pilot === 'student' && !takenOver && isReferencePilot(plan, chunks))
     reasons.push('flown exactly as the simulated reference pilot flies it');
   return reasons;
+}
+
+/**
+ * Acts in the flight that no instructor asked for: they change what is judged. Failures come from the plan, and from what was to fail
+ * later, as well.
+ */
+function nobodyAsked({
+  flight,
+  plan,
+  commanded,
+  takenAt_s
+}: {
+  flight: Flight;
+  plan: LessonPlan;
+  commanded: readonly Command[];
+  takenAt_s: number;
+}): string[] {
+  const words = (command: Command) =>
+    canonical(command.does === 'fail' ? { does: 'fail', what: command.what } : command);
+  const left = [
+    ...commanded,
+    ...plan.faults.map(({ kind }): Command => ({ does: 'fail', what: kind }))
+  ].flatMap(
+    // What is to fail later stands in the flight twice: as it was asked for, and as it failed.
+    (command) =>
+      command.does === 'fail' && command.when ? [words(command), words(command)] : [words(command)]
+  );
+  const unasked = flight.events.flatMap((event) => {
+    if (event.kind !== 'command' || event.time_s < takenAt_s) return [];
+    const at = left.indexOf(words(event.command));
+    if (at >= 0) left.splice(at, 1);
+    return at >= 0 ? [] : [`${commandWords(event.command)} at ${clock(event.time_s)}`];
+  });
+  return unasked.length > 0
+    ? [
+        `done to the flight, though no instructor asked for it here: ${unasked.slice(0, MOST_NAMED).join('; ')}`
+      ]
+    : [];
+}
+const MOST_NAMED = 3;
+
+/** The same words for the same command, in whatever order its parts were kept. */
+function canonical(command: Command): string {
+  return JSON.stringify(command, (_, value: unknown) =>
+    value !== null && typeof value === 'object'
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value
+  );
 }
 
 function firstJump(flight: Flight): string | null {
@@ -75,7 +131,9 @@ function firstJump(flight: Flight): string | null {
   for (const [id, most, name, angle] of limits) {
     if (!flight.columns.has(id)) continue;
     const values = column(flight, id);
+    const placed = placedAt_s(flight).map((time_s) => Math.ceil(time_s * flight.rate_hz - 1e-6));
     for (let k = 1; k < flight.length; k++) {
+      if (placed.includes(k)) continue;
       const step = values[k]! - values[k - 1]!;
       if (Math.abs(angle ? normaliseSigned(step) : step) > most)
         return `${name} jumps at ${clock(k / RECORDING_RATE_HZ)}, more than an airplane does in a tenth of a second`;

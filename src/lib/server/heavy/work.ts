@@ -4,6 +4,7 @@ import { aircraftById } from '../../core/aircraft/catalogue';
 import type { MeasuredLine } from '../../core/aircraft/measured-line';
 import { lessonOf } from '../../core/drill/lesson';
 import type { LessonPlan } from '../../core/drill/lesson-plan';
+import type { Command } from '../../core/flight/command';
 import { withDerived } from '../../core/flight/derived-columns';
 import { detectPhases } from '../../core/flight/detected-phases';
 import { countsOf } from '../../core/flight/flight';
@@ -46,6 +47,8 @@ function assemble(asked: {
   takenOver: boolean;
   chunks: string[];
   arrivals_ms: number[];
+  commanded: Command[];
+  takenAt_s: number;
 }): Assembled {
   const chunks = asked.chunks.map((text) => JSON.parse(text) as FlightChunk);
   const flight = flightFromChunks(chunks);

@@ -186,7 +186,7 @@
 />
 
 <FlightHeader
-  {lesson}
+  lesson={asPlanned}
   {planned}
   {flying}
   saving={underWay.saving}

@@ -3,7 +3,9 @@ import { type Check, type Phase, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { ComparableFigure } from '../../finding/comparable-figure';
 import type { PhaseSpan } from '../../drill/phase-tracker';
+import { weatherChangesOf } from '../../flight/as-flown';
 import { lacking, type Flight } from '../../flight/flight';
+import { planInWeather } from '../../flight/weather-in-flight';
 import type { Finding } from '../../finding/finding';
 import type { Verdict } from '../../finding/verdict';
 import type { GradeElement } from '../../finding/grade-element';
@@ -98,6 +100,7 @@ const ABOUT_THE_BEGINNING: readonly Check['kind'][] = [
 /** All checks whose phase was flown and that can be measured from what was recorded, in the order of the drill's phases. */
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill } = lesson;
+  const changes = weatherChangesOf(flight);
   const wayOf = ({ goal: { vertical } }: Phase) =>
     vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);
   const measure = (check: Check): CheckMeasure | null => {
@@ -106,12 +109,28 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     if (!span || lackingFor(flight, check).length > 0) return null;
     // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
     if (span.cut || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind))) return null;
+    const blows = changes.filter(({ change }) => change.wind);
+    // A circuit in a wind that changes has no answer to be held against.
+    if (
+      check.kind === 'hold' &&
+      blows.some(({ at_s, change }) => at_s + change.over_s > span.start_s && at_s < span.end_s)
+    )
+      return null;
     const next = spans.indexOf(span) + 1;
     const until_s = spans[next]?.end_s ?? span.end_s;
     const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);
     // Going the same way again is another climb, not this one's.
     const late_s = afterwards && wayOf(afterwards) === wayOf(phase) ? 0 : LATE_S;
-    const at: CheckPlace = { flight, lesson, phase, span, spans, until_s, beyondUntil_s: until_s + late_s };
+    const then = { ...lesson, plan: planInWeather(lesson.plan, blows, span.start_s) };
+    const at: CheckPlace = {
+      flight,
+      lesson: then,
+      phase,
+      span,
+      spans,
+      until_s,
+      beyondUntil_s: until_s + late_s
+    };
     return kindOf(check).measure(at, check);
   };
   const order = (m: CheckMeasure) => drill.phases.findIndex((phase) => phase.id === m.phaseId);

@@ -1,0 +1,71 @@
+import { lessonOf } from '$core/drill/lesson';
+import { reportedAtStart } from '$core/flight/weather-now';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  readWeatherReport,
+  spokenWeather,
+  weatherReport,
+  type ReportedWeather
+} from '$core/air/weather-report';
+import { planOf } from './flown';
+import { planned } from './planned-approach';
+
+/** Groups as the code for aviation routine reports writes them (WMO No. 306, FM 15), with visibilities in statute miles. */
+const known: [ReportedWeather, string][] = [
+  [{ station: 'XVLB', windFrom_deg: 238, windSpeed_kt: 18, gust_kt: 28, visibility_sm: 0.75, base_ft: 420, temperature_C: 9.6, dewPoint_C: 8.5, altimeterSetting_hPa: 1009.8 }, 'XVLB 24018G28KT 3/4SM OVC004 10/09 Q1009'],
+  [{ station: 'XMOR', windFrom_deg: 2, windSpeed_kt: 5, gust_kt: 9, visibility_sm: 12, base_ft: null, temperature_C: -3, dewPoint_C: -11, altimeterSetting_hPa: 1031 }, 'XMOR 36005KT 10SM CLR M03/M11 Q1031'],
+  [{ station: 'XVKO', windFrom_deg: 90, windSpeed_kt: 0, gust_kt: null, visibility_sm: 0.1, base_ft: 60, temperature_C: 2, dewPoint_C: 2, altimeterSetting_hPa: 987 }, 'XVKO 00000KT M1/4SM VV000 02/02 Q0987'],
+  [{ station: 'XVNA', windFrom_deg: 130, windSpeed_kt: 12, gust_kt: null, visibility_sm: 1.6, base_ft: 1290, temperature_C: 15, dewPoint_C: 12, altimeterSetting_hPa: 1013 }, 'XVNA 13012KT 1 1/2SM OVC012 15/12 Q1013']
+]; // prettier-ignore
+
+describe('a weather report', () => {
+  test.each(known)('of %j', (weather, text) => {
+    expect(weatherReport(weather)).toBe(text);
+  });
+
+  test('is read as it is written, and never says more than there is', () => {
+    const weather = fc.record({
+      station: fc.constantFrom('XVLB', 'XMOR'),
+      windFrom_deg: fc.double({ min: 0, max: 360, noNaN: true }),
+      windSpeed_kt: fc.integer({ min: 0, max: 80 }),
+      gust_kt: fc.option(fc.integer({ min: 0, max: 99 })),
+      visibility_sm: fc.double({ min: 0, max: 15, noNaN: true }),
+      base_ft: fc.option(fc.integer({ min: 0, max: 6000 })),
+      temperature_C: fc.integer({ min: -40, max: 45 }),
+      dewPoint_C: fc.integer({ min: -40, max: 45 }),
+      altimeterSetting_hPa: fc.double({ min: 940, max: 1060, noNaN: true })
+    });
+    fc.assert(
+      fc.property(weather, (told) => {
+        const read = readWeatherReport(weatherReport(told));
+        expect(weatherReport(read)).toBe(weatherReport(told));
+        expect(read.visibility_sm).toBeLessThanOrEqual(told.visibility_sm);
+        expect(read.base_ft ?? 0).toBeLessThanOrEqual(told.base_ft ?? Infinity);
+        expect(told.altimeterSetting_hPa - read.altimeterSetting_hPa).toBeLessThan(1);
+        expect(read.temperature_C).toBe(told.temperature_C);
+      })
+    );
+  });
+
+  test.each(['', 'XVLB', 'XVLB 24018KT', 'XVLB 2401KT 10SM CLR 10/09 Q1009', 'x'.repeat(5000)])(
+    'something else is refused: %s',
+    (text) => expect(() => readWeatherReport(text)).toThrow(expect.objectContaining({ field: 'report' }))
+  );
+
+  test('is said by magnetic north, the altimeter setting figure by figure', () => {
+    expect(spokenWeather(known[0]![0], 8)).toBe(
+      'XVLB: wind 230 at 18 gusting 28, visibility 3/4, overcast 400, altimeter 1 0 0 9'
+    );
+    expect(spokenWeather(known[2]![0], 8)).toContain('wind calm, visibility less than 1/4, sky obscured');
+  });
+
+  test('of an approach gives nothing away that the plan and not the weather decides', () => {
+    const at = (ends: 'missed' | 'landing' | 'as seen', more = {}) =>
+      weatherReport(reportedAtStart(lessonOf(planned('xvlb-ils-24', { ends, ...more })))!);
+    expect(at('missed')).toBe(at('landing'));
+    expect(at('missed')).toContain(' 3/4SM OVC003 ');
+    expect(at('as seen', { base_ft: 800, visibility_sm: 2 })).toContain(' 2SM OVC008 ');
+    expect(reportedAtStart(lessonOf(planOf()))).toBeNull();
+  });
+});
