@@ -64,7 +64,7 @@ describe('a weather report', () => {
     const at = (ends: 'missed' | 'landing' | 'as seen', more = {}) =>
       weatherReport(reportedAtStart(lessonOf(planned('xvlb-ils-24', { ends, ...more })))!);
     expect(at('missed')).toBe(at('landing'));
-    expect(at('missed')).toContain(' 3/4SM OVC003 ');
+    expect(at('missed')).toContain(' 1/2SM OVC002 ');
     expect(at('as seen', { base_ft: 800, visibility_sm: 2 })).toContain(' 2SM OVC008 ');
     expect(reportedAtStart(lessonOf(planOf()))).toBeNull();
   });

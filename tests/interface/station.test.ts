@@ -133,6 +133,15 @@ test.describe('an instructor sits in', () => {
     await press('Let time go on');
     await expect(student.getByLabel('Phases').getByText('Down the path')).toBeVisible();
 
+    // A place of the school's own is kept, offered to whoever sits in next, and put away.
+    const own = `Short final ${Date.now() % 1e6}`;
+    await instructor.getByLabel('Keep where it is now as').fill(own);
+    await press('Keep the place');
+    await expect(instructor.getByLabel('Keep where it is now as')).toHaveValue('');
+    await choose(instructor.getByLabel('Put the airplane', { exact: true }), own);
+    await press(`Put “${own}” away`);
+    await expect(instructor.getByRole('button', { name: `Put “${own}” away` })).toHaveCount(0);
+
     await press('Weather…');
     await press('At minimums');
     await press('Change it');
@@ -200,6 +209,9 @@ test.describe('an instructor sits in', () => {
     ])
       await expect(marked.getByText(words, { exact: false }).first()).toBeVisible();
     await expect(student.getByRole('row', { name: /Missed approach/ })).toBeVisible();
+    await instructor.getByRole('link', { name: 'Open its debrief' }).click();
+    await expect(instructor.getByRole('heading', { name: 'XVLB ILS 24' })).toBeVisible();
+    await expect(instructor.getByText('no instructor asked')).toHaveCount(0);
     expect(faults).toEqual([]);
   });
 

@@ -10,6 +10,7 @@ import { planLesson } from '../../src/lib/server/lessons';
 import { answerCommand, commandsOf, giveCommand } from '../../src/lib/server/live/commands';
 import { flightStream } from '../../src/lib/server/live/flight-stream';
 import { flightsInTheAir } from '../../src/lib/server/live/flights-in-the-air';
+import { keepOwnPlace, ownPlacesIn, putOwnPlaceAway } from '../../src/lib/server/live/own-places';
 import { passOn } from '../../src/lib/server/live/live-pieces';
 import { keepMark, marksOf } from '../../src/lib/server/live/marks';
 import { watchersOf, watches, watchesNoMore } from '../../src/lib/server/live/watchers';
@@ -222,4 +223,33 @@ test('what a browser says an instructor asked for is believed as far as an instr
     'done to the flight, though no instructor asked for it here: the instructor has control at 0:04'
   ]);
   expect(await flownWith([done(4.5, taken), done(4.7, taken)], [taken])).toHaveLength(1);
+});
+
+test('places a school keeps are its own, its instructors’, and no more than one of a name', async () => {
+  const body = {
+    at: { latitude_deg: 44, longitude_deg: -33 },
+    altitude_ft: 2200,
+    heading_deg: 240,
+    speed_kt: 90
+  };
+  const area = 'vesterlund-bay';
+  const id = randomUUID();
+  const keep = (who: School['instructor'], kept = id, name = 'Over the sound') =>
+    keepOwnPlace(who, { id: kept, area, place: { name, ...body } });
+  await keep(here.instructor);
+  await keep(here.instructor);
+  expect(await ownPlacesIn(here.instructor, area)).toEqual([{ id, name: 'Over the sound', ...body }]);
+  expect(await ownPlacesIn(here.instructor, 'morrow-reach')).toEqual([]);
+  expect(await ownPlacesIn(there.instructor, area)).toEqual([]);
+  expect(await ownPlacesIn(here.student, area)).toEqual([]);
+  await expect(keep(here.instructor, randomUUID())).rejects.toThrow('already');
+  await expect(keep(there.instructor)).rejects.toThrow('already');
+  await expect(keep(here.student, randomUUID(), 'A student’s')).rejects.toThrow();
+  await putOwnPlaceAway(there.instructor, id);
+  await putOwnPlaceAway(here.student, id);
+  expect(await ownPlacesIn(here.instructor, area)).toHaveLength(1);
+  await putOwnPlaceAway(here.instructor, id);
+  expect(await ownPlacesIn(here.instructor, area)).toEqual([]);
+  for (let i = 0; i < 60; i++) await keep(here.instructor, randomUUID(), `place ${i}`);
+  await expect(keep(here.instructor, randomUUID(), 'one more')).rejects.toThrow('at most 60');
 });

@@ -29,6 +29,7 @@ const TABLES: Record<string, string> = {
   bench_answer: 'SELECT, INSERT',
   flight_command: 'SELECT, INSERT, UPDATE (outcome, at_s)',
   flight_mark: 'SELECT, INSERT',
+  school_place: 'SELECT, INSERT, DELETE',
   flight_watcher: 'SELECT, INSERT, UPDATE (seen_at), DELETE'
 };
 

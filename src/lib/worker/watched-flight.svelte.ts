@@ -1,5 +1,6 @@
 import type { Command } from '$core/flight/command';
-import { RECORDING_RATE_HZ } from '$core/flight/channels';
+import type { OwnPlace } from '$core/drill/own-place';
+import { RECORDING_RATE_HZ, type ChannelId } from '$core/flight/channels';
 import type { FlightMark, MarkKind } from '$core/flight/flight-mark';
 import type { Flight } from '$core/flight/flight';
 import { growingFlight, type LivePiece } from '$core/flight/live-piece';
@@ -63,6 +64,18 @@ export class WatchedFlight {
   /** The newest moment, for the panel. */
   lastSeconds(): Flight {
     return this.growing.lastSeconds();
+  }
+
+  /** Where the airplane is, and how it flies; null where its place is not recorded. */
+  here(): Omit<OwnPlace, 'name'> | null {
+    const flight = this.lastSeconds();
+    const last = (id: ChannelId) => flight.columns.get(id)?.at(-1) ?? NaN;
+    const at = { latitude_deg: last('latitude_deg'), longitude_deg: last('longitude_deg') };
+    if (!Number.isFinite(at.latitude_deg) || !Number.isFinite(at.longitude_deg)) return null;
+    const [altitude_ft, heading_deg, speed_kt] = (['altitude_ft', 'heading_deg', 'ias_kt'] as const).map(
+      (id) => Math.round(last(id))
+    ) as [number, number, number];
+    return { at, altitude_ft, heading_deg, speed_kt };
   }
 
   /** How long it has been flown. */

@@ -1,6 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
 import { Clearance } from '../drill/clearance';
+import { placeFields, placeName } from '../drill/own-place';
 import { faultKinds } from '../instrument/instrument-fault';
 import { numberIn } from '../measure/number-in';
 import { oneOf } from '../measure/one-of';
@@ -31,18 +32,9 @@ export type FailsWhen = Static<typeof FailsWhen>;
 
 /** Where the airplane is put down, trimmed; without a place it stays over the one it is at. */
 export const Placing = does('place', {
-  /** What people call it. */
-  name: name(60),
-  at: Type.Optional(
-    Type.Object(
-      { latitude_deg: numberIn('°', -89, 89), longitude_deg: numberIn('°', -180, 180) },
-      { additionalProperties: false }
-    )
-  ),
-  altitude_ft: numberIn('ft', -1000, 25000),
-  /** Magnetic. */
-  heading_deg: numberIn('°', 0, 360),
-  speed_kt: numberIn('kt', 40, 300),
+  name: placeName,
+  ...placeFields,
+  at: Type.Optional(placeFields.at),
   /** Trimmed for this rate; left out: level. */
   verticalSpeed_fpm: Type.Optional(numberIn('ft/min', -2000, 2000)),
   /** Id of the phase that is flown from there; left out: the one that is flown now. */

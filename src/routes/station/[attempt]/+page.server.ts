@@ -4,6 +4,7 @@ import { idFrom, instructorFrom } from '$lib/server/answers';
 import { selectAttempt } from '$lib/server/attempt-rows';
 import { as } from '$lib/server/database';
 import { lessonById } from '$lib/server/lessons';
+import { ownPlacesIn } from '$lib/server/live/own-places';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -11,11 +12,13 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const attempt = await as(identity, (db) => selectAttempt(db, idFrom(params.attempt)));
   const lesson = attempt && (await lessonById(identity, attempt.lessonId));
   if (!attempt || !lesson) error(404, 'There is no such flight, or it is another school’s.');
+  const plan = keptPlan(lesson.plan);
   return {
     attemptId: attempt.id,
     finished: attempt.finishedAt !== null,
     studentName: lesson.studentName,
     number: lesson.number,
-    plan: keptPlan(lesson.plan)
+    ownPlaces: await ownPlacesIn(identity, plan.area),
+    plan
   };
 };

@@ -250,7 +250,7 @@
       held={acts.heldBy !== null}
       rate={acts.rate}
       control={acts.control}
-      place={{ places }}
+      place={{ places, own: data.ownPlaces, area: plan.area, here: () => watched.here() }}
       clear={{ phases: drill.phases, fixes }}
       weather={{
         now: weather,
