@@ -1,5 +1,7 @@
 /** Benchmarks of the running application: pages from a large school, and the panel in the browser. Prints JSON. */
 import { chromium, type Page } from '@playwright/test';
+import knex from 'knex';
+import { randomUUID } from 'node:crypto';
 import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
 import { ATTEMPTS, STUDENTS, fillSchool } from './large-school';
 
@@ -85,7 +87,7 @@ async function loaded(page: Page, student: string) {
 
 /** Script and main-thread time a frame while the reference pilot flies, from the browser's own accounts. */
 async function panel(page: Page, lesson: string) {
-  await page.goto(`/fly/${demoId(lesson)}`);
+  await page.goto(`/fly/${lesson}`);
   await page.getByRole('button', { name: 'the reference pilot' }).click();
   const session = await page.context().newCDPSession(page);
   await session.send('Performance.enable');
@@ -118,6 +120,27 @@ async function panel(page: Page, lesson: string) {
     mainThreadPerFrame_ms: median((w) => w.task_ms),
     framesPerSecond: median((w) => w.framesPerSecond)
   };
+}
+
+/** A lesson of an approach on a clear day: the runway is to be seen from the beginning, and the view is large in this browser. */
+async function seenApproach(databaseUrl: string): Promise<string> {
+  const db = knex({ client: 'pg', connection: databaseUrl, pool: { min: 0, max: 1 } });
+  try {
+    const lesson = await db('lesson').whereRaw("plan->'approach' IS NOT NULL").orderBy('created_at').first();
+    const approach = { ...lesson.plan.approach, ends: 'as seen', base_ft: 5000, visibility_sm: 10 };
+    const id = randomUUID();
+    await db('lesson').insert({
+      ...lesson,
+      id,
+      number: lesson.number + 900,
+      plan: JSON.stringify({ ...lesson.plan, approach })
+    });
+    await page.goto('/');
+    await page.evaluate("localStorage.setItem('hanza.outside', 'large')");
+    return id;
+  } finally {
+    await db.destroy();
+  }
 }
 
 /** The plan view of a flight with its way drawn out to two hours, pulled about: frames a second, beside the page left alone. */
@@ -168,10 +191,12 @@ await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
 await page.getByLabel('Password').fill(DEMO_PASSWORD);
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(/students/);
-const dials = await panel(page, 'lesson maren next');
-const tapes = await panel(page, 'lesson yusra next');
-const windowed = await panel(page, 'lesson tomas 3');
-const byRadio = await panel(page, 'lesson petra next');
+const dials = await panel(page, demoId('lesson maren next'));
+const tapes = await panel(page, demoId('lesson yusra next'));
+const windowed = await panel(page, demoId('lesson tomas 3'));
+const byRadio = await panel(page, demoId('lesson petra next'));
+const seen = await seenApproach(process.env['DATABASE_URL']!);
+const withView = await panel(page, seen);
 const plan = await planPulled(page, 'attempt petra 4');
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
@@ -184,6 +209,7 @@ process.stdout.write(
       tapes,
       windowed,
       byRadio,
+      withView,
       plan,
       pages: pageFigures,
       loaded: loadFigures,
