@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { clearedPhase } from '$core/drill/cleared-phase';
 import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
@@ -230,6 +231,33 @@ describe('a clearance is what is asked for from then on', () => {
     expect(Math.min(...inside.map(({ shareInside }) => shareInside))).toBeGreaterThan(0.9);
     const resumed = flownAsked(level, 240, asked, 170);
     expect(resumed.spans).toEqual(spans);
+  });
+
+  test('a new altitude leaves the phase to its own end and to what comes then; a heading does not', () => {
+    const plan = planned('xvlb-ils-24', { transition: null }, { turbulence: 'smooth' });
+    const [first, second] = lessonOf(plan).drill.phases.map(({ id }) => id);
+    const flownWith = (command: Command) =>
+      flownAsked(plan, 420, [{ at_s: 20, command }]).spans.map(({ phaseId }) => phaseId);
+    const lower = flownWith({ does: 'clear', altitude_ft: 2900 });
+    expect(lower.slice(0, 3)).toEqual([first, 'cleared-1', second]);
+    expect(flownWith({ does: 'clear', heading_deg: 270 })).toEqual([first, 'cleared-1']);
+  });
+
+  test('the way round that was said is given the time it takes', () => {
+    const lesson = lessonOf(level);
+    const shown = { altitude_ft: 4000, heading_deg: 100 };
+    const latest = (turn?: 'left' | 'right') =>
+      clearedPhase(
+        lesson,
+        lesson.drill.phases[0]!,
+        0,
+        { does: 'clear', heading_deg: 130, ...(turn ? { turn } : {}) },
+        shown,
+        1
+      ).settling.find(({ channel }) => channel === 'heading_deg')!.atLatest_s;
+    // 30° the short way and 330° the long one, at three degrees a second.
+    expect(latest('left') - latest('right')).toBeCloseTo(100, 0);
+    expect(latest()).toBe(latest('right'));
   });
 
   test('who does not do it is outside, and is told of it; the same flight without the clearance is not', () => {

@@ -18,7 +18,7 @@ export const LivePiece = Type.Object(
       Type.Array(Type.Integer({ minimum: -2147483648, maximum: 2147483647 }), { maxItems: 64 }),
       { maxItems: MOST_LIVE_SAMPLES }
     ),
-    phase: Type.Integer({ minimum: 0, maximum: 200 }),
+    phase: Type.Integer({ minimum: 0, maximum: 1000 }),
     running: Type.Boolean({ accepted: 'true or false' }),
     /** What the coach would say, whether or not the lesson lets it; null: nothing. */
     hint: Type.Union([Type.String({ maxLength: 200 }), Type.Null()])
