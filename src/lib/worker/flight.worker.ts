@@ -121,8 +121,8 @@ function step(): boolean {
   const chunk = flown!.step(hands!);
   steps += 1;
   if (steps % STEPS_PER_SAMPLE === 0) {
-    if (advice) listen();
-    if (test) examine();
+    // While the instructor has control there is nobody to be told.
+    if (acts?.control === 'student') tellPilot();
   }
   if (chunk) tell({ kind: 'chunk', chunk });
   const how = flown!.ended();
@@ -130,21 +130,18 @@ function step(): boolean {
   return how === null;
 }
 
-/** What the coach has to say now goes to the interface and into the flight. */
-function listen(): void {
+/** What coach and examiner have to say now goes to the interface and into the flight. */
+function tellPilot(): void {
   const time_s = flown!.loop.time_s();
-  const words = advice!.watch(time_s, flown!.phase().index, flown!.read);
-  if (words === null) return;
-  hint = { words, time_s };
-  flown!.note({ kind: 'hint', detail: words });
-}
-
-/** An examiner says once that the standard was left. */
-function examine(): void {
-  const words = test!.watch(flown!.spans(), flown!.read);
-  if (words === null) return;
-  offer = { words, time_s: flown!.loop.time_s() };
-  flown!.note({ kind: 'examiner', detail: words });
+  const advised = advice?.watch(time_s, flown!.phase().index, flown!.read) ?? null;
+  if (advised !== null) {
+    hint = { words: advised, time_s };
+    flown!.note({ kind: 'hint', detail: advised });
+  }
+  const examined = test?.watch(flown!.spans(), flown!.read) ?? null;
+  if (examined === null) return;
+  offer = { words: examined, time_s };
+  flown!.note({ kind: 'examiner', detail: examined });
 }
 
 function tick(): void {
@@ -216,8 +213,11 @@ function actsOn(drill: FlownDrill): InstructorsActs {
         owed_s = 0;
       },
       setRate: (asked) => (rate = asked),
-      flyBy: (who) =>
-        (nextHands = who === 'own' ? own : simulatedHands(lesson, drill, noHabits, lesson.plan.seed)),
+      flyBy(who) {
+        const { seed } = lesson.plan;
+        nextHands =
+          who === 'own' ? own : simulatedHands(lesson, drill, noHabits, seed, { recordLooks: false });
+      },
       asksBeforeGiving: own === null
     },
     (number, done) => {

@@ -77,7 +77,11 @@ export class InstructorsActs {
     if (asked.does === 'time') this.flight.setRate(asked.rate);
     if (asked.does === 'place') this.handsMoved += 1;
     if (asked.does !== 'control') return;
-    if (asked.by === 'instructor') return this.take();
+    if (asked.by === 'instructor') {
+      // What was offered and not taken is taken back.
+      if (this.control === 'offered') this.answer(this.offeredBy, false);
+      return this.take();
+    }
     this.control = 'student';
     this.handsMoved += 1;
     this.flight.flyBy('own');
