@@ -129,7 +129,7 @@
       <NumberField label="Speed" name="place-speed" unit="kt" min={40} max={300} bind:value={speed_kt} />
     </div>
     <button class="{button.main} min-h-11" disabled={!ready}>Put it there</button>
-    <p class="min-w-40 flex-1 text-xs text-soft">Time is stopped; let it go on when the student is ready.</p>
+    <p class="min-w-40 flex-1 text-xs text-soft">Time stops then; let it go on when the student is ready.</p>
   </form>
   <form class="flex flex-wrap items-center gap-2 text-[13px]" onsubmit={keep}>
     <label class="text-soft" for="own-place">Keep where it is now as</label>
