@@ -2,15 +2,13 @@ import { Type, type Static } from '@sinclair/typebox';
 import { numberIn } from '../measure/number-in';
 
 /** Where an airplane is put down, and how it flies there; heading magnetic. */
-export const placeFields = {
-  at: Type.Object(
-    { latitude_deg: numberIn('°', -89, 89), longitude_deg: numberIn('°', -180, 180) },
-    { additionalProperties: false }
-  ),
-  altitude_ft: numberIn('ft', -1000, 25000),
-  heading_deg: numberIn('°', 0, 360),
-  speed_kt: numberIn('kt', 40, 300)
-};
+export const placeAt = Type.Object(
+  { latitude_deg: numberIn('°', -89, 89), longitude_deg: numberIn('°', -180, 180) },
+  { additionalProperties: false }
+);
+export const placeAltitude = numberIn('ft', -1000, 25000);
+export const placeHeading = numberIn('°', 0, 360);
+export const placeSpeed = numberIn('kt', 40, 300);
 /** What people call a place. */
 export const placeName = Type.String({
   minLength: 1,
@@ -20,5 +18,14 @@ export const placeName = Type.String({
 });
 
 /** A place a school keeps, to put an airplane down at again. */
-export const OwnPlace = Type.Object({ name: placeName, ...placeFields }, { additionalProperties: false });
+export const OwnPlace = Type.Object(
+  {
+    name: placeName,
+    at: placeAt,
+    altitude_ft: placeAltitude,
+    heading_deg: placeHeading,
+    speed_kt: placeSpeed
+  },
+  { additionalProperties: false }
+);
 export type OwnPlace = Static<typeof OwnPlace>;
