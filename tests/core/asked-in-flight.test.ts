@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { clearedPhase } from '$core/drill/cleared-phase';
+import { FLIGHT_OVER } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
@@ -52,6 +53,8 @@ function flownAsked(plan: LessonPlan, until_s: number, asked: readonly Asked[], 
   return { flight: flightFromChunks(last ? [...chunks, last] : chunks), spans, fly };
 }
 
+const phaseNamed = (fly: FlownDrill, phaseId: string) =>
+  fly.lesson.drill.phases.find(({ id }) => id === phaseId)!;
 /** By its first transition where it has no vectors. */
 const wayOf = (id: string) => ({ transition: approachById(id).transitions[0]?.id ?? null });
 
@@ -250,7 +253,7 @@ describe('a clearance is what is asked for from then on', () => {
       clearedPhase(
         lesson,
         lesson.drill.phases[0]!,
-        0,
+        FLIGHT_OVER,
         { does: 'clear', heading_deg: 130, ...(turn ? { turn } : {}) },
         shown,
         1
@@ -437,13 +440,56 @@ describe('the weather changes', () => {
         sent = true;
       }
       expect(sent).toBe(true);
+      expect(
+        fly.spans().filter(({ phaseId }) => phaseNamed(fly, phaseId).segment === 'missed').length
+      ).toBeGreaterThan(1);
       expect(fly.loop.readings().altitude_ft).toBeGreaterThan(1500);
       const last = fly.finish();
       const grade = gradeFlight(flightFromChunks([...chunks, ...(last ? [last] : [])]), plan);
       expect(grade.segments!.map(({ segment }) => segment)).toContain('missed');
       expect(grade.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
       expect(grade.checks.some(({ kind }) => kind === 'missed')).toBe(true);
+      // What was flown before stays as far as it was flown; and once more, from before: nothing stands there twice.
+      expect(grade.phases.some(({ phaseId, cut }) => phaseId === ends && cut)).toBe(true);
+      fly.command({ does: 'place', ...from });
+      fly.command({ does: 'go around' });
+      const ids = fly.spans().map(({ phaseId }) => phaseId);
+      expect(new Set(ids).size).toBe(ids.length);
       expect(grade.checks.some(({ kind }) => kind === 'decision')).toBe(false);
     }
   );
+
+  test('weather after the minimum says nothing of what was seen there, and decides for whoever is put before it again', () => {
+    const plan = planned('xvlb-ils-24', { transition: null, ends: 'missed' }, { turbulence: 'smooth' });
+    const from = placesOfLesson(lessonOf(plan)).find(({ name }) => name.startsWith('3 NM'))!;
+    const clears: Command = { does: 'weather', over_s: 0, base_ft: 5000, visibility_sm: 10 };
+    const once: Asked[] = [
+      { at_s: 10, command: { does: 'place', ...from } },
+      { at_s: 330, command: clears }
+    ];
+    const { flight, fly } = flownAsked(plan, 350, once);
+    expect(phaseNamed(fly, fly.phase().phaseId).segment).toBe('missed');
+    const words = gradeFlight(flight, plan)
+      .story!.map((sentence) => sentence.words)
+      .join(' ');
+    expect(words).toContain('minimum of');
+    expect(words).not.toContain('in sight');
+    const again = flownAsked(plan, 370, [...once, { at_s: 360, command: { does: 'place', ...from } }]).fly;
+    expect(again.lesson.drill.phases.some(({ segment }) => segment === 'missed')).toBe(false);
+  });
+
+  test('pilot and coach reckon by the wind there is', () => {
+    const { fly } = flownAsked(level, 20, [
+      { at_s: 10, command: { does: 'weather', over_s: 60, wind: { from_deg: 90, speed_kt: 30 } } }
+    ]);
+    expect(fly.inAir().plan.windFrom_deg).toBeCloseTo(90, 6);
+    expect(fly.inAir().plan.windSpeed_kt).toBeCloseTo(30, 6);
+  });
+
+  test('where a phase is begun anew it is begun at its altitude, also the first', () => {
+    const descent = planOf({ drill: 'rate-and-speed-descent' });
+    const [first, second] = placesOfLesson(lessonOf(descent));
+    expect(first!.altitude_ft).toBe(descent.startAltitude_ft);
+    expect(second!.altitude_ft).toBe(lessonOf(descent).drill.phases[0]!.ends_ft);
+  });
 });

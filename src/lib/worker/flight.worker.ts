@@ -173,11 +173,11 @@ function tellLive(now: number): void {
 
 /** What the flight is made of, where something else was asked for. */
 function tellAsked(): void {
-  const { lesson, changes } = flown!;
+  const { lesson, changes, inAir } = flown!;
   if (changes() === changesTold) return;
   changesTold = changes();
   lookOut = lookingOut(lesson);
-  advice = advice && coach(lesson);
+  advice = advice && coach(inAir());
   const { phases, checks } = lesson.drill;
   tell({ kind: 'asked', changes: changesTold, plan: lesson.plan, phases, checks });
 }

@@ -82,6 +82,7 @@ export class InstructorsActs {
       if (this.control === 'offered') this.answer(this.offeredBy, false);
       return this.take();
     }
+    if (this.control === 'student') return;
     this.control = 'student';
     this.handsMoved += 1;
     this.flight.flyBy('own');

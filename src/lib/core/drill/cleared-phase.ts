@@ -1,8 +1,9 @@
 import { trim } from '../aircraft/trim';
-import { asCourse, normaliseSigned } from '../measure/angle';
+import { asCourse, turnFromTo } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { procedureTurnRate } from '../procedure/turn';
 import { clearanceWords, type Clearance } from './clearance';
+import { THERE_NM } from './compose-navigation';
 import { corridorsOf, settlingOf } from './corridors-of-goal';
 import type { Condition, Goal, Phase } from './drill';
 import { bankOf, tasOf } from './goal-in-air';
@@ -13,16 +14,13 @@ import { conditionOfGoal } from './settings';
 /** A new heading, altitude or speed is looked at once it has had the time it takes, and so much more to hear, answer and begin. */
 const BEGINS_S = 15;
 const USUAL_FPM = 500;
-const SECONDS_PER_KNOT = 1.2;
 /** Altitudes are told in hundreds. */
 const ROUND_FT = 100;
-/** A fix that was cleared straight to is reached within this of it. */
-const THERE_NM = 0.3;
 
 /**
  * What is flown by a clearance: what it says instead of what was asked for, everything else as it was. A new altitude or speed alone
  * leaves the phase to its own end and to what comes after it; a heading, or straight to a fix, is flown until something else is asked.
- * @param current the phase that was asked for; @param index its number
+ * @param current the phase that was asked for @param next id of the one the plan has after it, or `FLIGHT_OVER`
  * @param shown what altimeter and heading indicator show: kept where nothing level, or no heading, was asked for
  * @param number of clearances so far
  * @throws Rejection where it names a fix that cannot be flown to, or the airplane cannot fly so
@@ -30,7 +28,7 @@ const THERE_NM = 0.3;
 export function clearedPhase(
   lesson: Lesson,
   current: Phase,
-  index: number,
+  next: string,
   clearance: Clearance,
   shown: { altitude_ft: number; heading_deg: number },
   number: number
@@ -60,8 +58,7 @@ export function clearedPhase(
     lateral.kind === 'heading' ? turnOf(shown.heading_deg, lateral.heading_deg, clearance.turn) : 0;
   const takes_s: Partial<Record<string, number>> = {
     altitude_ft: BEGINS_S + (Math.abs(altitude_ft - shown.altitude_ft) / USUAL_FPM) * 60,
-    heading_deg: BEGINS_S + turn_deg / procedureTurnRate(tasOf(goal, lesson.plan)),
-    ias_kt: BEGINS_S + SECONDS_PER_KNOT * Math.abs(goal.ias_kt - before.ias_kt)
+    heading_deg: BEGINS_S + turn_deg / procedureTurnRate(tasOf(goal, lesson.plan))
   };
   // What was asked before and still is goes on being judged.
   const held = current.corridors.filter(
@@ -80,12 +77,12 @@ export function clearedPhase(
     reference,
     pace: 'called',
     corridors,
-    settling: settlingOf(corridors, held, 0).map((settling) => ({
+    settling: settlingOf(corridors, held, Math.abs(goal.ias_kt - before.ias_kt)).map((settling) => ({
       ...settling,
       atLatest_s: Math.max(settling.atLatest_s, takes_s[settling.channel] ?? 0)
     })),
     until,
-    then: flownOn ? (current.then === undefined ? index + 1 : current.then) : null,
+    then: flownOn ? (current.then === undefined ? next : current.then) : null,
     expected_s: 60,
     ...(current.segment === undefined ? {} : { segment: current.segment }),
     ends_ft: altitude_ft,
@@ -119,7 +116,7 @@ function lateralOf(before: Goal, { heading_deg, direct }: Clearance, shown_deg: 
 
 /** How far it is turned, degrees: the short way, or the way that was said. */
 function turnOf(from_deg: number, to_deg: number, way: 'left' | 'right' | undefined): number {
-  const short = normaliseSigned(to_deg - from_deg);
+  const short = turnFromTo(from_deg, to_deg);
   if (way === undefined || Math.sign(short) === (way === 'right' ? 1 : -1)) return Math.abs(short);
   return 360 - Math.abs(short);
 }

@@ -98,6 +98,9 @@ export interface Goal {
   gear: number;
 }
 
+/** Stands where an id would, after the last phase of a plan. */
+export const FLIGHT_OVER = '';
+
 export const segments = ['inbound', 'final', 'missed'] as const;
 export type Segment = (typeof segments)[number];
 
@@ -120,10 +123,10 @@ export interface Phase {
   /** What ends the phase. */
   until: Condition;
   /**
-   * Of one that an instructor asked for on the way: number of the phase that comes then; null: it is flown until something else is
-   * asked for. Left out: of the plan, and the next one comes.
+   * Of one that an instructor asked for on the way: id of the phase that comes then, or `FLIGHT_OVER`; null:
+   * it is flown until something else is asked for. Left out: of the plan, and the next one comes.
    */
-  then?: number | null;
+  then?: string | null;
   /** How long it should take, s. */
   expected_s: number;
   /** The part of an approach it belongs to; left out: it is part of none. */

@@ -69,6 +69,18 @@ export function trackPhases(drill: Drill): PhaseTracker {
     spans.push({ phaseId: phase.id, start_s, end_s: start_s, settled_s: {}, complete: false });
   }
 
+  /** Of a phase and all that follow it by themselves: of the plan, or of what was asked for on the way. */
+  function idsFrom(first: number): string[] {
+    if (first < planned) return drill.phases.slice(first, planned).map(({ id }) => id);
+    const ids: string[] = [];
+    for (let phase: Phase | undefined = drill.phases[first]; phase && !ids.includes(phase.id);) {
+      ids.push(phase.id);
+      const { then } = phase;
+      phase = drill.phases.slice(planned).find(({ id }) => id === then);
+    }
+    return ids;
+  }
+
   return {
     advance(time_s, read) {
       if (finished) return;
@@ -81,23 +93,24 @@ export function trackPhases(drill: Drill): PhaseTracker {
         if (came !== null) span.settled_s[s.channel] = came;
         else if (time_s >= s.latest_s) span.settled_s[s.channel] = s.latest_s;
       }
-      const { then = index + 1 } = drill.phases[index]!;
+      const { then } = drill.phases[index]!;
       const ended = then === null ? null : until(time_s, read);
-      if (then === null || ended === null) return;
+      if (ended === null) return;
       span.end_s = ended;
       span.complete = true;
       for (const { channel } of settling) {
         const settled_s = span.settled_s[channel];
         if (settled_s !== undefined) span.settled_s[channel] = Math.min(settled_s, ended);
       }
-      if (then < planned) begin(then, ended);
+      const next = then === undefined ? index + 1 : drill.phases.findIndex(({ id }) => id === then);
+      if (next >= 0 && (next < planned || then !== undefined)) begin(next, ended);
       else finished = true;
     },
     goTo(next, from_s) {
       const under = spans.at(-1);
       if (under && !under.complete) under.cut = true;
       finished = false;
-      const again = drill.phases.slice(next, Math.max(next + 1, planned)).map(({ id }) => id);
+      const again = idsFrom(next);
       spans = spans.filter(({ phaseId }) => !again.includes(phaseId));
       begin(next, from_s);
       spans.at(-1)!.asked = true;

@@ -9,6 +9,7 @@ import { heightOnPath, rateOnPath } from '../procedure/approach/vertical-path';
 import { USUAL_PATH } from '../procedure/approach/what-is-seen';
 import { courseOf, type Phase } from './drill';
 import type { Lesson } from './lesson';
+import type { LessonPlan } from './lesson-plan';
 import { onPanel } from './reference';
 
 /** A place an airplane is put down at in a lesson, with what is flown from there; without a place it stays where it is. */
@@ -111,7 +112,7 @@ function altitudeIn({ goal: { vertical }, ends_ft }: Phase): number {
 }
 
 /** Some miles before every fix that a course leads to or from. */
-function beforeFixes({ drill, area }: Lesson): PlaceToStart[] {
+function beforeFixes({ drill, area, plan }: Lesson): PlaceToStart[] {
   return drill.phases.flatMap((phase, index) => {
     const { reference, goal } = phase;
     const course_deg = courseOf(goal.lateral);
@@ -120,7 +121,7 @@ function beforeFixes({ drill, area }: Lesson): PlaceToStart[] {
       {
         name: `${figure(BEFORE_FIX_NM)} NM before ${reference.fix}: ${phase.name}`,
         at: placeAt(reference.place, course_deg + reference.north_deg + 180, BEFORE_FIX_NM),
-        altitude_ft: begins(drill.phases, index),
+        altitude_ft: begins(drill.phases, index, plan),
         heading_deg: asCourse(onPanel(course_deg, reference, area)),
         speed_kt: goal.ias_kt,
         phase: phase.id
@@ -141,7 +142,7 @@ function beginnings({ drill, plan }: Lesson): PlaceToStart[] {
     return [
       {
         name: `As “${phase.name}” begins`,
-        altitude_ft: begins(drill.phases, index) || plan.startAltitude_ft,
+        altitude_ft: begins(drill.phases, index, plan),
         heading_deg: asCourse(from_deg),
         speed_kt: index === 0 ? plan.startSpeed_kt : drill.phases[index - 1]!.goal.ias_kt,
         phase: phase.id
@@ -150,8 +151,7 @@ function beginnings({ drill, plan }: Lesson): PlaceToStart[] {
   });
 }
 
-/** Altitude a phase begins at: where the one before leaves the airplane. */
-function begins(phases: readonly Phase[], index: number): number {
-  const before = phases[index - 1] ?? phases[index]!;
-  return before.ends_ft;
+/** Altitude a phase begins at: the lesson's, or where the phase before leaves the airplane. */
+function begins(phases: readonly Phase[], index: number, plan: Pick<LessonPlan, 'startAltitude_ft'>): number {
+  return phases[index - 1]?.ends_ft ?? plan.startAltitude_ft;
 }

@@ -13,7 +13,7 @@ import { STEP_S, type FlightLoop } from './flight-loop';
 import { type Hands } from './hands';
 import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
-import { phasesInFlight } from './phases-in-flight';
+import { commandsInTime, phasesInFlight } from './phases-in-flight';
 import { failsNow, type WaitingFailure } from './waiting-failure';
 import type { InstrumentFault } from '../instrument/instrument-fault';
 import { eventsOf, recorder, type FlightChunk } from './recorder';
@@ -34,6 +34,8 @@ export interface FlownDrill {
   /** How often something else was asked for than would have come. */
   changes(): number;
   instructorFlies(): boolean;
+  /** The lesson with the air as it is, or is becoming. */
+  inAir(): Lesson;
   /**
    * Does something to the flight from outside, from the next step on, and keeps it.
    * @throws Rejection, with nothing changed, where it cannot be done
@@ -115,16 +117,16 @@ export function flyDrill(
 
   if (kept.length > 0) {
     const events = eventsOf(kept);
-    const commands = events.filter((event) => event.kind === 'command');
+    const obeyUntil = commandsInTime(asked, events);
     for (const chunk of kept) {
       for (let k = 0; k < chunk.counts[0]!.length; k++) {
-        while (commands[0] && commands[0].time_s <= samples / RECORDING_RATE_HZ + 1e-6)
-          asked.obey(commands.shift()!.command, samples / RECORDING_RATE_HZ, shownNow());
+        obeyUntil(samples / RECORDING_RATE_HZ, shownNow());
         chunk.counts.forEach((columnCounts, i) => (counts[i] = columnCounts[k]!));
         track();
       }
     }
-    for (const { command } of commands) asked.obey(command, samples / RECORDING_RATE_HZ, shownNow());
+    // What came after the last sample was kept begins with the next.
+    obeyUntil(samples / RECORDING_RATE_HZ, shownNow());
     for (const event of events) {
       // Where the airplane was put is in the snapshot, and the phases have been run through.
       if (event.kind === 'command') {
@@ -258,6 +260,7 @@ export function flyDrill(
     lesson,
     changes: asked.changes,
     instructorFlies: asked.instructorFlies,
+    inAir: asked.inAir,
     altimeterSetting_hPa: () => setting_hPa,
     command: (what) => command(what, stepTime_s() + STEP_S),
     phase: () => tracker.current(),

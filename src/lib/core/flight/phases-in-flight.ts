@@ -1,12 +1,12 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
-import type { Phase } from '../drill/drill';
+import { FLIGHT_OVER, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
 import type { Command } from './command';
 import type { FlightEvent } from './flight-event';
-import { lessonInWeather } from './weather-in-flight';
+import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
 /** The phases of a flight with what its instructor has asked for on the way. */
 export interface PhasesInFlight {
@@ -16,6 +16,8 @@ export interface PhasesInFlight {
   /** How often something else was asked for than would have come. */
   changes(): number;
   instructorFlies(): boolean;
+  /** The lesson with the air as it is, or is becoming: what headings are reckoned by. */
+  inAir(): Lesson;
   /** @throws Rejection where a command names a phase the plan has not, or a missed approach where there is none */
   admit(command: Command): void;
   /**
@@ -40,6 +42,9 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   let clearances = 0;
   let takings = 0;
   let changes = 0;
+  const weather: TimedChange[] = [];
+  /** The lesson as it would end in the newest weather, until that decides it. */
+  let coming: Lesson | null = null;
 
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
@@ -57,6 +62,14 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       index = add(flownByInstructor(drill.phases[index]!, takings));
     }
     tracker.goTo(index, from_s);
+    endAnew();
+  }
+
+  /** Other weather is another end, where the end is still to come; where it is past, for whoever is put before it again. */
+  function endAnew(): void {
+    if (!coming || !replan(coming)) return;
+    lesson.plan = coming.plan;
+    coming = null;
   }
 
   function add(phase: Phase): number {
@@ -76,6 +89,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     tracker,
     changes: () => changes,
     instructorFlies: () => instructorFlies,
+    inAir: () => ({ ...lesson, plan: planInWeather(lesson.plan, weather, Infinity) }),
     admit(command) {
       if ('phase' in command && command.phase !== undefined) planIndex(command.phase);
       if (command.does === 'go around' && !isApproach(lesson.plan))
@@ -85,7 +99,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       switch (command.does) {
         case 'clear': {
           const at = askedNow();
-          const phase = clearedPhase(lesson, drill.phases[at]!, at, command, shown, clearances + 1);
+          const next = at + 1 < count ? drill.phases[at + 1]!.id : FLIGHT_OVER;
+          const phase = clearedPhase(lesson, drill.phases[at]!, next, command, shown, clearances + 1);
           clearances += 1;
           return fly(add(phase), from_s);
         }
@@ -102,10 +117,10 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
           return fly(index, from_s);
         }
         case 'weather': {
-          const other = lessonInWeather(lesson, command);
-          if (!other) return;
-          replan(other);
-          lesson.plan = other.plan;
+          weather.push({ change: command, at_s: from_s });
+          changes += 1;
+          coming = lessonInWeather(coming ?? lesson, command) ?? coming;
+          return endAnew();
         }
       }
     }
@@ -118,10 +133,17 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   function replan({ drill: { phases, checks } }: Lesson): boolean {
     const ids = drill.phases.slice(0, count).map(({ id }) => id);
     const reached = Math.max(-1, ...tracker.spans().map(({ phaseId }) => ids.indexOf(phaseId)));
-    if (ids.slice(0, reached + 1).some((id, index) => phases[index]?.id !== id)) return false;
+    // Ids are counted, and so the same in both: what an approach ends with is told by its name.
+    const isSame = ({ id, name }: Phase, index: number) =>
+      phases[index]?.id === id && phases[index].name === name;
+    if (!drill.phases.slice(0, reached + 1).every(isSame)) return false;
     const more = phases.length - count;
     if (asked !== null && asked >= count) asked += more;
     tracker.replan(phases);
+    // What was to come after a clearance is what stands in its place now.
+    for (const phase of drill.phases.slice(phases.length))
+      if (phase.then && ids.includes(phase.then))
+        phase.then = phases[ids.indexOf(phase.then)]?.id ?? FLIGHT_OVER;
     count = phases.length;
     drill.checks = checks;
     changes += 1;
@@ -137,11 +159,13 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         approach: { ...lesson.plan.approach, ends: 'missed' }
       }).drill;
       if (!replan({ ...lesson, drill: missed })) {
-        const first = drill.phases.length;
-        const around = missed.phases.filter(isMissed);
-        around.forEach((phase, i) => add({ ...phase, then: i + 1 < around.length ? first + i + 1 : null }));
-        const ids = around.map(({ id }) => id);
-        drill.checks = [...drill.checks, ...missed.checks.filter((check) => ids.includes(check.phase))];
+        const around = missed.phases
+          .filter(isMissed)
+          .map((phase) => ({ ...phase, id: `around-${phase.id}` }));
+        around.forEach((phase, i) => add({ ...phase, then: around[i + 1]?.id ?? FLIGHT_OVER }));
+        const checks = missed.checks.map((check) => ({ ...check, phase: `around-${check.phase}` }));
+        const asked = checks.filter((check) => around.some(({ id }) => id === check.phase));
+        drill.checks = [...drill.checks, ...asked];
       }
     }
     fly(drill.phases.findIndex(isMissed), from_s);
@@ -152,38 +176,43 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker'> {
   /** @param time_s each later than the one before */
   sample(time_s: number, read: ReadChannel): void;
-  /** What was commanded after the last sample. */
-  rest(): void;
 }
 
 /** Two moments nearer than this are the same. */
 const SAME_S = 1e-6;
 
-/** A command that asks for what the lesson has not is in no flight of ours; in a recording from elsewhere it says nothing. */
 export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): PhaseRun {
   const flown = phasesInFlight(planned);
-  const commands = events.filter((event) => event.kind === 'command');
-  let next = 0;
+  const obeyUntil = commandsInTime(flown, events);
   let shown: Shown = { altitude_ft: planned.plan.startAltitude_ft, heading_deg: planned.plan.heading_deg };
-  let last_s = 0;
-  function obeyUntil(time_s: number, from_s: number): void {
-    for (; next < commands.length && commands[next]!.time_s <= time_s + SAME_S; next++) {
-      try {
-        flown.obey(commands[next]!.command, from_s, shown);
-      } catch (error) {
-        if (!(error instanceof Rejection)) throw error;
-      }
-    }
-  }
   return {
     lesson: flown.lesson,
     tracker: flown.tracker,
     sample(time_s, read) {
-      obeyUntil(time_s, time_s);
+      obeyUntil(time_s, shown);
       flown.tracker.advance(time_s, read);
       shown = { altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') };
-      last_s = time_s;
-    },
-    rest: () => obeyUntil(Infinity, last_s)
+    }
+  };
+}
+
+/**
+ * Has the commands of a recording obeyed, each once, up to the moment of a sample, before that is looked at. One that asks for what
+ * the lesson has not is in no flight of ours; in a recording from elsewhere it says nothing.
+ */
+export function commandsInTime(
+  flown: PhasesInFlight,
+  events: readonly FlightEvent[]
+): (time_s: number, shown: Shown) => void {
+  const commands = events.filter((event) => event.kind === 'command');
+  let next = 0;
+  return (time_s, shown) => {
+    for (; next < commands.length && commands[next]!.time_s <= time_s + SAME_S; next++) {
+      try {
+        flown.obey(commands[next]!.command, time_s, shown);
+      } catch (error) {
+        if (!(error instanceof Rejection)) throw error;
+      }
+    }
   };
 }

@@ -68,11 +68,12 @@ export function simulatedHands(
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   /** Who is asked for something else thinks anew. */
   function pilotNow() {
-    const settings = phaseSettings(lesson);
+    const now = flown.inAir();
+    const settings = phaseSettings(now);
     if (!Array.isArray(settings))
       throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
     sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
-    return attitudePilot(lesson, settings, habits, seed, watch.told, flown.note);
+    return attitudePilot(now, settings, habits, seed, watch.told, flown.note);
   }
 
   /** Sets the heading indicator by the compass when that is due, and can be done. */

@@ -39,16 +39,8 @@ export function weatherInFlight(plan: LessonPlan, turned_deg = 0): WeatherInFlig
   let settings: Going<number> | null = null;
   let { turbulence } = plan;
 
-  const wind = (time_s: number, altitude_ft: number): Velocity => {
-    if (!winds) return planned(altitude_ft);
-    const share = shareOf(winds, time_s);
-    if (share >= 1) return winds.to;
-    const from = winds.from(altitude_ft);
-    return {
-      north: from.north + share * (winds.to.north - from.north),
-      east: from.east + share * (winds.to.east - from.east)
-    };
-  };
+  const wind = (time_s: number, altitude_ft: number): Velocity =>
+    winds ? between(winds, altitude_ft, shareOf(winds, time_s)) : planned(altitude_ft);
   const figureOf = (going: Going<number> | null, usual: number, time_s: number) =>
     going ? going.from(0) + shareOf(going, time_s) * (going.to - going.from(0)) : usual;
   const gust_kt = (time_s: number) => figureOf(gusts, plan.gust_kt, time_s);
@@ -60,12 +52,8 @@ export function weatherInFlight(plan: LessonPlan, turned_deg = 0): WeatherInFlig
       if (to.wind) {
         // Layers are gone from as they stand; a change under way, from where it has come to at each height.
         const before = winds;
-        const from = before
-          ? (
-              (share) => (altitude_ft: number) =>
-                between(before, altitude_ft, share)
-            )(shareOf(before, at_s))
-          : planned;
+        const share = before ? shareOf(before, at_s) : 0;
+        const from = before ? (altitude_ft: number) => between(before, altitude_ft, share) : planned;
         winds = { ...since, from, to: windVelocity(turned(to.wind)) };
       }
       if (to.gust_kt !== undefined) gusts = { ...since, from: constant(gust_kt(at_s)), to: to.gust_kt };
@@ -94,7 +82,7 @@ function between(going: Going<Velocity>, altitude_ft: number, share: number): Ve
   };
 }
 
-/** A plan with the air it had at a moment and the height it begins at, and what is to be seen then. */
+/** A plan with the air it had at a moment, its wind that of the height it begins at. @param time_s Infinity: as all of it will have become */
 export function planInWeather(plan: LessonPlan, changes: readonly TimedChange[], time_s: number): LessonPlan {
   const past = changes.filter(({ at_s }) => at_s <= time_s);
   if (past.length === 0) return plan;

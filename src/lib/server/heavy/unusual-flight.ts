@@ -122,6 +122,7 @@ function canonical(command: Command): string {
 }
 
 function firstJump(flight: Flight): string | null {
+  const placed = placedAt_s(flight).map((time_s) => Math.ceil(time_s * flight.rate_hz - 1e-6));
   const limits = [
     ['trueAltitude_ft', MOST_FEET_A_SAMPLE, 'altitude', false],
     ['ias_kt', MOST_KNOTS_A_SAMPLE, 'airspeed', false],
@@ -131,7 +132,6 @@ function firstJump(flight: Flight): string | null {
   for (const [id, most, name, angle] of limits) {
     if (!flight.columns.has(id)) continue;
     const values = column(flight, id);
-    const placed = placedAt_s(flight).map((time_s) => Math.ceil(time_s * flight.rate_hz - 1e-6));
     for (let k = 1; k < flight.length; k++) {
       if (placed.includes(k)) continue;
       const step = values[k]! - values[k - 1]!;

@@ -15,9 +15,11 @@ export class DebriefedFlight {
 
   readonly planned = $derived.by(() => lessonOf(this.plan()));
   readonly judged = $derived.by(() => this.flight && asJudged(this.flight, this.planned));
-  /** As planned, until the flight is there to tell. */
+  /** As planned, where nothing was asked for, and until the flight is there to tell. */
   readonly lesson = $derived.by(() =>
-    this.judged ? detectPhases(this.judged, this.planned).lesson : this.planned
+    this.judged?.events.some(({ kind }) => kind === 'command')
+      ? detectPhases(this.judged, this.planned).lesson
+      : this.planned
   );
 
   /** Another attempt: nothing is shown of the one before. */
