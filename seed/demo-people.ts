@@ -31,6 +31,8 @@ interface DemoAttempt {
   /** The stage of a scan lesson. */
   scan?: string;
   note?: string;
+  /** Led from the station: four approaches in one lesson. */
+  instructed?: true;
 }
 
 interface DemoStudent {
@@ -109,7 +111,15 @@ export const demoStudents: readonly DemoStudent[] = [
         habits: { descendsEarly: 0.8, timidGoAround: 1 },
         note: 'Each step a little early, and the power of the go-around late. Say the altitude of the next fix before you leave the last.'
       },
-      { daysAgo: 2, approach: 'xvlb-ils-24', drill: 'approach', habits: {} }
+      { daysAgo: 2, approach: 'xvlb-ils-24', drill: 'approach', habits: {} },
+      {
+        daysAgo: 1,
+        approach: 'xvlb-ils-24',
+        drill: 'approach',
+        habits: { ignoresWind: 0.6 },
+        instructed: true,
+        note: 'Four times, and better each time. Before the next lesson: what does the heading have to be when the wind is 310 at 22?'
+      }
     ],
     waiting: { drill: 'dme-arc', aircraft: 'tarnvik-200', panel: 'tapes' },
     hours: { airplane: 19.4, device: 12, crossCountry: 44, longFlight: false }

@@ -21,6 +21,8 @@ import { addNote } from '../src/lib/server/debrief';
 import type { Identity, Role } from '../src/lib/server/identity';
 import { planLesson } from '../src/lib/server/lessons';
 import { enterTraining, signEntry } from '../src/lib/server/log';
+import { answerCommand, giveCommand } from '../src/lib/server/live/commands';
+import { keepMark } from '../src/lib/server/live/marks';
 import { hashPassword } from '../src/lib/server/passwords';
 import {
   DEMO_PASSWORD,
@@ -31,6 +33,7 @@ import {
   demoStaff,
   demoStudents
 } from './demo-people';
+import { fourApproaches, type Instructed } from './instructed-lesson';
 
 const DAY_MS = 86_400_000;
 
@@ -95,7 +98,8 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
             : demoPlan(flown.drill, index, flown.aircraft, flown.scan)),
           seed: index + 11
         },
-        flown.habits
+        flown.habits,
+        flown.instructed ? fourApproaches : undefined
       );
       if (flown.note)
         await addNote(instructor, {
@@ -176,7 +180,8 @@ async function flyLesson(
   name: string,
   at: Date,
   plan: LessonPlan,
-  habits: Partial<Habits>
+  habits: Partial<Habits>,
+  led?: (plan: LessonPlan) => Instructed
 ): Promise<void> {
   const lessonId = demoId(`lesson ${name}`);
   const attemptId = demoId(`attempt ${name}`);
@@ -186,8 +191,22 @@ async function flyLesson(
     .update({ created_at: new Date(at.getTime() - DAY_MS / 2) });
   await openAttempt(student, { id: attemptId, lessonId, pilot: 'student' });
   await owner('attempt').where({ id: attemptId, finished_at: null }).update({ started_at: at });
-  await keepChunks(student, attemptId, simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed));
+  const { asked, marks } = led?.(plan) ?? { asked: [], marks: [] };
+  for (const [i, { at_s, command }] of asked.entries()) {
+    const { number } = await giveCommand(instructor, attemptId, {
+      id: demoId(`command ${name} ${i}`),
+      command
+    });
+    await answerCommand(student, attemptId, number, { outcome: 'done', at_s });
+  }
+  await keepChunks(
+    student,
+    attemptId,
+    simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed, {}, undefined, asked)
+  );
   await finishAttempt(student, attemptId);
+  for (const [i, mark] of marks.entries())
+    await keepMark(instructor, attemptId, { id: demoId(`mark ${name} ${i}`), ...mark });
   await owner('attempt')
     .where({ id: attemptId })
     // A simulated pilot stands for the student here, and the demo says nothing of it.

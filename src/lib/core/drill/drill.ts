@@ -212,3 +212,10 @@ export interface Drill {
 export function phaseById({ phases }: Drill, id: string): Phase {
   return phases.find((phase) => phase.id === id)!;
 }
+
+/** The phase that comes by itself after another: of the plan, or what an instructor's word leads to; null where none does. */
+export function nextPhase({ phases }: Pick<Drill, 'phases'>, index: number): Phase | null {
+  const { then } = phases[index] ?? {};
+  const next = then === undefined ? phases[index + 1] : phases.find(({ id }) => id === then);
+  return next && (then !== undefined || next.then === undefined) ? next : null;
+}

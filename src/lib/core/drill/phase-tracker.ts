@@ -35,8 +35,10 @@ export interface PhaseTracker {
    * Something else is to be flown from a moment on, after the newest sample: the phase under way is cut off. What the drill plans
    * from that phase on begins anew; what was flown of it before no longer counts.
    * @param index of the phase; those past the drill's own are flown as they say themselves
+   * @param isPlaced the airplane was put down there: with it goes what was flown since, asked for on the way or not
+   * @returns what was flown of it before
    */
-  goTo(index: number, from_s: number): void;
+  goTo(index: number, from_s: number, isPlaced?: boolean): PhaseSpan[];
   /** The drill's own phases are others from here on; those that were begun are the same. Those added to it stay behind them. */
   replan(phases: readonly Phase[]): void;
   /** All phases begun so far, in order; the last one's `end_s` is the newest sample. */
@@ -106,14 +108,19 @@ export function trackPhases(drill: Drill): PhaseTracker {
       if (next >= 0 && (next < planned || then !== undefined)) begin(next, ended);
       else finished = true;
     },
-    goTo(next, from_s) {
+    goTo(next, from_s, isPlaced = false) {
       const under = spans.at(-1);
       if (under && !under.complete) under.cut = true;
       finished = false;
       const again = idsFrom(next);
-      spans = spans.filter(({ phaseId }) => !again.includes(phaseId));
+      const first = spans.findIndex(({ phaseId }) => again.includes(phaseId));
+      const before = spans.filter(
+        ({ phaseId }, i) => again.includes(phaseId) || (isPlaced && first >= 0 && i > first)
+      );
+      spans = spans.filter((span) => !before.includes(span));
       begin(next, from_s);
       spans.at(-1)!.asked = true;
+      return before;
     },
     replan(phases) {
       drill.phases.splice(0, planned, ...phases);

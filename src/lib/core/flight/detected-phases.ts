@@ -2,12 +2,14 @@ import type { ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Flight } from './flight';
-import { phaseRun } from './phases-in-flight';
+import { phaseRun, type FlownBefore } from './phases-in-flight';
 
 /** What was flown: the phases in the data, and the lesson with all that was asked for on the way. */
 export interface FlownPhases {
   lesson: Lesson;
   spans: PhaseSpan[];
+  /** What was flown of phases that were begun anew later. */
+  before: readonly FlownBefore[];
 }
 
 /**
@@ -19,5 +21,5 @@ export function detectPhases(flight: Flight, planned: Lesson): FlownPhases {
   let k = 0;
   const read = (id: ChannelId) => flight.columns.get(id)?.[k] ?? NaN;
   for (; k < flight.length && !run.tracker.finished(); k++) run.sample(k / flight.rate_hz, read);
-  return { lesson: run.lesson, spans: run.tracker.spans() };
+  return { lesson: run.lesson, spans: run.tracker.spans(), before: run.before() };
 }

@@ -1,8 +1,8 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
-import { FLIGHT_OVER, type Phase } from '../drill/drill';
+import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
-import { trackPhases, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
+import { trackPhases, type PhaseSpan, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
 import type { Command } from './command';
 import type { FlightEvent } from './flight-event';
@@ -13,6 +13,8 @@ export interface PhasesInFlight {
   /** The lesson with the phases that came about: those of its drill, and after them those that were cleared. */
   readonly lesson: Lesson;
   readonly tracker: PhaseTracker;
+  /** What was flown of phases that were begun anew later, in its order; their ids are told from those of the last time. */
+  before(): readonly FlownBefore[];
   /** How often something else was asked for than would have come. */
   changes(): number;
   instructorFlies(): boolean;
@@ -28,6 +30,16 @@ export interface PhasesInFlight {
   obey(command: Command, from_s: number, shown: Shown): void;
 }
 
+/** What was flown of a part of the plan before it was begun anew. */
+export interface FlownBefore {
+  /** As it was then: weather, what was to be flown, and how it is checked. */
+  lesson: Lesson;
+  spans: PhaseSpan[];
+}
+
+/** What was flown for less than this before it was begun anew is put right, and not another time. */
+const ANOTHER_TIME_S = 30;
+
 export type Shown = Parameters<typeof clearedPhase>[4];
 
 /** The same code runs live and in grading: what was asked for follows from the commands and the data alone. */
@@ -42,13 +54,14 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   let clearances = 0;
   let takings = 0;
   let changes = 0;
+  const before: FlownBefore[] = [];
   const weather: TimedChange[] = [];
   /** The lesson as it would end in the newest weather, until that decides it. */
   let coming: Lesson | null = null;
 
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
-  function fly(index: number, from_s: number): void {
+  function fly(index: number, from_s: number, isPlaced = false): void {
     // What was cleared and is flown on after all is another stretch: the one before stands as it was flown.
     const { id } = drill.phases[index]!;
     if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
@@ -61,8 +74,29 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       takings += 1;
       index = add(flownByInstructor(drill.phases[index]!, takings));
     }
-    tracker.goTo(index, from_s);
+    keep(tracker.goTo(index, from_s, isPlaced));
     endAnew();
+  }
+
+  /** What was flown before stands beside the last time, by phases of its own. */
+  function keep(spans: readonly PhaseSpan[]): void {
+    if (spans.length === 0 || spans.at(-1)!.end_s - spans[0]!.start_s < ANOTHER_TIME_S) return;
+    const time = before.length + 1;
+    const idThen = (id: string) => `time-${time}-${id}`;
+    const checks = drill.checks.map((check) => ({
+      ...check,
+      phase: idThen(check.phase),
+      ...(check.kind === 'circle' ? { phases: check.phases.map(idThen) } : {})
+    }));
+    const phases = spans.map(({ phaseId }): Phase => ({
+      ...phaseById(drill, phaseId),
+      id: idThen(phaseId),
+      then: null
+    }));
+    before.push({
+      lesson: { ...lesson, drill: { ...drill, phases: [...drill.phases, ...phases], checks } },
+      spans: spans.map((span) => ({ ...span, phaseId: idThen(span.phaseId) }))
+    });
   }
 
   /** Other weather is another end, where the end is still to come; where it is past, for whoever is put before it again. */
@@ -87,6 +121,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   return {
     lesson,
     tracker,
+    before: () => before,
     changes: () => changes,
     instructorFlies: () => instructorFlies,
     inAir: () => ({ ...lesson, plan: planInWeather(lesson.plan, weather, Infinity) }),
@@ -109,7 +144,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         case 'go around':
           return goAround(from_s);
         case 'place':
-          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s);
+          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s, true);
         case 'control': {
           if (instructorFlies === (command.by === 'instructor')) return;
           const index = askedNow();
@@ -173,7 +208,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 }
 
 /** The phases of a recorded flight, sample by sample, with its commands at their moments. */
-export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker'> {
+export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker' | 'before'> {
   /** @param time_s each later than the one before */
   sample(time_s: number, read: ReadChannel): void;
 }
@@ -188,6 +223,7 @@ export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): Phase
   return {
     lesson: flown.lesson,
     tracker: flown.tracker,
+    before: flown.before,
     sample(time_s, read) {
       obeyUntil(time_s, shown);
       flown.tracker.advance(time_s, read);

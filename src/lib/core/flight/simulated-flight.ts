@@ -1,3 +1,4 @@
+import type { Command } from './command';
 import { clamp } from '../measure/clamp';
 import type { Lesson } from '../drill/lesson';
 import { phaseSettings } from '../drill/settings';
@@ -144,19 +145,32 @@ export function simulatedHands(
   };
 }
 
-/** A whole drill flown by a simulated pilot, or its beginning, as fast as the machine can. */
+/** What is done to a flight from outside, and when. */
+export interface TimedCommand {
+  at_s: number;
+  command: Command;
+}
+
+/**
+ * A whole drill flown by a simulated pilot, or its beginning, as fast as the machine can.
+ * @param asked what an instructor does meanwhile, in its order
+ * @throws Rejection where something is asked for that this lesson has not
+ */
 export function simulateFlight(
   lesson: Lesson,
   habits: Habits,
   seed: number,
   watch: PilotWatch = {},
-  longest_s = LONGEST_SIMULATED_S
+  longest_s = LONGEST_SIMULATED_S,
+  asked: readonly TimedCommand[] = []
 ): FlightChunk[] {
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
   const nextHands = simulatedHands(lesson, flown, habits, seed, watch);
   const chunks: FlightChunk[] = [];
+  let next = 0;
   while (flown.ended() === null && loop.time_s() < longest_s) {
+    for (; asked[next] && asked[next]!.at_s <= loop.time_s(); next++) flown.command(asked[next]!.command);
     const chunk = flown.step(nextHands());
     if (chunk) chunks.push(chunk);
   }

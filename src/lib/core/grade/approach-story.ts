@@ -195,7 +195,7 @@ function farthest(measures: readonly CorridorMeasure[]): CorridorMeasure | null 
 
 /** The minimum a final levels off above; null where it has a decision altitude. */
 function minimumHeld({ drill }: Lesson): number | null {
-  const last = drill.phases.findLast(({ segment }) => segment === 'final');
+  const last = drill.phases.findLast(({ segment, then }) => segment === 'final' && then === undefined);
   const ft = last?.goal.vertical.kind === 'level' ? last.goal.floor?.ft : undefined;
   return typeof ft === 'number' ? ft : null;
 }

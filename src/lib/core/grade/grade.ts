@@ -1,7 +1,5 @@
-import { isRough } from '../air/turbulence';
-import { phaseById } from '../drill/drill';
 import { lowered } from '../measure/capital';
-import { figure, percent } from '../measure/figure';
+import { figure } from '../measure/figure';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
@@ -12,26 +10,19 @@ import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { clock } from '../measure/figure';
 import { approachStory, segmentsOf, type SegmentGrade, type StorySentence } from './approach-story';
-import { checkElements, checkFindings, judgeChecks, measureChecks, type CheckMeasure } from './checks/checks';
+import type { CheckMeasure } from './checks/checks';
+import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { circumstancesOf } from './circumstances';
+import type { ScanReport } from '../scan/scan-report';
+import { judgeStretch } from './judged-stretch';
+import { timeBefore, type TimeBefore } from './time-before';
 import { comparableOf, type Comparable } from './comparable';
-import { exceedanceFindings } from './exceedance-findings';
-import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-measure';
 import { worse, type Verdict } from '../finding/verdict';
-import { circumstancesOf, underCircumstances } from './circumstances';
 import { MOMENT_S, finding, type Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
-import { habitFindings, staringFindings } from './habits/habit-findings';
-import { habitsOf } from './habits/habits';
-import { heldWell } from './held-well';
-import { isSaidByCheck, leanFindings, leansOfFlight } from './lean';
-import { looksOf } from '../scan/look';
-import { scanElements } from '../scan/scan-elements';
-import { scanReport, type ScanReport } from '../scan/scan-report';
-import { orderFindings } from './order-findings';
-import { quantityWords } from '../finding/quantity-words';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 13;
+export const GRADER_VERSION = 14;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -60,11 +51,11 @@ export interface Grade {
   /** An approach's parts, and what is to be said of it first. Other and older grades have none. */
   segments?: SegmentGrade[];
   story?: StorySentence[];
+  /** What was flown of a part of the plan before an instructor had it begun anew; the rest of the grade is about the last time. */
+  before?: TimeBefore[];
   comparable: Comparable;
 }
 
-/** In a climb or descent at a rate, the rate and the speed are what the drill is about. */
-const WEIGHT_RATE = 3;
 /** What is left of the figure when something required was not met, and when a hard finding stands. */
 const SHARE_NOT_MET = 0.7;
 const SHARE_HARD = 0.5;
@@ -73,54 +64,23 @@ const SHARE_HARD = 0.5;
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const planned = lessonAsFlown(lessonOf(plan), recorded);
   const flight = asJudged(recorded, planned);
-  const { lesson, spans: phases } = detectPhases(flight, planned);
-  const { drill } = lesson;
-  const measures = measureCorridors(flight, lesson, phases);
-  const checks = measureChecks(flight, lesson, phases);
-  const judged = judgeChecks(lesson, checks);
-  const looks = looksOf(recorded);
-  const scan = scanReport(looks, lesson, phases, measures, recorded);
-  const task = plan.scan;
-  const habits = habitsOf(flight, lesson, phases, measures);
-  const leans = leansOfFlight(lesson, measures).filter(
-    // The mean of a rate that is pumped up and down says nothing of a lean.
-    ({ channel }) => !(channel === 'verticalSpeed_fpm' && habits.pumping)
+  const { lesson, spans: phases, before } = detectPhases(flight, planned);
+  const { measures, checks, judged, scan, elements, findingsWith } = judgeStretch(
+    recorded,
+    flight,
+    lesson,
+    phases
   );
-  const leaning = leanFindings(lesson, leans);
-  const handling = habitFindings(habits);
-  const faults = [
-    ...exceedanceFindings(lesson, measures),
-    ...leaning,
-    ...checkFindings(lesson, judged),
-    ...handling,
-    // What was seen of the eyes themselves goes before what the flying lets one guess of them.
-    ...(scan?.findings ?? staringFindings(habits)),
-    ...notFlown(flight, lesson, toBeFlown(lesson, phases), phases)
-  ];
-  const findings = orderFindings(
-    underCircumstances(lesson, [...faults, ...heldWell(lesson, measures, faults)])
-  );
-  const parts = segmentsOf(lesson, phases, measures, judged, findings);
-  const scanning = task && scan ? scanElements(scan, task) : [];
-  // Where the reference pilot flies, only the scan is the student's.
-  const elements =
-    task?.flownBy === 'reference'
-      ? scanning
-      : [
-          ...scanning,
-          ...measures
-            .filter((measure) => !isSaidByCheck(drill, measure))
-            .map((measure) => corridorElement(measure, lesson)),
-          ...checkElements(lesson, judged),
-          ...techniqueElement(lesson, [...leaning, ...handling], measures)
-        ];
-  const hard = findings.filter((f) => f.severity === 'hard');
   const toFly = toBeFlown(lesson, phases);
+  const findings = findingsWith(notFlown(flight, lesson, toFly, phases));
+  const parts = segmentsOf(lesson, phases, measures, judged, findings);
+  const hard = findings.filter((f) => f.severity === 'hard');
   const completed =
     toFly.filter((id) => phases.some((span) => span.phaseId === id && isFlown(span))).length / toFly.length;
   let verdict = elements.map((e) => e.verdict).reduce<Verdict>(worse, 'met');
   if (completed < 1 || hard.length > 0 || elements.length === 0) verdict = 'not met';
   const unjudged = unjudgedOf(flight, lesson, phases);
+  const earlier = before.flatMap((time) => timeBefore(recorded, flight, time));
   const inPart = unjudgedWords(unjudged);
 
   const weights = elements.reduce((sum, element) => sum + element.weight, 0);
@@ -161,6 +121,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     ...(parts.length > 0
       ? { segments: parts, story: approachStory(flight, lesson, parts, measures, judged, findings) }
       : {}),
+    ...(earlier.length > 0 ? { before: earlier } : {}),
     comparable: comparableOf(plan.drill, completed === 1, measures, checks, scan)
   };
 }
@@ -198,50 +159,6 @@ function notFlown(
       byInstructor ? {} : { failed: true, worth: 8 * MOMENT_S }
     )
   ];
-}
-
-/** How it was flown, beside how well it was held: put right, never failed. @param found leans and habits, in words */
-function techniqueElement(
-  { plan }: Lesson,
-  found: readonly Finding[],
-  measures: readonly CorridorMeasure[]
-): GradeElement[] {
-  if (measures.length === 0) return [];
-  return [
-    {
-      name: 'Technique',
-      verdict: found.length > 0 ? 'met with prompt correction' : 'met',
-      score: found.length > 0 ? TECHNIQUE_SCORE : 100,
-      weight: 2,
-      arithmetic:
-        found.length > 0
-          ? [...new Set(found.map((f) => lowered(f.title)))].join(', ')
-          : isRough(plan.turbulence)
-            ? 'not held against trim; to no side; in such air swings are not told from the hands'
-            : 'no over-correcting, pumping, hunting, or holding against trim; to no side'
-    }
-  ];
-}
-const TECHNIQUE_SCORE = 60;
-
-function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElement {
-  const phase = phaseById(drill, measure.phaseId);
-  const prompt = measure.exceedances.filter((e) => e.prompt).length;
-  const count = measure.exceedances.length;
-  const central =
-    phase.goal.vertical.kind === 'rate' &&
-    (measure.channel === 'verticalSpeed_fpm' || measure.channel === 'ias_kt');
-  return {
-    name: `${phase.name}: ${quantityWords[measure.channel].name}`,
-    verdict: measure.verdict,
-    score: 100 * measure.shareInside,
-    weight: central ? WEIGHT_RATE : 1,
-    arithmetic: `inside ${percent(measure.shareInside)} of ${figure(measure.to_s - measure.from_s)} s, RMS ${figure(measure.rmsOfTolerance, 2)} of tolerance, ${
-      count === 0
-        ? 'no exceedance'
-        : `${count} exceedance${count > 1 ? 's' : ''}, ${prompt} corrected promptly`
-    }`
-  };
 }
 
 /**

@@ -5,6 +5,7 @@ import { seededNoise } from '../measure/seeded-noise';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
 import type { NavigationShown } from '../radio/navigation-shown';
+import { nextPhase } from '../drill/drill';
 import { turnRateOf } from '../drill/goal-in-air';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSetting } from '../drill/settings';
@@ -129,7 +130,7 @@ export function attitudePilot(
   /** Whether the pilot begins the next phase without being called. */
   function goesOn(time_s: number, r: Readings): boolean {
     const { pace, goal } = flying.phase();
-    const next = drill.phases[flying.step + 1];
+    const next = nextPhase(drill, flying.step);
     if (pace !== 'own' || !next) return false;
     const in_s = time_s - flying.since_s;
     const { vertical } = goal;

@@ -1,3 +1,4 @@
+import { nextPhase } from '../drill/drill';
 import { FEET_PER_MINUTE_PER_KNOT_AND_DEGREE } from '../measure/units';
 import type { CardLine } from '../aircraft/configuration-card';
 import type { Readings } from '../instrument/readings';
@@ -164,7 +165,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     const { vertical } = drill.phases[flying.step]!.goal as {
       vertical: { to_ft: number; kind: 'rate' | 'speed' | 'path' };
     };
-    const after = drill.phases[flying.step + 1]?.goal.vertical;
+    const after = nextPhase(drill, flying.step)?.goal.vertical;
     const toGo = Math.abs(vertical.to_ft - r.altitude_ft);
     const way = Math.sign(line.verticalSpeed_fpm) || 1;
     const passed = (r.altitude_ft - vertical.to_ft) * way;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { isApproach } from '$core/drill/approach/approach-drill';
+  import { everyTime } from '$core/grade/time-before';
   import { duration } from '$core/flight/flight';
   import { lessonAsFlown } from '$core/flight/as-flown';
   import FindingList from '$lib/draw/FindingList.svelte';
@@ -32,6 +33,7 @@
   import InstructorSheets from './InstructorSheets.svelte';
   import InstrumentTable from './InstrumentTable.svelte';
   import NeedleMiles from './NeedleMiles.svelte';
+  import TimesBefore from './TimesBefore.svelte';
   import StripStack from '$lib/draw/StripStack.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -56,7 +58,8 @@
 
   const total_s = $derived(flight ? duration(flight) : 1);
   const judgedFlight = $derived(debriefed.judged);
-  const strips = $derived(judgedFlight ? stripsOf(judgedFlight, grade, lesson) : []);
+  const { phases, measures } = $derived(everyTime(grade));
+  const strips = $derived(judgedFlight ? stripsOf(judgedFlight, { phases, measures }, lesson) : []);
   const readings = $derived(
     flight
       ? readingsAt(flight, player.time_s, {
@@ -65,7 +68,7 @@
         })
       : null
   );
-  const phaseNow = $derived(grade.phases.findLast((span) => span.start_s <= player.time_s));
+  const phaseNow = $derived(phases.findLast((span) => span.start_s <= player.time_s));
   const corridorsNow = $derived(
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
@@ -130,6 +133,10 @@
   <ApproachStory story={grade.story} segments={grade.segments} onmoment={(time_s) => player.go(time_s)} />
 {/if}
 
+{#if grade.before}
+  <TimesBefore times={grade.before} onmoment={(time_s) => player.go(time_s)} />
+{/if}
+
 <AfterLanding
   findings={grade.findings}
   {plan}
@@ -154,7 +161,7 @@
     {:else}
       <StripStack
         {drill}
-        phases={grade.phases}
+        {phases}
         {strips}
         {total_s}
         {width}
@@ -233,7 +240,7 @@
       marks={data.marks}
       {flight}
       {drill}
-      phases={grade.phases}
+      {phases}
       onmoment={(time_s) => player.go(time_s)}
     />
     <ToldInFlight

@@ -1,9 +1,18 @@
-import { lessonOf } from '$core/drill/lesson';
+import { phaseById } from '$core/drill/drill';
+import { lessonOf, type Lesson } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
-import { detectPhases } from '$core/flight/detected-phases';
+import { detectPhases, type FlownPhases } from '$core/flight/detected-phases';
 import type { Flight } from '$core/flight/flight';
 import { asJudged } from '$core/flight/judged-channels';
 import { fetchFlight } from '$lib/worker/fetch-flight';
+
+/** What was begun anew stays to be seen as it was flown before, too. */
+function withTimesBefore({ lesson, before }: FlownPhases): Lesson {
+  const phases = before.flatMap((time) =>
+    time.spans.map(({ phaseId }) => phaseById(time.lesson.drill, phaseId))
+  );
+  return { ...lesson, drill: { ...lesson.drill, phases: [...lesson.drill.phases, ...phases] } };
+}
 
 /** The recording of an attempt with its lesson: as it was planned, and with what was asked for on the way. */
 export class DebriefedFlight {
@@ -18,7 +27,7 @@ export class DebriefedFlight {
   /** As planned, where nothing was asked for, and until the flight is there to tell. */
   readonly lesson = $derived.by(() =>
     this.judged?.events.some(({ kind }) => kind === 'command')
-      ? detectPhases(this.judged, this.planned).lesson
+      ? withTimesBefore(detectPhases(this.judged, this.planned))
       : this.planned
   );
 

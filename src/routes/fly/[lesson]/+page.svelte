@@ -4,6 +4,7 @@
   import { onDestroy, onMount, untrack } from 'svelte';
   import { isApproach } from '$core/drill/approach/approach-drill';
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
+  import { nextPhase } from '$core/drill/drill';
   import { holdClearance } from '$core/drill/hold-clearance';
   import { lessonOf } from '$core/drill/lesson';
   import { planPicture } from '$core/flight/plan-picture';
@@ -110,7 +111,7 @@
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   /** The hold to come, as a controller would clear it, in good time before its fix. */
   const clearance = $derived.by(() => {
-    const next = frame && session?.state !== 'ready' ? drill.phases[frame.phaseIndex + 1] : undefined;
+    const next = frame && session?.state !== 'ready' ? nextPhase(drill, frame.phaseIndex) : null;
     return next ? holdClearance(next) : null;
   });
   const view = $derived(

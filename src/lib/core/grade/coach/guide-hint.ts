@@ -1,7 +1,7 @@
 import { isApproach } from '../../drill/approach/approach-drill';
 import { chartOfPlan } from '../../drill/approach/chart-of-plan';
 import type { GuidedLesson } from '../../drill/approach/guided-step';
-import type { Phase } from '../../drill/drill';
+import { nextPhase, type Phase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { phaseSettings } from '../../drill/settings';
 import type { CardLine } from '../../aircraft/configuration-card';
@@ -24,7 +24,7 @@ const WEIGHT = 2.5;
 
 /** One thing that is explained, once, when its moment has come. */
 interface Explanation {
-  when(now: CoachMoment, phase: Phase, next: Phase | undefined): boolean;
+  when(now: CoachMoment, phase: Phase, next: Phase | null): boolean;
   words: string;
 }
 
@@ -54,7 +54,7 @@ export function guideHint(lesson: Lesson): Hint {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
-      const next = drill.phases[now.phaseIndex + 1];
+      const next = nextPhase(drill, now.phaseIndex);
       const due = explanations.find(({ words, when }) => !said.has(words) && when(now, phase, next));
       return due
         ? { words: due.words, weight: WEIGHT, hand: 'other', onsaid: () => said.add(due.words) }
@@ -96,7 +96,7 @@ function explained(lesson: GuidedLesson, f: GuidedFigures): Explanation[] {
     now.inPhase_s > SETTLED_S / 2;
   const pathComes: Explanation['when'] = (now, phase, next) => {
     const share = valueOf(now, 'pathShare');
-    return isLevel(phase) && next !== undefined && isOnPath(next) && share > -NEARLY && share < 0;
+    return isLevel(phase) && next !== null && isOnPath(next) && share > -NEARLY && share < 0;
   };
   const onPath: Explanation['when'] = (now, phase) => isOnPath(phase) && now.inPhase_s > SETTLED_S;
   const minimumComes: Explanation['when'] = (now, phase) =>

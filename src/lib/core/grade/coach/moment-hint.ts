@@ -1,3 +1,4 @@
+import { nextPhase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure } from '../../measure/figure';
 import { URGENT, valueOf, type Hint } from './coach-moment';
@@ -37,7 +38,7 @@ export function momentHint({ drill, aircraft }: Lesson): Hint {
       // The phase may have ended on the way to the altitude: the level-off is still to be flown.
       const going =
         vertical.kind !== 'level' ? vertical : earlier && earlier.kind !== 'level' ? earlier : null;
-      const next = drill.phases[now.phaseIndex + 1]?.goal.vertical;
+      const next = nextPhase(drill, now.phaseIndex)?.goal.vertical;
       const levels = vertical.kind === 'level' || next === undefined || next.kind === 'level';
       const decides = drill.checks.some((check) => check.kind === 'decision' && check.phase === phase.id);
       if (going && levels && !decides) {

@@ -1,3 +1,4 @@
+import { nextPhase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure } from '../../measure/figure';
 import { pathScale_ft } from '../../radio/path-line';
@@ -26,7 +27,7 @@ export function pathHint({ drill }: Lesson): Hint {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
-      const next = drill.phases[now.phaseIndex + 1];
+      const next = nextPhase(drill, now.phaseIndex);
       const share = valueOf(now, 'pathShare');
       // Beside the course the path is not the matter.
       if (Math.abs(valueOf(now, 'courseShare')) > 1) return null;
