@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { FLIGHT_OVER, nextPhase } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { placesOfLesson } from '$core/drill/places-of-lesson';
 import type { Command } from '$core/flight/command';
@@ -80,4 +81,22 @@ describe('an approach that is flown several times in one lesson', () => {
   test('a flight that was never put back has no other times', () => {
     expect(alone.before).toBeUndefined();
   });
+});
+
+test('what comes after a phase follows the plan, or the word it was asked for by; never what was asked for elsewhere', () => {
+  const [first, second] = lesson.drill.phases;
+  const planned = [first!, second!];
+  const phases = [
+    ...planned,
+    { ...first!, id: 'cleared-1', then: second!.id },
+    { ...first!, id: 'cleared-2', then: null },
+    { ...first!, id: 'cleared-3', then: FLIGHT_OVER }
+  ];
+  expect(phases.map((_, index) => nextPhase({ phases }, index)?.id ?? null)).toEqual([
+    second!.id,
+    null,
+    second!.id,
+    null,
+    null
+  ]);
 });
