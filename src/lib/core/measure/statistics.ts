@@ -41,3 +41,34 @@ export function correlationOf(pairs: readonly (readonly [number, number])[]): Co
     count < 4 ? null : ([Math.tanh(Math.atanh(held) - half), Math.tanh(Math.atanh(held) + half)] as const);
   return { count, r, interval };
 }
+
+/** Share of a standard normal distribution below a value (Abramowitz and Stegun 7.1.26 by the error function; good to 1.5e−7). */
+export function normalShareBelow(value: number): number {
+  const x = Math.abs(value) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const tail =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-x * x);
+  return value >= 0 ? 1 - tail / 2 : tail / 2;
+}
+
+/**
+ * The smallest value that has at least a share of all weight at or below it.
+ * @param values at least one @param weights of the values, none negative; null: all the same @param share 0…1
+ */
+export function weightedQuantile(
+  values: readonly number[],
+  weights: readonly number[] | null,
+  share: number
+): number {
+  const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!);
+  const weight = (i: number) => weights?.[i] ?? 1;
+  const total = order.reduce((sum, i) => sum + weight(i), 0);
+  let below = 0;
+  for (const i of order) {
+    below += weight(i);
+    if (below >= share * total - 1e-12 * total) return values[i]!;
+  }
+  return values[order.at(-1)!]!;
+}
