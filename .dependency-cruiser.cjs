@@ -12,7 +12,7 @@ const floors = [
   ['deviation'],
   ['scan'],
   ['grade', 'bench'],
-  ['record'],
+  ['record', 'road'],
   ['format']
 ];
 

@@ -20,6 +20,7 @@ import { database } from '../src/lib/server/database';
 import { addNote } from '../src/lib/server/debrief';
 import type { Identity, Role } from '../src/lib/server/identity';
 import { planLesson } from '../src/lib/server/lessons';
+import { fillStandings } from '../src/lib/server/road/standings';
 import { enterTraining, signEntry } from '../src/lib/server/log';
 import { answerCommand, giveCommand } from '../src/lib/server/live/commands';
 import { keepMark } from '../src/lib/server/live/marks';
@@ -144,6 +145,8 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
     today()
   );
   await signEntry(staff.get('sigrun')!, demoId('seeding complete'));
+  // The dates were set back after the flights had been reckoned with.
+  await fillStandings(owner, { again: true });
   await database().destroy();
 }
 

@@ -7,6 +7,7 @@ import { connectionsFrom } from '../src/lib/server/connection';
 import { GRADER_VERSION } from '../src/lib/core/grade/grade';
 import { grantPrivileges } from '../src/lib/server/privileges';
 import { regradeOlder } from '../src/lib/server/regrade';
+import { fillStandings } from '../src/lib/server/road/standings';
 import { seedDemoSchool } from './demo-school';
 
 const NO_SUCH_DATABASE = '3D000';
@@ -44,6 +45,7 @@ async function prepare(): Promise<void> {
         `hanza: ${unreadable.length} flights cannot be read by this version and keep their old grade: ${unreadable.slice(0, 5).join(', ')}\n`
       );
     if (process.argv.includes('--seed')) await seedDemoSchool(db);
+    await fillStandings(db);
   } finally {
     await db.destroy();
   }

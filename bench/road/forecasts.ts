@@ -1,4 +1,3 @@
-import { normalShareBelow } from '../../src/lib/core/measure/statistics';
 import { fitSkill, flightsToStandard, skillOn, STANDARD_SCORE } from '../../src/lib/core/road/skill';
 import { curves, inventedLearner, learnerSeed, type InventedLearner } from './learners';
 

@@ -2,7 +2,6 @@ import { describe, expect, test } from 'vitest';
 import { clearedPhase } from '$core/drill/cleared-phase';
 import { FLIGHT_OVER } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
-import type { LessonPlan } from '$core/drill/lesson-plan';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent } from '$core/flight/flight-event';

@@ -1,3 +1,4 @@
+import { keepStanding } from './road/standings';
 import type { Verdict } from '../core/finding/verdict';
 import type { Grade } from '../core/grade/grade';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
@@ -123,6 +124,7 @@ export async function overrideGrade(
     verdict: made.verdict,
     reason: made.reason
   });
+  await keepStanding(identity, made.attemptId);
 }
 
 /** An instructor's words. Repeating them under the same id changes nothing. */

@@ -13,6 +13,7 @@ import { heavily } from './heavy/pool';
 import { tellNews } from './live/flight-news';
 import type { Identity } from './identity';
 import type { PilotKind } from './pilot-kind';
+import { keepStanding } from './road/standings';
 import { gradeSeal } from './seal';
 import { dayIn } from './school-day';
 import { type Attempt, mustExist, lockedAttempt } from './attempt-rows';
@@ -22,6 +23,12 @@ import { type Attempt, mustExist, lockedAttempt } from './attempt-rows';
  * @throws Conflict when a chunk is missing or nothing was flown; it can be sent and the finishing repeated
  */
 export async function finishAttempt(identity: Identity, attemptId: string): Promise<void> {
+  await finish(identity, attemptId);
+  // Also when it had been finished before: what was broken off here is made up for.
+  await keepStanding(identity, attemptId);
+}
+
+async function finish(identity: Identity, attemptId: string): Promise<void> {
   const stored = await as(identity, async (db) => {
     const attempt = await mustExist(db, attemptId);
     if (attempt.finishedAt) return null;

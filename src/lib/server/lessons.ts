@@ -61,7 +61,15 @@ function checkedNote(note: string): string {
  */
 export async function planLesson(
   identity: Identity,
-  asked: { id: string; studentId: string; plan: unknown; note?: string; kind?: Lesson['kind'] }
+  asked: {
+    id: string;
+    studentId: string;
+    plan: unknown;
+    note?: string;
+    kind?: Lesson['kind'];
+    /** How hard own practice is made, 1 to 6; left out: not by level. */
+    level?: number;
+  }
 ): Promise<Lesson> {
   const plan = await flyable(identity, asked.plan);
   const note = checkedNote(asked.note ?? '');
@@ -75,8 +83,8 @@ export async function planLesson(
     // Numbers run by student: two plans at once must not take the same one.
     await db.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`lesson ${asked.studentId}`]);
     await db.raw(
-      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan, note, kind)
-       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb, ?, ? FROM lesson WHERE student_id = ?
+      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan, note, kind, level)
+       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb, ?, ?, ? FROM lesson WHERE student_id = ?
        ON CONFLICT (id) DO NOTHING`,
       [
         asked.id,
@@ -86,6 +94,7 @@ export async function planLesson(
         JSON.stringify(plan),
         note,
         asked.kind ?? 'lesson',
+        asked.level ?? null,
         asked.studentId
       ]
     );

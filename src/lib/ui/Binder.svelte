@@ -8,7 +8,7 @@
     chosen,
     theme
   }: {
-    me: { name: string; role: string; teaches: boolean; schoolName: string };
+    me: { id: string; name: string; role: string; teaches: boolean; schoolName: string };
     chosen: { id: string; name: string } | null;
     theme: 'paper' | 'night';
   } = $props();
@@ -16,16 +16,17 @@
   /** A student’s own pages need no name in their address. */
   const about = $derived(me.teaches ? chosen : null);
   const work = $derived([
-    {
-      href: me.teaches ? '/students' : '/',
-      name: me.teaches ? 'Students' : 'My work'
-    },
-    { href: withStudent('/plan', about), name: me.teaches ? 'Plan' : 'Practise' },
+    { href: '/today', name: me.teaches ? 'School' : 'Today' },
+    me.teaches ? { href: '/students', name: 'Students' } : { href: `/students/${me.id}`, name: 'My work' },
+    me.teaches
+      ? { href: withStudent('/plan', about), name: 'Plan' }
+      : { href: '/practise', name: 'Practise' },
     { href: withStudent('/fly', about), name: 'Fly' },
     { href: withStudent('/debrief', about), name: 'Debrief' },
     { href: withStudent('/record', about), name: 'Record' }
   ]);
   const reference = $derived([
+    { href: '/syllabus', name: 'Syllabus' },
     ...(me.teaches ? [{ href: '/plan/drills', name: 'Drills' }] : []),
     ...(me.teaches
       ? [
@@ -43,9 +44,11 @@
   const isCurrent = (address: string) => {
     const { pathname } = page.url;
     const href = address.split('?')[0]!;
-    if (href === '/') return pathname.startsWith('/students/');
-    if (href === '/plan')
-      return (pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills')) || pathname === '/guided';
+    if (href.startsWith('/students/')) return pathname.startsWith('/students/');
+    if (href === '/practise')
+      return ['/practise', '/guided', '/first-evening'].includes(pathname) || pathname.startsWith('/plan');
+    if (href === '/today') return pathname === '/today';
+    if (href === '/plan') return pathname.startsWith('/plan') && !pathname.startsWith('/plan/drills');
     return (
       pathname === href || pathname.startsWith(href.startsWith('/plan/') ? href : `/${href.split('/')[1]}/`)
     );

@@ -19,17 +19,23 @@
   const places = $derived([
     ...(teaches
       ? [
+          { name: 'The school this morning', href: '/today' },
           { name: 'Students', href: '/students' },
           { name: 'Plan a lesson', href: withStudent('/plan', about) },
           { name: 'Drills: see, change, exchange', href: '/plan/drills' },
           { name: 'Tolerances', href: '/plan/profiles' }
         ]
       : [
-          { name: 'Practise', href: '/plan' },
+          { name: 'Today', href: '/today' },
+          { name: 'Practise', href: '/practise' },
+          { name: 'Practise with figures of your own', href: '/plan' },
+          { name: 'The first evening', href: '/first-evening' },
           { name: 'Guided lessons: first approaches', href: '/guided' }
         ]),
     ...(chief ? [{ name: 'People', href: '/people' }] : []),
     ...(chosen ? [{ name: `${chosen.name}: overview`, href: `/students/${chosen.id}` }] : []),
+    { name: 'Syllabus', href: '/syllabus' },
+    ...(chosen ? [{ name: `${chosen.name}: the road`, href: `/students/${chosen.id}/road` }] : []),
     { name: 'Fly', href: withStudent('/fly', about) },
     { name: 'Debrief', href: withStudent('/debrief', about) },
     { name: 'Record', href: withStudent('/record', about) },

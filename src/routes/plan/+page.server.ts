@@ -6,7 +6,8 @@ import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreas } from '$core/earth/training-area';
 import { Rejection } from '$core/measure/rejection';
-import { nextStep } from '$core/grade/next-step';
+import { drillCatalogue } from '$core/drill/catalogue/catalogue';
+import { inSameAir, nextStep } from '$core/grade/next-step';
 import { mendingLesson } from '$core/scan/mending-lesson';
 import { formOf, identityFrom, isId, refusing } from '$lib/server/answers';
 import { debriefOf } from '$lib/server/debrief';
@@ -43,6 +44,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
         ? withApproach(changed?.plan ?? last?.plan, chosen)
         : (changed?.plan ??
             mended?.plan ??
+            withDrill(last?.plan, url) ??
             last?.plan ??
             sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!))
     ),
@@ -71,6 +73,13 @@ async function chosenApproach(identity: Identity, url: URL) {
   if (!found) error(404, 'There is no such approach.');
   const by = url.searchParams.get('by');
   return { ...found, by: found.approach.transitions.some((way) => way.id === by) ? by : null };
+}
+
+/** The drill asked for with `?drill=`, in the air of the lesson before. */
+function withDrill(before: LessonPlan | undefined, url: URL): LessonPlan | null {
+  const drill = url.searchParams.get('drill');
+  if (!drillCatalogue.some(({ id }) => id === drill)) return null;
+  return inSameAir(before ?? sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!), drill!);
 }
 
 function withApproach(

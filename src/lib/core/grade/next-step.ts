@@ -122,7 +122,7 @@ function harder(plan: LessonPlan): NextStep {
 }
 
 /** Another drill with its own figures; the airplane, the place, the air, the panel and the help stay. */
-function inSameAir(plan: LessonPlan, drill: string): LessonPlan {
+export function inSameAir(plan: LessonPlan, drill: string): LessonPlan {
   const sensible = sensiblePlan(aircraftById(plan.aircraft), areaOf(plan), drill);
   const { windFrom_deg, windSpeed_kt, turbulence, panel, corridors, assist, startAltitude_ft, ownPlace } =
     plan;

@@ -110,7 +110,7 @@ export const instrumentSyllabus: Syllabus = {
           'patterns',
           'Patterns',
           'Everything so far by the clock, on a course that comes back on itself.',
-          [aided('pattern-a', 18), unaided('pattern-b', 18, 1)],
+          [aided('pattern-a', 14), unaided('pattern-b', 14, 1)],
           'timed',
           'slow-then-down'
         )
@@ -200,35 +200,35 @@ export const instrumentSyllabus: Syllabus = {
           'arcs',
           'Arcs',
           'On with a lead, round in steps, off by the lead radial.',
-          [unaided('dme-arc', 14)],
+          [unaided('dme-arc', 20)],
           'joining'
         ),
         lesson(
           'holding',
           'Holds',
           'Enter, time, correct: until the inbound leg takes its minute and the needle is in the middle.',
-          [unaided('vor-hold', 20)],
+          [unaided('vor-hold', 24)],
           'over-the-station'
         ),
         lesson(
           'more-holds',
           'Holds elsewhere',
           'The same at a DME fix, an intersection and a waypoint.',
-          [aided('dme-hold', 20), aided('radials-hold', 20), unaided('rnav-hold', 20, 1)],
+          [aided('dme-hold', 24), aided('radials-hold', 24), unaided('rnav-hold', 24, 1)],
           'holding'
         ),
         lesson(
           'reversals',
           'Course reversals',
           'Outbound, round, and inbound again, inside the protected side.',
-          [unaided('procedure-turn', 14, 1), aided('reversal-teardrop', 14), aided('reversal-racetrack', 14)],
+          [unaided('procedure-turn', 20, 1), aided('reversal-teardrop', 20), aided('reversal-racetrack', 20)],
           'joining'
         ),
         lesson(
           'arc-and-hold',
           'Arc, then a hold',
           'One after the other, about two fixes.',
-          [unaided('arc-and-hold', 24, 1)],
+          [unaided('arc-and-hold', 34, 1)],
           'arcs',
           'holding'
         )
@@ -242,7 +242,7 @@ export const instrumentSyllabus: Syllabus = {
           'ils',
           'The ILS',
           'Localizer before path, the path from below, and ever smaller corrections.',
-          [unaided('approach xvlb-ils-24', 20)],
+          [unaided('approach xvlb-ils-24', 30)],
           'localizer',
           'slow-then-down'
         ),
@@ -250,14 +250,14 @@ export const instrumentSyllabus: Syllabus = {
           'rnav-path',
           'RNAV with a path',
           'What the receiver promises, and what it takes back.',
-          [unaided('approach xvlb-rnav-24', 20)],
+          [unaided('approach xvlb-rnav-24', 26)],
           'ils'
         ),
         lesson(
           'vor-dme',
           'VOR/DME',
           'Step by step, each altitude a floor.',
-          [unaided('approach xvlb-vor-dme-06', 22)],
+          [unaided('approach xvlb-vor-dme-06', 28)],
           'ils',
           'arcs'
         ),
@@ -265,14 +265,14 @@ export const instrumentSyllabus: Syllabus = {
           'odd-localizers',
           'Offset and back course',
           'A localizer that does not end on the middle line, and one that works the other way about.',
-          [unaided('approach xvko-ils-17', 20, 1), aided('approach xvlb-back-course-06', 20)],
+          [unaided('approach xvko-ils-17', 30, 1), aided('approach xvlb-back-course-06', 38)],
           'ils'
         ),
         lesson(
           'beacon-approach',
           'By the beacon',
           'A final by a needle that points, in wind.',
-          [aided('approach xvna-ndb-13', 22)],
+          [aided('approach xvna-ndb-13', 26)],
           'beacon',
           'vor-dme'
         ),
@@ -280,7 +280,7 @@ export const instrumentSyllabus: Syllabus = {
           'circling',
           'Circling',
           'Below the cloud, within its distance, no more than thirty degrees of bank; and away toward the runway when the field is lost.',
-          [unaided('approach xvna-vor-a', 24, 1)],
+          [unaided('approach xvna-vor-a', 42, 1)],
           'vor-dme'
         )
       ]
@@ -293,7 +293,7 @@ export const instrumentSyllabus: Syllabus = {
           'other-fields',
           'Fields not seen before',
           'Briefed from the card, flown once.',
-          [unaided('approach xvko-rnav-35', 20, 1), unaided('approach xvna-rnav-31', 22, 1)],
+          [unaided('approach xvko-rnav-35', 34, 1), unaided('approach xvna-rnav-31', 42, 1)],
           'rnav-path'
         ),
         lesson(
@@ -301,9 +301,9 @@ export const instrumentSyllabus: Syllabus = {
           'All of it, to standard',
           'Precision, non-precision, hold, unusual attitudes and partial panel, each once more without help.',
           [
-            unaided('approach xvlb-ils-24', 20),
-            unaided('approach xvlb-vor-dme-06', 22),
-            unaided('vor-hold', 20),
+            unaided('approach xvlb-ils-24', 30),
+            unaided('approach xvlb-vor-dme-06', 28),
+            unaided('vor-hold', 24),
             unaided('unusual-attitudes', 8),
             unaided('partial-panel-descent', 10)
           ],

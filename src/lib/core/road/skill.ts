@@ -4,7 +4,7 @@ import { normalShareBelow, weightedQuantile } from '../measure/statistics';
 /**
  * How far somebody is with one thing that is flown, and where that goes: a way of learning fitted to the figures of the flights.
  * Each flight brings the skill part of the way to a ceiling (a constant share of what is left, as practice curves fall off); between
- * flights it falls back toward where it began, the slower the more often it was flown (forgetting by a power of time, with growing
+ * flights it falls back toward what a newcomer can, the slower the more often it was flown (forgetting by a power of time, with growing
  * stability). What is not known of a person is carried along as many ways of learning at once, each weighed by how well it agrees
  * with the flights.
  */
@@ -87,8 +87,14 @@ interface LearnerStanding {
   halfLife_d: number;
 }
 
-const forgotten = ({ start }: Learner, { level, halfLife_d }: LearnerStanding, days: number): number =>
-  level > start && days > 0 ? start + (level - start) / (1 + days / halfLife_d) : level;
+/** Whoever comes with more than this has learnt it somewhere, and can lose it as what was learnt here. */
+const NOVICE = 40;
+
+/** What is left after days without: what was learnt fades, never below where a newcomer stands. */
+function forgotten({ start }: Learner, { level, halfLife_d }: LearnerStanding, days: number): number {
+  const base = Math.min(start, NOVICE);
+  return level > base && days > 0 ? base + (level - base) / (1 + days / halfLife_d) : level;
+}
 
 function practised(learner: Learner, level: number, before: LearnerStanding, days: number): LearnerStanding {
   const grown = days >= SAME_DAY_D ? before.halfLife_d * STABILITY_GROWS : before.halfLife_d;

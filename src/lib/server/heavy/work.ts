@@ -19,6 +19,17 @@ import type { Verdict } from '../../core/finding/verdict';
 import { Rejection } from '../../core/measure/rejection';
 import type { Look } from '../../core/scan/look';
 import { scanReport, type ScanReport } from '../../core/scan/scan-report';
+import type { Homework } from '../../core/road/next-on-road';
+import { instrumentTest, readinessOf, type Readiness } from '../../core/road/readiness';
+import {
+  keptStanding,
+  roadOf,
+  type KeptStanding,
+  type Road,
+  type RoadFlight,
+  type TaskStanding
+} from '../../core/road/road';
+import type { Syllabus } from '../../core/road/syllabus';
 import { unusualIn } from './unusual-flight';
 import type { PilotKind } from '../pilot-kind';
 import { chunksBefore, packedStates } from './packed-states';
@@ -119,7 +130,33 @@ async function chunksUntil(asked: {
   return chunksBefore(flight, asked.states, asked.length, asked.until_s);
 }
 
-const works = { assemble, csv, cardProposals, dwellReport, chunksUntil };
+/** A student's whole way, and how ready it makes them. */
+async function road(asked: {
+  syllabus: Syllabus;
+  flights: RoadFlight[];
+  homework: Homework[];
+  day: number;
+}): Promise<{ road: Road; readiness: Readiness }> {
+  const whole = roadOf(asked.syllabus, asked.flights, asked.homework, asked.day);
+  const readiness = readinessOf(instrumentTest, whole.standings);
+  // The draws behind a forecast are of no use to whoever reads it.
+  const shown = (standing: TaskStanding) => ({
+    ...standing,
+    toStandard: standing.toStandard && { ...standing.toStandard, draws: [] }
+  });
+  return {
+    road: { ...whole, standings: whole.standings.map(shown) },
+    readiness: {
+      ...readiness,
+      tasks: readiness.tasks.map((task) => ({ ...task, best: task.best && shown(task.best) }))
+    }
+  };
+}
+async function keepsStanding(asked: { flights: RoadFlight[] }): Promise<KeptStanding> {
+  return keptStanding(asked.flights);
+}
+
+const works = { road, keptStanding: keepsStanding, assemble, csv, cardProposals, dwellReport, chunksUntil };
 export type Works = typeof works;
 
 /** What comes back of a piece of work: its result, or the refusal it ended with (an error's class does not cross threads). */

@@ -7,6 +7,8 @@ import { parse } from '$core/measure/validation';
 import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { discardAttempt } from '$lib/server/attempts';
 import { addNote, debriefOf, overrideGrade } from '$lib/server/debrief';
+import { setHomework } from '$lib/server/road/homework';
+import { dayIn } from '$lib/server/school-day';
 import { marksOf } from '$lib/server/live/marks';
 import { historyAttempts } from '$lib/server/attempt-list';
 import type { Actions, PageServerLoad } from './$types';
@@ -15,9 +17,15 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const identity = identityFrom(locals);
   const debrief = await debriefOf(identity, idFrom(params.attempt));
   if (!debrief) error(404, 'There is no such attempt, or it has not been finished yet.');
-  const attempts = await historyAttempts(identity, debrief.lesson.studentId, debrief.lesson.plan.drill);
+  // An approach is compared with itself: attempts at it are kept under its own name.
+  const here = debrief.attempts.find(({ id }) => id === debrief.attemptId);
+  const attempts = await historyAttempts(
+    identity,
+    debrief.lesson.studentId,
+    here?.drill ?? debrief.lesson.plan.drill
+  );
   // Like with like: a scan lesson is no stick lesson, and what was flown with help none without.
-  const help = debrief.attempts.find(({ id }) => id === debrief.attemptId)?.help;
+  const help = here?.help;
   const compared = attempts.filter((attempt) => attempt.comparable.completed && attempt.help === help);
   const { studentId, studentName } = debrief.lesson;
   return {
@@ -26,7 +34,9 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     chosen: { id: studentId, name: studentName },
     history: historyOf(compared),
     compared: compared.map(({ finishedAt, verdict }) => ({ finishedAt, verdict })),
-    freshIds: { override: randomUUID(), note: randomUUID() }
+    task: here?.drill ?? debrief.lesson.plan.drill,
+    weekFromNow: dayIn(identity.timeZone, new Date(Date.now() + 7 * 86_400_000)),
+    freshIds: { override: randomUUID(), note: randomUUID(), homework: randomUUID() }
   };
 };
 
@@ -67,6 +77,26 @@ export const actions: Actions = {
     return refusing(async () => {
       await overrideGrade(identity, { attemptId: idFrom(params.attempt), ...parse(OverrideForm, fields) });
       return { done: 'override' };
+    });
+  },
+  homework: async ({ request, locals, params }) => {
+    const identity = instructorFrom(locals);
+    const form = await formOf(request);
+    const text = (name: string) => String(form.get(name) ?? '');
+    const attemptId = idFrom(params.attempt);
+    return refusing(async () => {
+      const debrief = await debriefOf(identity, attemptId);
+      if (!debrief) error(404, 'There is no such attempt.');
+      await setHomework(identity, {
+        id: idFrom(text('id')),
+        studentId: debrief.lesson.studentId,
+        task: text('task'),
+        times: Number(text('times')),
+        due: text('due'),
+        words: text('words').trim(),
+        attemptId,
+        at_s: text('at_s') === '' ? null : Number(text('at_s'))
+      });
     });
   },
   note: async ({ request, locals, params }) => {

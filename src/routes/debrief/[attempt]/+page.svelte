@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { page } from '$app/state';
   import { isApproach } from '$core/drill/approach/approach-drill';
   import { everyTime } from '$core/grade/time-before';
   import { duration } from '$core/flight/flight';
@@ -27,6 +28,7 @@
   import { DebriefedFlight } from './debriefed-flight.svelte';
   import FlightActions from './FlightActions.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
+  import HomeworkSheet from './HomeworkSheet.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
   import InstructorNotes from './InstructorNotes.svelte';
   import InstructorInFlight from './InstructorInFlight.svelte';
@@ -54,6 +56,7 @@
   let overriding = $state(false);
   let arithmetic = $state(false);
   let noting = $state(false);
+  let homework = $state(false);
   let width = $state(720);
 
   const total_s = $derived(flight ? duration(flight) : 1);
@@ -88,7 +91,7 @@
     const id = debrief.attemptId;
     debriefed.forget();
     ghost.forget();
-    player.go(debrief.takenFrom?.at_s ?? 0);
+    player.go(Number(page.url.searchParams.get('at') ?? 0) || (debrief.takenFrom?.at_s ?? 0));
     selected = null;
     void load(id, debrief.takenFrom?.attemptId ?? null);
   });
@@ -256,7 +259,11 @@
       onmoment={(time_s) => player.go(time_s)}
     />
 
-    <InstructorNotes notes={debrief.notes} onwrite={data.me?.teaches ? () => (noting = true) : null} />
+    <InstructorNotes
+      notes={debrief.notes}
+      onwrite={data.me?.teaches ? () => (noting = true) : null}
+      onhomework={data.me?.teaches ? () => (homework = true) : null}
+    />
     {#if turns && flight && !fromAbove}
       <section class="mt-4">
         <h2 class="mb-1">Over the ground</h2>
@@ -291,6 +298,15 @@
   {grade}
   overrides={debrief.overrides}
   onoverride={data.me?.teaches ? () => (overriding = true) : null}
+/>
+<HomeworkSheet
+  bind:open={homework}
+  id={data.freshIds.homework}
+  task={data.task}
+  name={drill.name}
+  due={data.weekFromNow}
+  at_s={player.time_s}
+  {problem}
 />
 <InstructorSheets
   bind:overriding

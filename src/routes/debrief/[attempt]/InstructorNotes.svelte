@@ -3,7 +3,15 @@
   import { atTime } from '$lib/draw/when';
   import type { PageData } from './$types';
 
-  let { notes, onwrite }: { notes: PageData['debrief']['notes']; onwrite: (() => void) | null } = $props();
+  let {
+    notes,
+    onwrite,
+    onhomework
+  }: {
+    notes: PageData['debrief']['notes'];
+    onwrite: (() => void) | null;
+    onhomework: (() => void) | null;
+  } = $props();
 </script>
 
 <section class="mt-4">
@@ -11,6 +19,10 @@
     <h2>Instructor’s notes</h2>
     {#if onwrite}<button class="no-print text-[13px] text-now underline underline-offset-2" onclick={onwrite}
         >Write a note</button
+      >{/if}
+    {#if onhomework}<button
+        class="no-print text-[13px] text-now underline underline-offset-2"
+        onclick={onhomework}>Set homework</button
       >{/if}
   </div>
   {#each notes as note (note.madeAt)}

@@ -131,7 +131,9 @@
     hands.onpause = () => underWay.togglePause();
     helps.restore();
     lookingOut.restore();
-    underWay.prepareOwn();
+    // Who asked to be shown first sees it flown; the keys are theirs when they begin again.
+    if (page.url.searchParams.has('shown')) underWay.flySimulated('reference');
+    else underWay.prepareOwn();
     const from = page.url.searchParams.get('from');
     if (from) void underWay.takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
     pictures.begin();

@@ -75,8 +75,9 @@
   </div>
   <div class="flex gap-2">
     {#if teaches}<a class={button.main} href="/plan?student={data.student.id}">Plan a lesson</a>{/if}
+    <a class={button.plain} href="/students/{data.student.id}/road">The road</a>
     {#if !teaches}<a class={button.plain} href="/guided">Guided lessons</a>
-      <a class={button.plain} href="/plan">Practise</a>{/if}
+      <a class={button.plain} href="/practise">Practise</a>{/if}
     {#if waiting && !teaches}<a class={button.main} href="/fly/{waiting.id}">Fly lesson {waiting.number}</a
       >{/if}
     <a class={button.plain} href={withStudent('/record', teaches ? data.student : null)}>Record</a>

@@ -1,0 +1,45 @@
+import type { Knex } from 'knex';
+import { Rejection } from '../../core/measure/rejection';
+import { HARDEST, type LevelBounds } from '../../core/road/practice-level';
+import { as } from '../database';
+import type { Identity } from '../identity';
+
+/** By what somebody is taught, and how hard own practice may be. */
+export interface RoadSettings extends LevelBounds {
+  syllabusId: string | null;
+}
+
+export async function roadSettings(db: Knex, studentId: string): Promise<RoadSettings> {
+  const row = await db('student_road')
+    .select('syllabus_id as syllabusId', 'least_level as least', 'most_level as most')
+    .where({ student_id: studentId })
+    .first<RoadSettings | undefined>();
+  return row ?? { syllabusId: null, least: 1, most: HARDEST };
+}
+
+/** @throws Rejection where the levels are none, or the syllabus is not the school's */
+export async function setRoad(identity: Identity, studentId: string, asked: RoadSettings): Promise<void> {
+  const { syllabusId, least, most } = asked;
+  const isLevel = (level: number) => Number.isInteger(level) && level >= 1 && level <= HARDEST;
+  if (!isLevel(least)) throw new Rejection('least', least, `a whole number from 1 to ${HARDEST}`);
+  if (!isLevel(most) || most < least)
+    throw new Rejection('most', most, `a whole number from ${least} to ${HARDEST}`);
+  await as(identity, async (db) => {
+    if (syllabusId && !(await db('school_syllabus').select('id').where({ id: syllabusId }).first()))
+      throw new Rejection('syllabus', syllabusId, 'a syllabus of this school');
+    const student = await db('account').select('id').where({ id: studentId, role: 'student' }).first();
+    if (!student) throw new Rejection('student', studentId, 'a student of this school');
+    await db('student_road')
+      .insert({
+        student_id: studentId,
+        school_id: identity.schoolId,
+        syllabus_id: syllabusId,
+        least_level: least,
+        most_level: most,
+        set_by: identity.accountId,
+        set_at: db.fn.now()
+      })
+      .onConflict('student_id')
+      .merge();
+  });
+}

@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto';
+import { dueKinds } from '$core/bench/repetition';
+import { identityFrom } from '$lib/server/answers';
+import { benchAnswersOf } from '$lib/server/bench-answers';
+import { drillNames } from '$lib/server/drill-names';
+import { teaches } from '$lib/server/identity';
+import { lessonsOf } from '$lib/server/lessons';
+import { practiceLevelsOf } from '$lib/server/road/practise';
+import { schoolThisMorning } from '$lib/server/road/school-this-morning';
+import { todaysRoad } from '$lib/server/road/todays-road';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals }) => {
+  const identity = identityFrom(locals);
+  if (teaches(identity)) {
+    const [morning, names] = await Promise.all([schoolThisMorning(identity), drillNames(identity)]);
+    return { student: null, morning, names };
+  }
+  const id = identity.accountId;
+  const [road, lessons, bench, levels] = await Promise.all([
+    todaysRoad(identity, id),
+    lessonsOf(identity, id),
+    benchAnswersOf(identity, id),
+    practiceLevelsOf(identity, id)
+  ]);
+  const now = new Date().toISOString();
+  const asked = [...new Set(bench.map(({ kind }) => kind))];
+  const waiting = lessons.filter(({ kind, attempts }) => kind === 'lesson' && attempts === 0).at(-1);
+  return {
+    morning: null,
+    names: road.names,
+    student: {
+      newLessonId: randomUUID(),
+      newSeed: 1 + Math.floor(Math.random() * 1_000_000),
+      proposals: road.proposals,
+      homework: road.homework.filter(({ times, done, dueIn_d }) => done < times || dueIn_d >= 0),
+      levels,
+      flown: road.standings.length,
+      sumsDue: dueKinds(asked, bench, now).filter(({ due }) => due !== null && due <= now).length,
+      waiting: waiting
+        ? {
+            id: waiting.id,
+            number: waiting.number,
+            plan: waiting.plan,
+            by: waiting.plannedBy,
+            note: waiting.note
+          }
+        : null
+    }
+  };
+};
