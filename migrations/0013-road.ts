@@ -25,6 +25,8 @@ export async function up(knex: Knex): Promise<void> {
       school_id uuid NOT NULL,
       -- null: the one that ships.
       syllabus_id uuid,
+      -- Lessons before this one are taken as known; null: none are.
+      starts_with text CHECK (length(starts_with) BETWEEN 1 AND 40),
       least_level smallint NOT NULL DEFAULT 1 CHECK (least_level BETWEEN 1 AND 6),
       most_level smallint NOT NULL DEFAULT 6 CHECK (most_level BETWEEN least_level AND 6),
       set_by uuid NOT NULL,

@@ -31,6 +31,8 @@ interface DemoAttempt {
   /** The stage of a scan lesson. */
   scan?: string;
   note?: string;
+  /** Of the note’s flight the same is set as homework: how often, and due in how many days. */
+  homework?: { times: number; inDays: number; at_s: number };
   /** Led from the station: four approaches in one lesson. */
   instructed?: true;
 }
@@ -41,6 +43,8 @@ interface DemoStudent {
   stage: string;
   instructor: (typeof demoStaff)[number]['key'];
   attempts: DemoAttempt[];
+  /** The lesson of the syllabus that was begun with; left out: the first. */
+  startsWith?: string;
   /** A lesson planned and not flown yet. */
   waiting: { drill: string; aircraft?: string; panel?: PanelKind; scan?: string } | null;
   /** Instrument hours already in the record: in the airplane, in an advanced training device, cross-country. */
@@ -81,7 +85,8 @@ export const demoStudents: readonly DemoStudent[] = [
         daysAgo: 1,
         drill: 'standard-rate-turns',
         habits: { rollsOutLate: 0.6 },
-        note: 'Half the bank before the heading, every time. Say the roll-out heading before you roll in.'
+        note: 'Half the bank before the heading, every time. Say the roll-out heading before you roll in.',
+        homework: { times: 3, inDays: 3, at_s: 60 }
       }
     ],
     waiting: { drill: 'rate-and-speed-descent' },
@@ -91,6 +96,7 @@ export const demoStudents: readonly DemoStudent[] = [
     key: 'oskar',
     name: 'Oskar Lindemoor',
     stage: 'Approaches',
+    startsWith: 'ils',
     instructor: 'ines',
     attempts: [
       {
@@ -128,6 +134,7 @@ export const demoStudents: readonly DemoStudent[] = [
     key: 'yusra',
     name: 'Yusra Kettering',
     stage: 'Test preparation',
+    startsWith: 'other-fields',
     instructor: 'halvard',
     attempts: [
       {
@@ -136,6 +143,9 @@ export const demoStudents: readonly DemoStudent[] = [
         habits: { startsDownBeforeSlowing: 0.6, pumpsPitch: 0 }
       },
       { daysAgo: 80, drill: 'rate-and-speed-descent', habits: { startsDownBeforeSlowing: 0, pumpsPitch: 0 } },
+      { daysAgo: 640, drill: 'standard-rate-turns', habits: { rollsOutLate: 1, overControls: 1 } },
+      { daysAgo: 639, drill: 'standard-rate-turns', habits: {} },
+      { daysAgo: 638, drill: 'standard-rate-turns', habits: {} },
       { daysAgo: 40, drill: 'unusual-attitudes', habits: {} },
       { daysAgo: 26, drill: 'vor-hold', habits: { wrongEntry: 1 } },
       { daysAgo: 15, drill: 'arc-and-hold', aircraft: 'tarnvik-200', habits: {} },
@@ -165,6 +175,11 @@ export const demoStudents: readonly DemoStudent[] = [
         drill: 'rate-and-speed-descent',
         habits: { startsDownBeforeSlowing: 0.9, pumpsPitch: 0 }
       },
+      ...[19, 17, 16, 14, 13, 10, 9].map((daysAgo) => ({
+        daysAgo,
+        drill: 'half-standard-turns',
+        habits: { rollsOutLate: 1, favoursRight: 0.5 }
+      })),
       { daysAgo: 11, drill: 'standard-rate-turns', habits: { rollsOutLate: 1, favoursRight: 0.5 } },
       { daysAgo: 8, drill: 'standard-rate-turns', habits: { rollsOutLate: 0.9, favoursRight: 0.5 } },
       { daysAgo: 5, drill: 'standard-rate-turns', habits: { rollsOutLate: 0.55, favoursRight: 0.6 } },
@@ -183,6 +198,7 @@ export const demoStudents: readonly DemoStudent[] = [
     key: 'petra',
     name: 'Petra Hollisund',
     stage: 'Courses and holds',
+    startsWith: 'tracking',
     instructor: 'ines',
     attempts: [
       {

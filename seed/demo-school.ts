@@ -20,6 +20,9 @@ import { database } from '../src/lib/server/database';
 import { addNote } from '../src/lib/server/debrief';
 import type { Identity, Role } from '../src/lib/server/identity';
 import { planLesson } from '../src/lib/server/lessons';
+import { setHomework } from '../src/lib/server/road/homework';
+import { beginningOfRoad, setRoad } from '../src/lib/server/road/student-road';
+import { dayIn } from '../src/lib/server/school-day';
 import { fillStandings } from '../src/lib/server/road/standings';
 import { enterTraining, signEntry } from '../src/lib/server/log';
 import { answerCommand, giveCommand } from '../src/lib/server/live/commands';
@@ -102,6 +105,17 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
         flown.habits,
         flown.instructed ? fourApproaches : undefined
       );
+      if (flown.homework)
+        await setHomework(instructor, {
+          id: demoId(`homework ${name}`),
+          studentId: who.accountId,
+          task: flown.drill,
+          times: flown.homework.times,
+          due: dayIn(DEMO_TIME_ZONE, new Date(Date.now() + flown.homework.inDays * DAY_MS)),
+          words: '',
+          attemptId: demoId(`attempt ${name}`),
+          at_s: flown.homework.at_s
+        });
       if (flown.note)
         await addNote(instructor, {
           id: demoId(`note ${name}`),
@@ -109,6 +123,11 @@ export async function seedDemoSchool(owner: Knex): Promise<void> {
           body: flown.note
         });
     }
+    if (student.startsWith)
+      await setRoad(instructor, who.accountId, {
+        ...beginningOfRoad,
+        startsWith: student.startsWith
+      });
     if (student.waiting) {
       const { drill, aircraft, panel = 'dials', scan } = student.waiting;
       const plan = { ...demoPlan(drill, student.attempts.length, aircraft, scan), panel, seed: 40 };

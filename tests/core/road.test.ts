@@ -265,7 +265,7 @@ describe('what to fly next', () => {
     const flown = [...met('straight-and-level', 90, 85, 88), ...met('level-speed-changes', 95, 50, 60, 80)];
     const again = first(flown).find(({ task }) => task === 'level-speed-changes')!;
     expect(proposalWords(again, { title: 'chasing the altitude', count: 3, of: 4 })).toBe(
-      'The last one met the standard: one more, without hints completes it. Found in 3 of the last 4: chasing the altitude.'
+      'The last one met the standard: one more without hints completes it. Found in 3 of the last 4: chasing the altitude.'
     );
   });
 });

@@ -31,7 +31,7 @@ const TABLES: Record<string, string> = {
   flight_mark: 'SELECT, INSERT',
   school_place: 'SELECT, INSERT, DELETE',
   school_syllabus: 'SELECT, INSERT',
-  student_road: 'SELECT, INSERT, UPDATE (syllabus_id, least_level, most_level, set_by, set_at)',
+  student_road: 'SELECT, INSERT, UPDATE (syllabus_id, starts_with, least_level, most_level, set_by, set_at)',
   homework: 'SELECT, INSERT, UPDATE (taken_back_at)',
   standing: 'SELECT, INSERT, UPDATE, DELETE',
   flight_watcher: 'SELECT, INSERT, UPDATE (seen_at), DELETE'

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { dueKinds } from '$core/bench/repetition';
+import { taskOfPlan } from '$core/road/practice-level';
 import { identityFrom } from '$lib/server/answers';
 import { benchAnswersOf } from '$lib/server/bench-answers';
 import { drillNames } from '$lib/server/drill-names';
@@ -32,7 +33,8 @@ export const load: PageServerLoad = async ({ locals }) => {
     student: {
       newLessonId: randomUUID(),
       newSeed: 1 + Math.floor(Math.random() * 1_000_000),
-      proposals: road.proposals,
+      // What waits as a lesson is not proposed beside it.
+      proposals: road.proposals.filter(({ task }) => task !== (waiting && taskOfPlan(waiting.plan))),
       homework: road.homework.filter(({ times, done, dueIn_d }) => done < times || dueIn_d >= 0),
       levels,
       flown: road.standings.length,

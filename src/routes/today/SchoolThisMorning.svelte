@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { atTime, onDay } from '$lib/draw/when';
+  import { atTime, onDay, onDayOfYear } from '$lib/draw/when';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { PageData } from './$types';
 
@@ -78,7 +78,7 @@
         {#if line.lastAttempt}<a href="/debrief/{line.lastAttempt}">{nameOf(line.task)}</a>{:else}{nameOf(
             line.task
           )}{/if}
-        <span class="ml-auto text-soft">last flown {onDay(line.lastFlown)}</span>
+        <span class="ml-auto text-soft">last flown {onDayOfYear(line.lastFlown)}</span>
       </li>
     {/each}
   {/snippet}

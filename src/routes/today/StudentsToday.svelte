@@ -113,9 +113,9 @@
               <p>
                 <span class="figure">{work.done}</span> of <span class="figure">{work.times}</span> flown ·
                 set by
-                {work.setBy}{#if work.attemptId}
-                  · <a
-                    href="/debrief/{work.attemptId}{work.at_s === null ? '' : `?at=${work.at_s.toFixed(0)}`}"
+                {work.setBy}
+                {#if work.attemptId}<span aria-hidden="true">·</span>
+                  <a href="/debrief/{work.attemptId}{work.at_s === null ? '' : `?at=${work.at_s.toFixed(0)}`}"
                     >the moment</a
                   >{/if}
               </p>

@@ -33,19 +33,24 @@ const DUE_SOON_D = 2;
 /** What was learnt and is lost again is worth more than the same share of something new: all that rests on it is lost, too. */
 const LOST_WEIGHS = 0.5;
 const USUAL_MINUTES = 12;
+/** What was last flown longer ago is not under way any more. */
+const UNDER_WAY_D = 45;
 
 /** Whether everything in a lesson has been to standard at some time. */
 export function isCompleted(lesson: SyllabusLesson, standing: StandingFor): boolean {
   return lesson.tasks.every((asked) => standing(asked).reached);
 }
 
-/** Lessons that can be flown now: not completed, and all before them are; in the syllabus' order. */
+/** Lessons that can be flown now: not completed, and all before them are; in the syllabus’ order. @param taken ids of those taken as known */
 export function openLessons(
   syllabus: Syllabus,
-  standing: StandingFor
+  standing: StandingFor,
+  taken: ReadonlySet<string> = new Set()
 ): (SyllabusLesson & { stage: string })[] {
   const lessons = lessonsInOrder(syllabus);
-  const completed = new Set(lessons.filter((lesson) => isCompleted(lesson, standing)).map(({ id }) => id));
+  const completed = new Set(
+    lessons.filter((lesson) => taken.has(lesson.id) || isCompleted(lesson, standing)).map(({ id }) => id)
+  );
   return lessons.filter(
     ({ id, after }) => !completed.has(id) && after.every((before) => completed.has(before))
   );
@@ -58,7 +63,8 @@ export function openLessons(
 export function nextOnRoad(
   syllabus: Syllabus,
   standing: StandingFor,
-  homework: readonly Homework[] = []
+  homework: readonly Homework[] = [],
+  taken: ReadonlySet<string> = new Set()
 ): Proposal[] {
   const lessons = lessonsInOrder(syllabus);
   const lessonWith = (task: string) =>
@@ -88,7 +94,7 @@ export function nextOnRoad(
       };
     })
     .sort((a, b) => a.due!.in_d - b.due!.in_d);
-  const open = openLessons(syllabus, standing).flatMap((lesson) =>
+  const open = openLessons(syllabus, standing, taken).flatMap((lesson) =>
     lesson.tasks
       .filter((asked) => !standing(asked).reached)
       .map((asked) => {
@@ -96,12 +102,23 @@ export function nextOnRoad(
         return propose(lesson, asked, kind === 'stuck' ? 'stuck' : kind === 'not flown' ? 'next' : 'again');
       })
   );
+  // What an instructor has had flown ahead of the syllabus is under way as well.
+  const ahead = lessons.flatMap((lesson) =>
+    lesson.tasks
+      .filter((asked) => {
+        const { reached, idle_d } = standing(asked);
+        return (
+          !reached && idle_d !== null && idle_d < UNDER_WAY_D && !open.some(({ task }) => task === asked.task)
+        );
+      })
+      .map((asked) => propose(lesson, asked, standing(asked).kind === 'stuck' ? 'stuck' : 'again'))
+  );
   const slipping = lessons.flatMap((lesson) =>
     lesson.tasks
       .filter((asked) => standing(asked).kind === 'slipping')
       .map((asked) => propose(lesson, asked, 'slipping'))
   );
-  const worth = new Map([...open, ...slipping].map((each) => [each, worthOf(each)]));
+  const worth = new Map([...open, ...ahead, ...slipping].map((each) => [each, worthOf(each)]));
   const ranked = [...worth.keys()].sort((a, b) => worth.get(b)! - worth.get(a)!);
   const urgent = set.filter(({ due }) => due!.in_d <= DUE_SOON_D);
   const later = set.filter(({ due }) => due!.in_d > DUE_SOON_D);

@@ -1,5 +1,5 @@
 import { aircraftById } from '../aircraft/catalogue';
-import { APPROACH_DRILL } from '../drill/approach/approach-drill';
+import { APPROACH_DRILL, isApproach } from '../drill/approach/approach-drill';
 import { planForApproach, plannedApproach } from '../drill/approach/plan-for-approach';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { usualNavigation } from '../drill/lesson-navigation';
@@ -127,6 +127,11 @@ export function practicePlan(
     ...(navigation ? { navigation } : {}),
     ...day
   };
+}
+
+/** What attempts at a plan are kept under. */
+export function taskOfPlan(plan: LessonPlan): string {
+  return isApproach(plan) ? `${APPROACH_DRILL} ${plan.approach.approach.id}`.slice(0, 60) : plan.drill;
 }
 
 /** Id of the approach a task is about; null: it is a drill. */

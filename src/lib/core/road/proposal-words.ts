@@ -5,8 +5,12 @@ import type { Proposal } from './next-on-road';
 const ofTen = (chance: number): string =>
   `${figure(Math.min(9, Math.max(1, Math.round(chance * 10))))} of 10`;
 
+/** Small numbers as they are said. */
+const inWords = (count: number): string =>
+  ['no', 'one', 'two', 'three', 'four', 'five'][count] ?? figure(count);
+
 const times = (count: number): string =>
-  count === 1 ? 'once' : count === 2 ? 'twice' : `${figure(count)} times`;
+  count === 1 ? 'once' : count === 2 ? 'twice' : `${inWords(count)} times`;
 
 const days = (count: number): string =>
   count < 1.5 ? 'a day' : count < 60 ? `${figure(count)} days` : `${figure(count / 30)} months`;
@@ -34,10 +38,10 @@ export function proposalWords(
       return `${figure(skill.flights)} flights, and the last ones have brought no more.${fault} Ask your instructor to look at one with you.`;
     case 'again': {
       const left = asked!.met - row;
-      const help = asked!.unaided ? ', without hints' : '';
-      return `${
-        row > 0 ? `The last ${row === 1 ? 'one' : figure(row)} met the standard` : 'Not to standard yet'
-      }: ${left === 1 ? 'one more' : `${figure(left)} in a row`}${help} completes it.${fault}`;
+      const help = asked!.unaided ? ' without hints' : '';
+      const so =
+        row === 0 ? 'Not to standard yet' : `The last ${row === 1 ? 'one' : inWords(row)} met the standard`;
+      return `${so}: ${left === 1 ? `one${row > 0 ? ' more' : ''}${help} completes it` : `${inWords(left)} in a row${help} complete it`}.${fault}`;
     }
   }
 }

@@ -20,7 +20,8 @@ export interface RoadLesson {
   name: string;
   stage: string;
   purpose: string;
-  state: 'completed' | 'open' | 'later';
+  /** known: not flown here; its student came with it. */
+  state: 'completed' | 'known' | 'open' | 'later';
   tasks: { asked: SyllabusTask; standing: Standing }[];
 }
 
@@ -35,12 +36,16 @@ export interface Road {
 export const TEST_STANDARD: CompletionStandard = { met: 2, unaided: true };
 const MOST_PROPOSALS = 12;
 
-/** @param flights oldest first, of all tasks @param day the moment it is asked for, in the same days */
+/**
+ * @param flights oldest first, of all tasks @param day the moment it is asked for, in the same days
+ * @param startsWith id of the lesson that is begun with: what comes before it is taken as known; null: the first
+ */
 export function roadOf(
   syllabus: Syllabus,
   flights: readonly RoadFlight[],
   homework: readonly Homework[],
-  day: number
+  day: number,
+  startsWith: string | null = null
 ): Road {
   const byTask = new Map<string, RoadFlight[]>();
   for (const flight of flights) byTask.set(flight.task, [...(byTask.get(flight.task) ?? []), flight]);
@@ -58,15 +63,24 @@ export function roadOf(
     standings.set(key, known);
     return known;
   };
-  const open = new Set(openLessons(syllabus, standing).map(({ id }) => id));
+  const lessons = lessonsInOrder(syllabus);
+  const first = lessons.findIndex(({ id }) => id === startsWith);
+  const taken = new Set(lessons.slice(0, Math.max(0, first)).map(({ id }) => id));
+  const open = new Set(openLessons(syllabus, standing, taken).map(({ id }) => id));
   return {
-    proposals: nextOnRoad(syllabus, standing, homework).slice(0, MOST_PROPOSALS),
-    lessons: lessonsInOrder(syllabus).map((lesson) => ({
+    proposals: nextOnRoad(syllabus, standing, homework, taken).slice(0, MOST_PROPOSALS),
+    lessons: lessons.map((lesson) => ({
       id: lesson.id,
       name: lesson.name,
       stage: lesson.stage,
       purpose: lesson.purpose,
-      state: isCompleted(lesson, standing) ? 'completed' : open.has(lesson.id) ? 'open' : 'later',
+      state: isCompleted(lesson, standing)
+        ? 'completed'
+        : taken.has(lesson.id)
+          ? 'known'
+          : open.has(lesson.id)
+            ? 'open'
+            : 'later',
       tasks: lesson.tasks.map((asked) => ({ asked, standing: standing(asked) }))
     })),
     standings: [...byTask]

@@ -133,11 +133,12 @@ async function chunksUntil(asked: {
 /** A student's whole way, and how ready it makes them. */
 async function road(asked: {
   syllabus: Syllabus;
+  startsWith: string | null;
   flights: RoadFlight[];
   homework: Homework[];
   day: number;
 }): Promise<{ road: Road; readiness: Readiness }> {
-  const whole = roadOf(asked.syllabus, asked.flights, asked.homework, asked.day);
+  const whole = roadOf(asked.syllabus, asked.flights, asked.homework, asked.day, asked.startsWith);
   const readiness = readinessOf(instrumentTest, whole.standings);
   // The draws behind a forecast are of no use to whoever reads it.
   const shown = (standing: TaskStanding) => ({

@@ -58,6 +58,7 @@ export async function todaysRoad(identity: Identity, studentId: string): Promise
   const { settings, syllabus, flights, homework } = found;
   const { road, readiness } = await heavily(identity, 'road', {
     syllabus,
+    startsWith: settings.startsWith,
     flights,
     homework: homework.map(({ task, times, done, dueIn_d }) => ({ task, times: times - done, dueIn_d })),
     day: dayOf(new Date())

@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { lessonsInOrder } from '$core/road/syllabus';
 import { formOf, idFrom, identityFrom, instructorFrom, isId, refusing } from '$lib/server/answers';
 import { takeHomeworkBack } from '$lib/server/road/homework';
 import { setRoad } from '$lib/server/road/student-road';
@@ -16,7 +17,16 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     student,
     chosen: student,
     road,
-    syllabuses: all.map(({ id, version, body }) => ({ id, version, name: body.name }))
+    syllabuses: all.map(({ id, version, body }) => ({
+      id,
+      version,
+      name: body.name,
+      lessons: lessonsInOrder(body).map((lesson) => ({
+        id: lesson.id,
+        name: lesson.name,
+        stage: lesson.stage
+      }))
+    }))
   };
 };
 
@@ -28,6 +38,7 @@ export const actions: Actions = {
     return refusing(() =>
       setRoad(identity, idFrom(params.student), {
         syllabusId: isId(text('syllabus')) ? text('syllabus') : null,
+        startsWith: text('startsWith') || null,
         least: Number(text('least')),
         most: Number(text('most'))
       })

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { figure, percent } from '$core/measure/figure';
+  import { figure } from '$core/measure/figure';
   import { practiceLevels } from '$core/road/practice-level';
   import { dueWords } from '$core/road/proposal-words';
   import type { ReadyTask } from '$core/road/readiness';
@@ -22,9 +22,13 @@
     'on the way': { sign: '◇', words: 'on the way', colour: 'text-ink' },
     'nothing flown': { sign: '·', words: 'nothing flown', colour: 'text-soft' }
   };
-  const LESSON_SIGNS = { completed: '◆', open: '◇', later: '·' } as const;
+  const LESSON_SIGNS = { completed: '◆', known: '◆', open: '◇', later: '·' } as const;
   const levels = practiceLevels.map(({ name }, i): [string, string] => [String(i + 1), `${i + 1}: ${name}`]);
   const keyOf = (id: string | null) => id ?? 'shipped';
+  let syllabus = $derived(keyOf(data.road.settings.syllabusId));
+  const lessons = $derived(
+    (data.syllabuses.find(({ id }) => keyOf(id) === syllabus) ?? data.syllabuses[0]!).lessons
+  );
 </script>
 
 <svelte:head><title>{data.student.name}: the road · Hanza</title></svelte:head>
@@ -148,7 +152,9 @@
           <span class={lesson.state === 'later' ? 'text-soft' : ''}>{lesson.name}</span>
           <span class="ml-auto text-xs text-soft">
             {#if lesson.state === 'open'}{lesson.tasks.filter(({ standing }) => standing.reached).length} of {lesson
-                .tasks.length} to standard{:else}{lesson.state}{/if}
+                .tasks.length} to standard{:else}{lesson.state === 'known'
+                ? 'taken as known'
+                : lesson.state}{/if}
           </span>
         </li>
       {/each}
@@ -199,11 +205,20 @@
           label="Syllabus"
           name="syllabus"
           problem={problem('syllabus')}
-          value={keyOf(road.settings.syllabusId)}
+          bind:value={syllabus}
           choices={data.syllabuses.map(({ id, version, name }): [string, string] => [
             keyOf(id),
             id ? `${name}, version ${version}` : `${name}, ships with Hanza`
           ])}
+        />
+        <ChoiceField
+          label="Begins with"
+          name="startsWith"
+          problem={problem('startsWith')}
+          value={lessons.some(({ id }) => id === road.settings.startsWith)
+            ? road.settings.startsWith!
+            : lessons[0]!.id}
+          choices={lessons.map(({ id, name, stage }): [string, string, string] => [id, name, stage])}
         />
         <div class="grid gap-3 sm:grid-cols-2">
           <ChoiceField
@@ -227,6 +242,6 @@
   {/if}
 </div>
 <p class="mt-8 max-w-prose text-xs text-soft">
-  Estimates from flights in Hanza; {percent(0.8)} intervals hold for eight of ten people. A qualified instructor
-  decides.
+  Estimates from flights in Hanza; their intervals are made to hold for eight of ten people. A qualified
+  instructor decides.
 </p>

@@ -1,0 +1,278 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { instrumentSyllabus } from '../../src/lib/core/road/instrument-syllabus';
+import { openAttempt } from '../../src/lib/server/attempts';
+import { as, database } from '../../src/lib/server/database';
+import { overrideGrade } from '../../src/lib/server/debrief';
+import { finishAttempt } from '../../src/lib/server/finish-attempt';
+import { keepChunks } from '../../src/lib/server/flight-chunks';
+import { lessonById, planLesson } from '../../src/lib/server/lessons';
+import { homeworkOf, setHomework, takeHomeworkBack } from '../../src/lib/server/road/homework';
+import { planPractice, practiceLevelsOf } from '../../src/lib/server/road/practise';
+import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
+import { beginningOfRoad, setRoad } from '../../src/lib/server/road/student-road';
+import { fillStandings } from '../../src/lib/server/road/standings';
+import { keepSyllabus, syllabuses } from '../../src/lib/server/road/syllabuses';
+import { todaysRoad } from '../../src/lib/server/road/todays-road';
+import { dayIn } from '../../src/lib/server/school-day';
+import { chunksOf, planOf } from '../core/flown';
+import { newSchool, ownerConnection, type School } from './school';
+
+const owner = ownerConnection();
+let here: School;
+let there: School;
+const level = planOf({
+  drill: 'straight-and-level',
+  figures: { time_s: 60 },
+  corridors: 'test',
+  turbulence: 'smooth'
+});
+const chunks = chunksOf(level);
+const TASK = 'straight-and-level';
+
+beforeAll(async () => {
+  [here, there] = [await newSchool(owner), await newSchool(owner)];
+});
+afterAll(() => owner.destroy());
+
+/** Straight and level for a minute by the reference pilot, as the student’s. */
+async function flown(daysAgo = 0): Promise<string> {
+  const [lessonId, attemptId] = [randomUUID(), randomUUID()];
+  const studentId = here.student.accountId;
+  await planLesson(here.instructor, {
+    id: lessonId,
+    studentId,
+    plan: { ...level, seed: 1 + Math.floor(Math.random() * 1e6) }
+  });
+  await openAttempt(here.student, { id: attemptId, lessonId, pilot: 'student' });
+  await keepChunks(here.student, attemptId, chunks);
+  await finishAttempt(here.student, attemptId);
+  if (daysAgo > 0)
+    await owner('attempt')
+      .where({ id: attemptId })
+      .update({ finished_at: new Date(Date.now() - daysAgo * 86_400_000) });
+  return attemptId;
+}
+const standing = () =>
+  owner('standing')
+    .where({ student_id: here.student.accountId, task: TASK })
+    .first('flights', 'reached', 'stuck', 'slips_on');
+const tomorrow = () => dayIn(here.instructor.timeZone, new Date(Date.now() + 86_400_000));
+const homework = (changes: Partial<Parameters<typeof setHomework>[1]> = {}) => ({
+  id: randomUUID(),
+  studentId: here.student.accountId,
+  task: TASK,
+  times: 2,
+  due: tomorrow(),
+  words: '',
+  attemptId: null,
+  at_s: null,
+  ...changes
+});
+
+test('what follows from flights is kept as they end, and again when one gets another verdict', async () => {
+  const road = async () => todaysRoad(here.student, here.student.accountId);
+  expect((await road()).proposals.map(({ task, reason }) => [task, reason])).toEqual([[TASK, 'next']]);
+  const first = await flown(2);
+  expect(await standing()).toMatchObject({ flights: 1, reached: false });
+  await flown(1);
+  expect(await standing()).toMatchObject({ flights: 2, reached: true });
+  const after = await road();
+  expect(after.lessons.find(({ id }) => id === 'level')!.state).toBe('completed');
+  expect(after.proposals.map(({ task }) => task)).toContain('level-speed-changes');
+  await overrideGrade(here.instructor, {
+    id: randomUUID(),
+    attemptId: first,
+    verdict: 'not met',
+    reason: 'by eye'
+  });
+  expect(await standing()).toMatchObject({ flights: 2, reached: false });
+  // Thrown away and made again it is the same.
+  const before = await standing();
+  await fillStandings(owner, { again: true });
+  expect(await standing()).toEqual(before);
+});
+
+test('homework is counted by what is flown after it was set, seen in the morning until it is done, and can be taken back', async () => {
+  const asked = homework();
+  await setHomework(here.instructor, asked);
+  await setHomework(here.instructor, asked);
+  const mine = async () =>
+    (await homeworkOf(here.student, here.student.accountId)).find(({ id }) => id === asked.id);
+  expect(await mine()).toMatchObject({ times: 2, done: 0, dueIn_d: 1, setBy: here.instructor.name });
+  const [proposal] = (await todaysRoad(here.student, here.student.accountId)).proposals;
+  expect(proposal).toMatchObject({
+    task: TASK,
+    reason: 'homework',
+    why: 'Set for you: twice more, due tomorrow.'
+  });
+  const morning = async () => (await schoolThisMorning(here.instructor)).homework.map(({ task }) => task);
+  expect(await morning()).toContain(TASK);
+  await flown();
+  expect(await mine()).toMatchObject({ done: 1, flown: [{ verdict: 'met' }] });
+  await flown();
+  expect(await mine()).toMatchObject({ done: 2 });
+  expect(await morning()).not.toContain(TASK);
+  await takeHomeworkBack(here.instructor, asked.id);
+  expect(await mine()).toBeUndefined();
+});
+
+test.each([
+  ['task', { task: 'moon' }],
+  ['times', { times: 11 }],
+  ['due', { due: '2020-01-01' }],
+  ['due', { due: 'friday' }],
+  ['words', { words: 'x'.repeat(301) }],
+  ['attempt', { attemptId: '00000000-0000-4000-8000-000000000000' }]
+] as const)('homework with a wrong %s is refused there', async (field, changes) => {
+  await expect(setHomework(here.instructor, homework(changes))).rejects.toMatchObject({ field });
+});
+
+describe('kept apart', () => {
+  test('no student sets homework, or what they are led by; no school sees or touches another’s', async () => {
+    await expect(setHomework(here.student, homework())).rejects.toThrow(/row-level security/);
+    await expect(setRoad(here.student, here.student.accountId, beginningOfRoad)).rejects.toThrow(
+      /row-level security/
+    );
+    await expect(setRoad(there.instructor, here.student.accountId, beginningOfRoad)).rejects.toMatchObject({
+      field: 'student'
+    });
+    await expect(setHomework(there.instructor, homework())).rejects.toMatchObject({ field: 'student' });
+    const asked = homework();
+    await setHomework(here.instructor, asked);
+    await takeHomeworkBack(there.instructor, asked.id);
+    expect((await homeworkOf(here.student, here.student.accountId)).some(({ id }) => id === asked.id)).toBe(
+      true
+    );
+    expect((await schoolThisMorning(there.instructor)).flown).toEqual([]);
+    for (const table of ['homework', 'standing', 'student_road', 'school_syllabus']) {
+      const seen = await as(there.instructor, (db) =>
+        db(table).where({ school_id: here.student.schoolId }).count().first()
+      );
+      expect(seen).toEqual({ count: '0' });
+    }
+    await expect(
+      as(there.student, (db) =>
+        db('standing').insert({
+          student_id: there.student.accountId,
+          task: TASK,
+          school_id: here.student.schoolId,
+          flights: 1,
+          last_flown: new Date(),
+          reached: true,
+          stuck: false,
+          chance_then: 1
+        })
+      )
+    ).rejects.toThrow(/row-level security/);
+  });
+});
+
+describe('a syllabus of the school’s own', () => {
+  const own = { ...instrumentSyllabus, id: 'ours', name: 'Ours' };
+
+  test('every keeping is a version; who is taught by one stays on it', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    expect(await keepSyllabus(here.instructor, first, JSON.stringify(own))).toMatchObject({ version: 1 });
+    expect(await keepSyllabus(here.instructor, first, JSON.stringify(own))).toMatchObject({ version: 1 });
+    await setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, syllabusId: first });
+    const shorter = { ...own, name: 'Ours, shorter', stages: own.stages.slice(0, 1) };
+    expect(await keepSyllabus(here.instructor, second, JSON.stringify(shorter))).toMatchObject({
+      version: 2
+    });
+    const { syllabus, lessons } = await todaysRoad(here.student, here.student.accountId);
+    expect(syllabus.name).toBe('Ours');
+    expect(lessons.length).toBeGreaterThan(30);
+    const listed = await syllabuses(here.instructor);
+    expect(listed.map(({ version, students, body }) => [body.name, version, students])).toEqual([
+      [instrumentSyllabus.name, 1, 0],
+      ['Ours, shorter', 2, 0],
+      ['Ours', 1, 1]
+    ]);
+    expect((await syllabuses(there.instructor)).length).toBe(1);
+    await expect(
+      setRoad(there.instructor, there.student.accountId, { ...beginningOfRoad, syllabusId: first })
+    ).rejects.toMatchObject({
+      field: 'syllabus'
+    });
+    await setRoad(here.instructor, here.student.accountId, beginningOfRoad);
+  });
+
+  test.each([
+    ['syllabus', 'no JSON', '{'],
+    ['syllabus', 'something else', '[]'],
+    [
+      'stages.0.lessons.0.after',
+      'a circle',
+      JSON.stringify({
+        ...own,
+        stages: [
+          {
+            ...own.stages[0],
+            lessons: own.stages[0]!.lessons.map((l, i) => (i === 0 ? { ...l, after: ['speeds'] } : l))
+          }
+        ]
+      })
+    ],
+    ['syllabus', 'too large', 'x'.repeat(200_001)]
+  ])('%s: %s is refused there', async (field, _, text) => {
+    await expect(keepSyllabus(here.instructor, randomUUID(), text)).rejects.toMatchObject({ field });
+  });
+});
+
+describe('own practice', () => {
+  const practise = (asked: Partial<Parameters<typeof planPractice>[1]> = {}) =>
+    planPractice(here.student, { id: randomUUID(), task: 'steep-turns', seed: 5, ...asked });
+
+  test('is planned at the level that is due, apart from lessons, within what the instructor has set', async () => {
+    const lesson = await lessonById(here.student, await practise());
+    expect(lesson).toMatchObject({
+      kind: 'practice',
+      plan: { drill: 'steep-turns', windSpeed_kt: 0, corridors: 'hints' }
+    });
+    // A lesson of it was to standard: no beginner’s level.
+    expect((await practiceLevelsOf(here.student, here.student.accountId))[TASK]).toBe(3);
+    await setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, least: 2, most: 4 });
+    expect(await lessonById(here.student, await practise())).toMatchObject({ plan: { windSpeed_kt: 8 } });
+    await expect(practise({ level: 6 })).rejects.toMatchObject({ field: 'level' });
+    await expect(
+      setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, least: 5, most: 2 })
+    ).rejects.toMatchObject({ field: 'most' });
+    await expect(
+      setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, startsWith: 'moon' })
+    ).rejects.toMatchObject({ field: 'startsWith' });
+    await setRoad(here.instructor, here.student.accountId, beginningOfRoad);
+  });
+
+  test('an approach is practised from its chart; what there is not, is not', async () => {
+    const lesson = await lessonById(here.student, await practise({ task: 'approach xvlb-ils-24' }));
+    expect(lesson!.plan.approach!.approach.id).toBe('xvlb-ils-24');
+    await expect(practise({ task: 'approach moon' })).rejects.toMatchObject({ field: 'task' });
+    await expect(practise({ task: 'moon' })).rejects.toMatchObject({ field: 'drill' });
+  });
+});
+
+test('in the morning stands who is stuck, who slips and who is nearly ready, of this school and not put away', async () => {
+  const rows = [
+    { task: 'vor-hold', stuck: true, reached: false },
+    { task: 'unusual-attitudes', reached: true, slips_on: new Date(Date.now() - 1000) },
+    { task: 'dme-arc', reached: true, slips_on: new Date(Date.now() + 86_400_000) }
+  ];
+  for (const row of rows)
+    await owner('standing').insert({
+      stuck: false,
+      student_id: here.student.accountId,
+      school_id: here.student.schoolId,
+      flights: 7,
+      last_flown: new Date(),
+      chance_then: 0.5,
+      ...row
+    });
+  const morning = await schoolThisMorning(here.instructor);
+  expect(morning.stuck.map(({ task }) => task)).toEqual(['vor-hold']);
+  expect(morning.slipping.map(({ task }) => task)).toEqual(['unusual-attitudes']);
+  expect(morning.ready).toEqual([]);
+  expect(morning.flownCount).toBeGreaterThan(0);
+  await fillStandings(owner, { again: true });
+  await database().destroy();
+});
