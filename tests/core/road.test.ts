@@ -6,7 +6,7 @@ import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { instrumentSyllabus } from '$core/road/instrument-syllabus';
-import { nextOnRoad } from '$core/road/next-on-road';
+import type { nextOnRoad } from '$core/road/next-on-road';
 import {
   anyLevel,
   approachOfTask,

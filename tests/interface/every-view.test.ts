@@ -5,7 +5,11 @@ import { expect, fitsAcross, signedIn, test } from './people';
 
 /** Every view by what it shows; `night` marks those that between them have all the colours there are. */
 const VIEWS: [name: string, path: string, night?: 'night'][] = [
+  ['the school this morning', '/today', 'night'],
   ['students', '/students', 'night'],
+  ['a road', `/students/${demoId('yusra')}/road`, 'night'],
+  ['the syllabus', '/syllabus'],
+  ['a lesson flown four times', `/debrief/${demoId('attempt oskar 10')}`, 'night'],
   ['a student', `/students/${demoId('maren')}`],
   ['a student with looks', `/students/${demoId('tomas')}`],
   ['planning', '/plan', 'night'],

@@ -6,7 +6,7 @@ import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 test('one lesson from plan to record, by two people in two browsers', async ({ browser }) => {
   const faults: string[] = [];
   const instructor = await signedIn(browser, 'Ines Brandvik', faults);
-  await expect(instructor.getByRole('heading', { name: 'Students' })).toBeVisible();
+  await expect(instructor.getByRole('heading', { name: 'The school this morning' })).toBeVisible();
   await expect(instructor.getByRole('link', { name: 'Tomas Ferrand', exact: true })).toBeVisible();
 
   // Plan. What cannot be flown is refused at its field, with the reason.

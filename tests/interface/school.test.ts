@@ -23,7 +23,7 @@ test('the chief adds an instructor, who chooses a password, plans, changes and w
   await expect(runa.getByText(/over and over|different|repeat/i)).toBeVisible();
   await runa.getByLabel('Password').fill('quiet hands and eyes');
   await runa.getByRole('button', { name: 'Save and sign in' }).click();
-  await expect(runa.getByRole('heading', { name: 'Students' })).toBeVisible();
+  await expect(runa.getByRole('heading', { name: 'The school this morning' })).toBeVisible();
   const again = await (await browser.newContext()).newPage();
   await again.goto(link);
   await expect(again.getByText(/used|expired|no longer/i).first()).toBeVisible();
