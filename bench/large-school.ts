@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import knex from 'knex';
 import { DEMO_SCHOOL, demoId } from '../seed/demo-people';
+import { fillStandings } from '../src/lib/server/road/standings';
 import { gradeSeal } from '../src/lib/server/seal';
 
 export const STUDENTS = 300;
@@ -92,6 +93,7 @@ export async function fillSchool(ownerUrl: string): Promise<void> {
       ]
     );
   }
+  await fillStandings(db);
   await db.raw('ANALYZE');
   await db.destroy();
 }

@@ -45,6 +45,8 @@ const LOADED_S = 60;
 /** Every page asked for at a steady rate, whether the one before has been answered or not: milliseconds by page. */
 async function loaded(page: Page, student: string) {
   const paths = {
+    'the school this morning': '/today',
+    'the road of a student': `/students/${student}/road`,
     students: '/students',
     'students by last flown': '/students?sort=flown&way=down',
     'a student': `/students/${student}`,
@@ -190,7 +192,7 @@ await page.goto('/sign-in');
 await page.getByLabel('E-mail').fill(demoEmail('Ines Brandvik'));
 await page.getByLabel('Password').fill(DEMO_PASSWORD);
 await page.getByRole('button', { name: 'Sign in' }).click();
-await page.waitForURL(/students/);
+await page.waitForURL(/today/);
 const dials = await panel(page, demoId('lesson maren next'));
 const tapes = await panel(page, demoId('lesson yusra next'));
 const windowed = await panel(page, demoId('lesson tomas 3'));

@@ -6,7 +6,12 @@ import { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { Rejection } from '../src/lib/core/measure/rejection';
 import { Approach } from '../src/lib/core/procedure/approach/approach';
 import { DwellLog } from '../src/lib/core/scan/dwell-log';
-import { options, positionals, print, show, type Commands } from './options';
+import { APPROACH_DRILL } from '../src/lib/core/drill/approach/approach-drill';
+import { syllabusFrom } from '../src/lib/core/format/syllabus-file';
+import { approaches } from '../src/lib/core/procedure/approach/approach-catalogue';
+import { instrumentSyllabus } from '../src/lib/core/road/instrument-syllabus';
+import { lessonsInOrder, Syllabus, syllabusProblems } from '../src/lib/core/road/syllabus';
+import { bytesOf, options, positionals, print, show, type Commands } from './options';
 
 /** What ships with Hanza, and the schemas of its files. */
 export const libraryCommands: Commands = {
@@ -15,6 +20,20 @@ export const libraryCommands: Commands = {
     if (options.json) return show(drillCatalogue);
     for (const drill of drillCatalogue) print(`${drill.id.padEnd(24)} ${drill.name}: ${drill.purpose}`);
   },
+  syllabus() {
+    const name = positionals[1];
+    const syllabus = name ? syllabusFrom(bytesOf('syllabus', name).toString('utf8')) : instrumentSyllabus;
+    const known = new Set([
+      ...drillCatalogue.map(({ id }) => id),
+      ...approaches.map(({ id }) => `${APPROACH_DRILL} ${id}`)
+    ]);
+    const problems = syllabusProblems(syllabus, known);
+    const [problem] = problems;
+    if (problem) throw new Rejection(problem.field, undefined, problem.message);
+    if (options.json) return show(syllabus);
+    for (const { stage, name: lesson, tasks } of lessonsInOrder(syllabus))
+      print(`${stage.padEnd(36)} ${lesson}: ${tasks.map(({ task }) => task).join(', ')}`);
+  },
   schema() {
     const schemas: Record<string, unknown> = {
       plan: LessonPlan,
@@ -22,7 +41,8 @@ export const libraryCommands: Commands = {
       drill: DrillFile,
       approach: Approach,
       derivatives: DerivativeSet,
-      dwell: DwellLog
+      dwell: DwellLog,
+      syllabus: Syllabus
     };
     const schema = schemas[positionals[1] ?? ''];
     if (!schema) throw new Rejection('schema', positionals[1], `one of ${Object.keys(schemas).join(', ')}`);

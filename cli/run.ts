@@ -31,7 +31,8 @@ const HELP = `hanza <command> [options]
          [--line NAME] [--altimeter local|remote] [--lights on|out] [--technique step-down|continuous]   its briefing; the same as: card ID
   procedure profile ID or FILE.json   the floors on its way in
   drills [ID]                   the drills there are; one of them as JSON
-  schema plan|aircraft|drill|approach|derivatives|dwell   the JSON Schema of that file
+  syllabus [FILE.json]          whether a syllabus fits, and its lessons; without a file the one that ships
+  schema plan|aircraft|drill|approach|derivatives|dwell|syllabus   the JSON Schema of that file
 
   --json  answers as JSON. Exit code 2: an input does not fit; the line says which.`;
 

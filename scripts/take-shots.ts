@@ -38,18 +38,15 @@ const toFinding = (title: RegExp) => async (page: Page) => {
 };
 
 const shots: Shot[] = [
-  { name: 'students', path: '/students' },
-  { name: 'student', path: `/students/${demoId('maren')}` },
+  { name: 'today', as: 'Maren Tolvik', path: '/today' },
+  { name: 'morning', path: '/today' },
+  { name: 'road', path: `/students/${demoId('yusra')}/road` },
+  { name: 'first-evening', as: 'Maren Tolvik', path: '/first-evening' },
+  { name: 'syllabus', path: '/syllabus' },
   { name: 'plan', path: `/plan?student=${demoId('maren')}` },
-  { name: 'brief', path: `/plan/${demoId('lesson petra next')}` },
   { name: 'fly', path: `/fly/${demoId('lesson maren 1')}`, before: flyUntil(70) },
   { name: 'debrief', path: `/debrief/${demoId('attempt maren 1')}`, before: toFinding(/Pumping the nose/) },
   { name: 'fly-radio', path: `/fly/${demoId('lesson petra next')}`, before: flyUntil(290) },
-  {
-    name: 'fly-tapes',
-    path: `/fly/${demoId('lesson oskar next')}`,
-    before: flyUntil(230)
-  },
   { name: 'scan', path: `/debrief/${demoId('attempt tomas 2')}/scan` },
   {
     name: 'station',
@@ -117,8 +114,7 @@ const shots: Shot[] = [
     }
   },
   { name: 'approach-editor', path: '/charts/xvlb-ils-24/edit' },
-  { name: 'approach-debrief', path: `/debrief/${demoId('attempt oskar 8')}`, theme: 'night' },
-  { name: 'bench', path: '/bench' },
+  { name: 'approach-debrief', path: `/debrief/${demoId('attempt oskar 10')}`, theme: 'night' },
   { name: 'record', path: `/record?student=${demoId('maren')}` },
   {
     name: 'hangar',
@@ -138,7 +134,7 @@ async function enter(page: Page, name: string) {
   await page.getByLabel('E-mail').fill(demoEmail(name));
   await page.getByLabel('Password').fill(DEMO_PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL(/students|\/$/);
+  await page.waitForURL(/today/);
 }
 
 const browser = await chromium.launch({

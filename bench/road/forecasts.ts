@@ -46,8 +46,3 @@ function flightsNeeded(person: InventedLearner, day: number): number {
   }
   return 81;
 }
-if (import.meta.url === `file://${process.argv[1]}`) {
-  console.time('t');
-  console.log(forecastCoverage(600, 1));
-  console.timeEnd('t');
-}

@@ -79,10 +79,3 @@ function pick(order: Order, standing: Parameters<typeof nextOnRoad>[1], chance: 
     ? all.reduce((a, b) => (standing(b).skill.chance < standing(a).skill.chance ? b : a))
     : all[Math.floor(chance * all.length)]!;
 }
-if (import.meta.url === `file://${process.argv[1]}`)
-  for (const order of orders) {
-    const runs = Array.from({ length: Number(process.argv[2] ?? 4) }, (_, i) => trained(order, 40 + i));
-    const m = (k: 'days' | 'hours' | 'flights') =>
-      (runs.reduce((a, r) => a + r[k], 0) / runs.length).toFixed(1);
-    console.log(order, 'days', m('days'), 'hours', m('hours'), 'flights', m('flights'));
-  }

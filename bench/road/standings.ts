@@ -56,4 +56,3 @@ function told(kind: 'slipping' | 'stuck', people: number, firstSeed: number) {
   const recall = hits / (hits + missed);
   return { looked, precision, recall, f1: (2 * precision * recall) / (precision + recall) };
 }
-if (import.meta.url === `file://${process.argv[1]}`) console.log(standingsTold(300, 5000));

@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 import { Rejection } from '../../core/measure/rejection';
-import { parse } from '../../core/measure/validation';
 import { instrumentSyllabus } from '../../core/road/instrument-syllabus';
-import { Syllabus, syllabusProblems } from '../../core/road/syllabus';
+import { syllabusFrom } from '../../core/format/syllabus-file';
+import { syllabusProblems, type Syllabus } from '../../core/road/syllabus';
 import { as } from '../database';
 import { drillNames } from '../drill-names';
 import type { Identity } from '../identity';
@@ -17,7 +17,6 @@ export interface KeptSyllabus {
   students: number;
 }
 
-const LARGEST = 200_000;
 const MOST_VERSIONS = 200;
 
 /** What ships and what the school has of its own: the newest version of each, and older ones that somebody is still taught by. */
@@ -56,8 +55,7 @@ export async function syllabusBody(db: Knex, id: string | null): Promise<Syllabu
  * @throws Rejection at the first thing that does not fit
  */
 export async function keepSyllabus(identity: Identity, id: string, text: string): Promise<KeptSyllabus> {
-  if (text.length > LARGEST) throw new Rejection('syllabus', text.length, 'a syllabus of up to 200 kB');
-  const body = parse(Syllabus, json(text), 'syllabus');
+  const body = syllabusFrom(text);
   const [problem] = syllabusProblems(body, new Set(Object.keys(await drillNames(identity))));
   if (problem) throw new Rejection(problem.field, undefined, problem.message);
   return as(identity, async (db) => {
@@ -72,12 +70,4 @@ export async function keepSyllabus(identity: Identity, id: string, text: string)
     if (!row) throw new Rejection('id', id, 'an id no other syllabus has');
     return { ...row, keptBy: identity.name, students: 0 };
   });
-}
-
-function json(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Rejection('syllabus', text.slice(0, 40), 'a syllabus as JSON');
-  }
 }
