@@ -29,7 +29,7 @@ export const libraryCommands: Commands = {
     ]);
     const problems = syllabusProblems(syllabus, known);
     const [problem] = problems;
-    if (problem) throw new Rejection(problem.field, undefined, problem.message);
+    if (problem) throw new Rejection(problem.field, problem.value, problem.message);
     if (options.json) return show(syllabus);
     for (const { stage, name: lesson, tasks } of lessonsInOrder(syllabus))
       print(`${stage.padEnd(36)} ${lesson}: ${tasks.map(({ task }) => task).join(', ')}`);

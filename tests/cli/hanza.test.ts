@@ -243,7 +243,7 @@ describe('an input that does not fit gives exit code 2 and one line that names i
       /name: missing is not accepted; it is required$/
     ],
     [['trim', '--ias', '150', '--vs', '0'], /has not the power/],
-    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, approach, derivatives, dwell$/],
+    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, approach, derivatives, dwell, syllabus$/],
     [['loop'], /command: "loop" .* one of plan, brief/],
     [['trim', '--bogus'], /Unknown option '--bogus'/]
   ])('%j', async (words, line) => {
@@ -252,4 +252,20 @@ describe('an input that does not fit gives exit code 2 and one line that names i
     expect(answer.line).toMatch(line);
     expect(answer.line.split('\n')).toHaveLength(1);
   });
+});
+
+test('a syllabus: the one that ships is listed, one of one’s own is held against what there is, place by place', async () => {
+  const shipped = await hanza('syllabus', '--json');
+  expect((await hanza('syllabus')).out).toMatch(/^Attitude flying +Straight and level: straight-and-level$/m);
+  const own = JSON.parse(shipped.out);
+  writeFileSync(at('syllabus.json'), shipped.out);
+  expect(await hanza('syllabus', at('syllabus.json'))).toMatchObject({ code: 0, line: '' });
+  own.stages[1].lessons[0].after = ['patterns'];
+  writeFileSync(at('syllabus.json'), JSON.stringify(own));
+  expect(await hanza('syllabus', at('syllabus.json'))).toMatchObject({
+    code: 2,
+    line: expect.stringContaining('“Timed turns” would have to come before itself')
+  });
+  writeFileSync(at('syllabus.json'), '{');
+  expect((await hanza('syllabus', at('syllabus.json'))).line).toContain('a syllabus as JSON');
 });

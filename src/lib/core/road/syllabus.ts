@@ -66,6 +66,7 @@ export type Syllabus = Static<typeof Syllabus>;
 export interface SyllabusProblem {
   /** Where, as a path into the syllabus. */
   field: string;
+  value: unknown;
   message: string;
 }
 
@@ -84,12 +85,20 @@ export function syllabusProblems(syllabus: Syllabus, known: ReadonlySet<string>)
   const stages = new Set<string>();
   for (const [s, stage] of syllabus.stages.entries()) {
     if (stages.has(stage.id))
-      problems.push({ field: `stages.${s}.id`, message: `Two stages have the id “${stage.id}”.` });
+      problems.push({
+        field: `stages.${s}.id`,
+        value: stage.id,
+        message: `Two stages have the id “${stage.id}”.`
+      });
     stages.add(stage.id);
   }
   for (const { lesson, path } of paths) {
     if (byId.has(lesson.id))
-      problems.push({ field: `${path}.id`, message: `Two lessons have the id “${lesson.id}”.` });
+      problems.push({
+        field: `${path}.id`,
+        value: lesson.id,
+        message: `Two lessons have the id “${lesson.id}”.`
+      });
     byId.set(lesson.id, lesson);
   }
   for (const { lesson, path } of paths) {
@@ -97,11 +106,13 @@ export function syllabusProblems(syllabus: Syllabus, known: ReadonlySet<string>)
       if (!known.has(task))
         problems.push({
           field: `${path}.tasks.${t}.task`,
+          value: task,
           message: `“${lesson.name}” asks for “${task}”, which is not among the drills and approaches there are.`
         });
       if (lesson.tasks.findIndex((other) => other.task === task) !== t)
         problems.push({
           field: `${path}.tasks.${t}.task`,
+          value: task,
           message: `“${lesson.name}” asks for “${task}” twice.`
         });
     }
@@ -109,12 +120,14 @@ export function syllabusProblems(syllabus: Syllabus, known: ReadonlySet<string>)
       if (!byId.has(after))
         problems.push({
           field: `${path}.after.${a}`,
+          value: after,
           message: `“${lesson.name}” comes after “${after}”, which is no lesson of this syllabus.`
         });
     const circle = circleThrough(lesson, byId);
     if (circle)
       problems.push({
         field: `${path}.after`,
+        value: lesson.after,
         message: `“${lesson.name}” would have to come before itself: ${circle.join(', after ')}.`
       });
   }

@@ -57,7 +57,7 @@ export async function syllabusBody(db: Knex, id: string | null): Promise<Syllabu
 export async function keepSyllabus(identity: Identity, id: string, text: string): Promise<KeptSyllabus> {
   const body = syllabusFrom(text);
   const [problem] = syllabusProblems(body, new Set(Object.keys(await drillNames(identity))));
-  if (problem) throw new Rejection(problem.field, undefined, problem.message);
+  if (problem) throw new Rejection(problem.field, problem.value, problem.message);
   return as(identity, async (db) => {
     await db.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`syllabus ${identity.schoolId} ${body.id}`]);
     await db.raw(
