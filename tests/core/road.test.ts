@@ -6,6 +6,7 @@ import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { instrumentSyllabus } from '$core/road/instrument-syllabus';
+import { leniencyOf, together } from '$core/road/leniency';
 import type { nextOnRoad } from '$core/road/next-on-road';
 import {
   anyLevel,
@@ -324,5 +325,42 @@ describe('ready for the test', () => {
     expect(two.low).toBeGreaterThan(one.low);
     expect(two.high).toBeLessThanOrEqual(2 * one.high);
     expect(two.high - two.low).toBeLessThan(2 * (one.high - one.low) + 1);
+  });
+});
+
+describe('verdicts of instructors beside the computed ones', () => {
+  const of = (...steps: number[]) => {
+    const mean = steps.reduce((a, b) => a + b, 0) / steps.length;
+    return {
+      count: steps.length,
+      mean,
+      variance: steps.reduce((sum, step) => sum + (step - mean) ** 2, 0) / steps.length
+    };
+  };
+  const times = (count: number, step: number) => Array<number>(count).fill(step);
+
+  test('several taken together are as if all their flights were one’s', () => {
+    const [a, b] = [
+      [...times(9, 0), 1, 2],
+      [...times(20, 0), -1, -1]
+    ];
+    const both = together([of(...a), of(...b)]);
+    const all = of(...a, ...b);
+    expect(both.count).toBe(all.count);
+    expect(both.mean).toBeCloseTo(all.mean, 12);
+    expect(both.variance).toBeCloseTo(all.variance, 12);
+  });
+  test('a difference is said when its interval leaves nought out: Welch, worked by hand', () => {
+    // Half of 40 raised by one: mean 0.5, variance 0.25; others never: 0.5 ± 1.645·√(0.25/40).
+    const lenient = leniencyOf(of(...times(20, 0), ...times(20, 1)), of(...times(50, 0)));
+    expect(lenient.kind).toBe('more lenient');
+    expect(lenient.difference!.low).toBeCloseTo(0.37, 3);
+    expect(lenient.difference!.high).toBeCloseTo(0.63, 3);
+    expect(leniencyOf(of(...times(20, 0), ...times(20, -1)), of(...times(50, 0))).kind).toBe('stricter');
+    expect(leniencyOf(of(...times(39, 0), 1), of(...times(50, 0))).kind).toBe('alike');
+    expect(leniencyOf(of(...times(19, 2)), of(...times(50, 0)))).toEqual({
+      kind: 'too few',
+      difference: null
+    });
   });
 });

@@ -8,6 +8,7 @@ import { finishAttempt } from '../../src/lib/server/finish-attempt';
 import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { lessonById, planLesson } from '../../src/lib/server/lessons';
 import { homeworkOf, setHomework, takeHomeworkBack } from '../../src/lib/server/road/homework';
+import { instructorsVerdicts } from '../../src/lib/server/road/instructors-verdicts';
 import { planPractice, practiceLevelsOf } from '../../src/lib/server/road/practise';
 import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
 import { beginningOfRoad, setRoad } from '../../src/lib/server/road/student-road';
@@ -250,6 +251,15 @@ describe('own practice', () => {
     await expect(practise({ task: 'approach moon' })).rejects.toMatchObject({ field: 'task' });
     await expect(practise({ task: 'moon' })).rejects.toMatchObject({ field: 'drill' });
   });
+});
+
+test('how instructors’ verdicts lie beside the computed ones is the chief’s to see alone', async () => {
+  expect(await instructorsVerdicts(here.instructor)).toEqual([]);
+  const mine = (await instructorsVerdicts(here.chief)).find(({ id }) => id === here.instructor.accountId)!;
+  // One of the flights above was overridden, from met to not met: two steps down.
+  expect(mine).toMatchObject({ raised: 0, lowered: 1, kind: 'too few' });
+  expect(mine.flights).toBeGreaterThanOrEqual(4);
+  expect(await instructorsVerdicts(there.chief)).toEqual([]);
 });
 
 test('in the morning stands who is stuck, who slips and who is nearly ready, of this school and not put away', async () => {

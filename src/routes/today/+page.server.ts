@@ -6,6 +6,7 @@ import { benchAnswersOf } from '$lib/server/bench-answers';
 import { drillNames } from '$lib/server/drill-names';
 import { teaches } from '$lib/server/identity';
 import { lessonsOf } from '$lib/server/lessons';
+import { instructorsVerdicts, type InstructorsVerdicts } from '$lib/server/road/instructors-verdicts';
 import { practiceLevelsOf } from '$lib/server/road/practise';
 import { schoolThisMorning } from '$lib/server/road/school-this-morning';
 import { todaysRoad } from '$lib/server/road/todays-road';
@@ -14,8 +15,12 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals }) => {
   const identity = identityFrom(locals);
   if (teaches(identity)) {
-    const [morning, names] = await Promise.all([schoolThisMorning(identity), drillNames(identity)]);
-    return { student: null, morning, names };
+    const [morning, names, verdicts] = await Promise.all([
+      schoolThisMorning(identity),
+      drillNames(identity),
+      instructorsVerdicts(identity)
+    ]);
+    return { student: null, morning, names, verdicts };
   }
   const id = identity.accountId;
   const [road, lessons, bench, levels] = await Promise.all([
@@ -29,6 +34,7 @@ export const load: PageServerLoad = async ({ locals }) => {
   const waiting = lessons.filter(({ kind, attempts }) => kind === 'lesson' && attempts === 0).at(-1);
   return {
     morning: null,
+    verdicts: [] as InstructorsVerdicts[],
     names: road.names,
     student: {
       newLessonId: randomUUID(),

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { PageData } from './$types';
+  import InstructorsVerdicts from './InstructorsVerdicts.svelte';
   import SchoolThisMorning from './SchoolThisMorning.svelte';
   import StudentsToday from './StudentsToday.svelte';
 
@@ -12,4 +13,5 @@
   <StudentsToday today={data.student} names={data.names} />
 {:else if data.morning}
   <SchoolThisMorning morning={data.morning} names={data.names} />
+  {#if data.verdicts.length > 0}<InstructorsVerdicts verdicts={data.verdicts} />{/if}
 {/if}
