@@ -243,7 +243,10 @@ describe('an input that does not fit gives exit code 2 and one line that names i
       /name: missing is not accepted; it is required$/
     ],
     [['trim', '--ias', '150', '--vs', '0'], /has not the power/],
-    [['schema', 'moon'], /schema: "moon" .* one of plan, aircraft, drill, approach, derivatives, dwell, syllabus$/],
+    [
+      ['schema', 'moon'],
+      /schema: "moon" .* one of plan, aircraft, drill, approach, derivatives, dwell, syllabus$/
+    ],
     [['loop'], /command: "loop" .* one of plan, brief/],
     [['trim', '--bogus'], /Unknown option '--bogus'/]
   ])('%j', async (words, line) => {
