@@ -25,10 +25,10 @@
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
   import DebriefHeader from './DebriefHeader.svelte';
+  import { debriefKeys } from './debrief-keys';
   import { DebriefedFlight } from './debriefed-flight.svelte';
   import FlightActions from './FlightActions.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
-  import HomeworkSheet from './HomeworkSheet.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
   import InstructorNotes from './InstructorNotes.svelte';
   import InstructorInFlight from './InstructorInFlight.svelte';
@@ -113,18 +113,14 @@
   }
   useShortcuts([
     ...player.keys(),
-    { key: '[', shown: '[ ]', does: 'finding before, after', run: () => stepFinding(-1) },
-    { key: ']', shown: '', does: '', run: () => stepFinding(1) },
-    {
-      key: 'g',
-      shown: 'G',
-      does: 'ghost of the attempt before',
-      run: () => void ghost.show(earlier.at(-1)?.id ?? null)
-    },
-    { key: 'f', shown: 'F', does: 'ghost of the reference pilot', run: () => void ghost.show(REFERENCE) },
-    { key: 'm', shown: 'M', does: 'the grade’s arithmetic', run: () => (arithmetic = true) },
-    { key: 'o', shown: 'O', does: 'override the grade', run: () => data.me?.teaches && (overriding = true) },
-    { key: 'n', shown: 'N', does: 'write a note', run: () => data.me?.teaches && (noting = true) }
+    ...debriefKeys({
+      stepFinding,
+      showEarlier: () => void ghost.show(earlier.at(-1)?.id ?? null),
+      showReference: () => void ghost.show(REFERENCE),
+      openArithmetic: () => (arithmetic = true),
+      override: () => (overriding = data.me?.teaches ?? false),
+      writeNote: () => (noting = data.me?.teaches ?? false)
+    })
   ]);
 </script>
 
@@ -299,18 +295,11 @@
   overrides={debrief.overrides}
   onoverride={data.me?.teaches ? () => (overriding = true) : null}
 />
-<HomeworkSheet
-  bind:open={homework}
-  id={data.freshIds.homework}
-  task={data.task}
-  name={drill.name}
-  due={data.weekFromNow}
-  at_s={player.time_s}
-  {problem}
-/>
 <InstructorSheets
   bind:overriding
   bind:noting
+  bind:homework
+  task={{ id: data.task, name: drill.name, due: data.weekFromNow, at_s: player.time_s }}
   {standing}
   computed={grade.verdict}
   freshIds={data.freshIds}

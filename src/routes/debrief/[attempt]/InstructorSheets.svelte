@@ -6,11 +6,14 @@
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
   import Sheet from '$lib/ui/Sheet.svelte';
+  import HomeworkSheet from './HomeworkSheet.svelte';
 
-  /** What an instructor adds beside the computed grade: a verdict of their own, or a note. */
+  /** What an instructor adds beside the computed grade: a verdict of their own, a note, homework. */
   let {
     overriding = $bindable(false),
     noting = $bindable(false),
+    homework = $bindable(false),
+    task,
     standing,
     computed,
     freshIds,
@@ -18,9 +21,12 @@
   }: {
     overriding?: boolean;
     noting?: boolean;
+    homework?: boolean;
+    /** What homework would be about: its name, by when, and where the cursor stands. */
+    task: { id: string; name: string; due: string; at_s: number };
     standing: Verdict;
     computed: Verdict;
-    freshIds: { override: string; note: string };
+    freshIds: { override: string; note: string; homework: string };
     problem: (field: string) => string | null;
   } = $props();
 
@@ -82,3 +88,13 @@
     </div>
   </form>
 </Sheet>
+
+<HomeworkSheet
+  bind:open={homework}
+  id={freshIds.homework}
+  task={task.id}
+  name={task.name}
+  due={task.due}
+  at_s={task.at_s}
+  {problem}
+/>

@@ -131,9 +131,7 @@
     hands.onpause = () => underWay.togglePause();
     helps.restore();
     lookingOut.restore();
-    // Who asked to be shown first sees it flown; the keys are theirs when they begin again.
-    if (page.url.searchParams.has('shown')) underWay.flySimulated('reference');
-    else underWay.prepareOwn();
+    underWay.prepareFirst(page.url.searchParams.has('shown'));
     const from = page.url.searchParams.get('from');
     if (from) void underWay.takeOver(from, Number(page.url.searchParams.get('at') ?? 0));
     pictures.begin();

@@ -91,6 +91,12 @@ export class AttemptUnderWay {
     if (this.outbox) this.outbox.onfinished = () => {};
   }
 
+  /** Who asked to be shown first sees it flown; the keys are theirs when they begin again. */
+  prepareFirst(shown: boolean): void {
+    if (shown) this.flySimulated('reference');
+    else this.prepareOwn();
+  }
+
   /** Ready for the person: in a scan lesson with the reference pilot at the controls; a guided lesson is shown first. */
   prepareOwn(): void {
     const { plan } = this.about.lesson;
