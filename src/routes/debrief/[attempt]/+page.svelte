@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import { page } from '$app/state';
   import { isApproach } from '$core/drill/approach/approach-drill';
   import { everyTime } from '$core/grade/time-before';
@@ -14,7 +13,6 @@
   import PlanView from '$lib/draw/PlanView.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
   import Panel from '$lib/panel/Panel.svelte';
-  import { button } from '$lib/ui/button';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { Player } from '$lib/draw/player.svelte';
   import type { ActionData, PageData } from './$types';
@@ -27,6 +25,7 @@
   import DebriefHeader from './DebriefHeader.svelte';
   import { debriefKeys } from './debrief-keys';
   import { DebriefedFlight } from './debriefed-flight.svelte';
+  import DiscardAttempt from './DiscardAttempt.svelte';
   import FlightActions from './FlightActions.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
   import HoldCircuits from './HoldCircuits.svelte';
@@ -280,12 +279,7 @@
     onghost={flight ? (id) => void ghost.show(id) : null}
   />
   <p class="mt-2 text-xs text-soft">practice · not loggable · training aid, a qualified instructor decides</p>
-  {#if debrief.canDiscard}
-    <form method="POST" action="?/discard" class="mt-3 print:hidden" use:enhance>
-      <button class={button.plain}>Discard this attempt</button>
-      <span class="ml-2 text-xs text-soft">Begun by mistake? It then counts in no list and no trend.</span>
-    </form>
-  {/if}
+  {#if debrief.canDiscard}<DiscardAttempt />{/if}
 </section>
 
 <ArithmeticSheet
