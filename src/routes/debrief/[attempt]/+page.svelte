@@ -41,8 +41,8 @@
   const debrief = $derived(data.debrief);
   const grade = $derived(debrief.grade);
   const plan = $derived(debrief.lesson.plan);
-  const debriefed = new DebriefedFlight(() => debrief.lesson.plan);
-  const { flight, failure, planned, lesson } = $derived(debriefed);
+  const debriefed = new DebriefedFlight(() => plan);
+  const { flight, judged, failure, planned, lesson } = $derived(debriefed);
   const { aircraft, drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
@@ -59,9 +59,8 @@
   let width = $state(720);
 
   const total_s = $derived(flight ? duration(flight) : 1);
-  const judgedFlight = $derived(debriefed.judged);
-  const { phases, measures } = $derived(everyTime(grade));
-  const strips = $derived(judgedFlight ? stripsOf(judgedFlight, { phases, measures }, lesson) : []);
+  const flown = $derived(everyTime(grade));
+  const strips = $derived(judged ? stripsOf(judged, flown, lesson) : []);
   const readings = $derived(
     flight
       ? readingsAt(flight, player.time_s, {
@@ -70,7 +69,7 @@
         })
       : null
   );
-  const phaseNow = $derived(phases.findLast((span) => span.start_s <= player.time_s));
+  const phaseNow = $derived(flown.phases.findLast((span) => span.start_s <= player.time_s));
   const corridorsNow = $derived(
     drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
   );
@@ -159,7 +158,7 @@
     {:else}
       <StripStack
         {drill}
-        {phases}
+        phases={flown.phases}
         {strips}
         {total_s}
         {width}
@@ -169,8 +168,8 @@
         onseek={() => (player.playing = false)}
       />
       <FlightActions {player} {ghost} {debrief} />
-      {#if approach && judgedFlight}
-        <NeedleMiles {lesson} flight={judgedFlight} spans={grade.phases} />
+      {#if approach && judged}
+        <NeedleMiles {lesson} flight={judged} spans={grade.phases} />
       {/if}
       {#if hold}
         <HoldCircuits
@@ -238,7 +237,7 @@
       marks={data.marks}
       {flight}
       {drill}
-      {phases}
+      phases={flown.phases}
       onmoment={(time_s) => player.go(time_s)}
     />
     <ToldInFlight
