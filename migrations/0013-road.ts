@@ -54,6 +54,7 @@ export async function up(knex: Knex): Promise<void> {
       FOREIGN KEY (school_id, set_by) REFERENCES account (school_id, id),
       FOREIGN KEY (school_id, student_id, attempt_id) REFERENCES attempt (school_id, student_id, id)
     );
+    CREATE INDEX homework_by_due ON homework (school_id, due) WHERE taken_back_at IS NULL;
     CREATE INDEX homework_by_student ON homework (student_id, due DESC) WHERE taken_back_at IS NULL;
 
     -- Follows from the flights, and is kept so that a school can be looked over: it may be thrown away and made again.

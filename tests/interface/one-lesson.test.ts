@@ -7,7 +7,7 @@ test('one lesson from plan to record, by two people in two browsers', async ({ b
   const faults: string[] = [];
   const instructor = await signedIn(browser, 'Ines Brandvik', faults);
   await expect(instructor.getByRole('heading', { name: 'The school this morning' })).toBeVisible();
-  await expect(instructor.getByRole('link', { name: 'Petra Hollisund', exact: true })).toBeVisible();
+  await expect(instructor.getByRole('link', { name: 'Petra Hollisund', exact: true }).first()).toBeVisible();
 
   // Plan. What cannot be flown is refused at its field, with the reason.
   await instructor.getByRole('link', { name: 'Plan', exact: true }).click();

@@ -23,6 +23,14 @@ export interface HomeworkLine {
   flown: { attemptId: string; score: number; verdict: string }[];
 }
 
+/** Flights that count for a homework `h`: of its task, flown to their end since it was set; again from its moment, or from the beginning. */
+export const COUNTED = `FROM attempt t
+  JOIN newest_grade g ON g.attempt_id = t.id
+  LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = t.id ORDER BY made_at DESC LIMIT 1) o ON true
+  WHERE t.student_id = h.student_id AND t.pilot = 'student' AND t.finished_at >= h.set_at AND t.discarded_at IS NULL
+    AND t.drill = h.task AND (h.attempt_id IS NULL OR t.taken_from = h.attempt_id OR t.taken_from IS NULL)
+    AND (g.comparable->>'completed')::boolean`;
+
 const SHOWN = 20;
 const LATEST_FIRST_D = 60;
 
@@ -40,12 +48,7 @@ export async function homeworkIn(db: Knex, identity: Identity, studentId: string
          SELECT json_agg(json_build_object('attemptId', x.id, 'score', x.score, 'verdict', x.verdict)) AS flown
          FROM (
            SELECT t.id, g.score, coalesce(o.verdict, g.verdict) AS verdict
-           FROM attempt t
-           JOIN newest_grade g ON g.attempt_id = t.id
-           LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = t.id ORDER BY made_at DESC LIMIT 1) o ON true
-           WHERE t.student_id = h.student_id AND t.pilot = 'student' AND t.finished_at >= h.set_at AND t.discarded_at IS NULL
-             AND t.drill = h.task AND (h.attempt_id IS NULL OR t.taken_from = h.attempt_id OR t.taken_from IS NULL)
-             AND (g.comparable->>'completed')::boolean
+           ${COUNTED}
            ORDER BY t.finished_at DESC LIMIT 10
          ) x
        ) f ON true`

@@ -1,6 +1,8 @@
 import { instrumentTest } from '../../core/road/readiness';
 import type { Verdict } from '../../core/finding/verdict';
 import { as } from '../database';
+import { dayIn } from '../school-day';
+import { COUNTED } from './homework';
 import type { Identity } from '../identity';
 
 /** A line of the school this morning: whose, and what of. */
@@ -37,6 +39,7 @@ const NEARLY_READY = 0.7;
 export async function schoolThisMorning(identity: Identity): Promise<SchoolThisMorning> {
   return as(identity, async (db) => {
     const school = identity.schoolId;
+    const today = dayIn(identity.timeZone);
     const lastAttempt = `(SELECT id FROM attempt x WHERE x.student_id = s.student_id AND x.drill = s.task AND x.pilot = 'student'
         AND x.finished_at IS NOT NULL AND x.discarded_at IS NULL ORDER BY x.finished_at DESC LIMIT 1) AS "lastAttempt"`;
     const flown = await db('attempt as a')
@@ -117,15 +120,13 @@ export async function schoolThisMorning(identity: Identity): Promise<SchoolThisM
         'h.task',
         'h.times',
         db.raw('h.due::text AS due'),
-        db.raw('(h.due < current_date) AS overdue')
+        db.raw('(h.due < ?::date) AS overdue', [today])
       )
       .where('h.school_id', school)
       .whereNull('h.taken_back_at')
-      .whereRaw(`h.due BETWEEN current_date - 7 AND current_date + 7`)
-      .whereRaw(
-        `(SELECT count(*) FROM attempt x WHERE x.student_id = h.student_id AND x.drill = h.task AND x.pilot = 'student'
-            AND x.finished_at >= h.set_at AND x.discarded_at IS NULL) < h.times`
-      )
+      .whereNull('p.archived_at')
+      .whereRaw('h.due BETWEEN ?::date - 7 AND ?::date + 7', [today, today])
+      .whereRaw(`(SELECT count(*) ${COUNTED}) < h.times`)
       .orderBy('h.due')
       .limit(SHOWN);
     const iso = <Row extends object>(row: Row, ...names: (keyof Row)[]): Row => ({
