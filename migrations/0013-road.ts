@@ -64,10 +64,9 @@ export async function up(knex: Knex): Promise<void> {
       school_id uuid NOT NULL,
       flights integer NOT NULL CHECK (flights > 0),
       last_flown timestamptz NOT NULL,
-      reached boolean NOT NULL,
+      to_standard boolean NOT NULL,
       stuck boolean NOT NULL,
       slips_on timestamptz,
-      chance_then real NOT NULL CHECK (chance_then BETWEEN 0 AND 1),
       PRIMARY KEY (student_id, task),
       FOREIGN KEY (school_id, student_id) REFERENCES account (school_id, id)
     );

@@ -45,7 +45,8 @@ async function prepare(): Promise<void> {
         `hanza: ${unreadable.length} flights cannot be read by this version and keep their old grade: ${unreadable.slice(0, 5).join(', ')}\n`
       );
     if (process.argv.includes('--seed')) await seedDemoSchool(db);
-    await fillStandings(db);
+    // Other verdicts are other standings.
+    await fillStandings(db, { again: done > 0 });
   } finally {
     await db.destroy();
   }

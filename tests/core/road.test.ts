@@ -145,7 +145,7 @@ describe('how far somebody is', () => {
 
   test('what is kept of it names the day from which on it slips', () => {
     const kept = keptStanding(fading);
-    expect(kept).toMatchObject({ flights: 5, lastDay: 1.1, reached: true, stuck: false });
+    expect(kept).toMatchObject({ flights: 5, lastDay: 1.1, toStandard: true, stuck: false });
     expect(standingOf(fading, kept.slipsOn! - 1, standard).kind).toBe('to standard');
     expect(standingOf(fading, kept.slipsOn! + 1, standard).kind).toBe('slipping');
     expect(keptStanding(flights([0, 3], [40, 45])).slipsOn).toBeNull();
@@ -218,7 +218,7 @@ describe('the syllabus that ships', () => {
 describe('what to fly next', () => {
   const day = 100;
   const met = (task: string, at: number, ...scores: number[]): RoadFlight[] =>
-    scores.map((score, i) => ({ task, ...flight(at + i, score) }));
+    scores.map((score, i) => ({ task, level: null, ...flight(at + i, score) }));
   const first = (flown: readonly RoadFlight[], homework: Parameters<typeof nextOnRoad>[2] = []) =>
     roadOf(instrumentSyllabus, flown, homework, day).proposals;
 
@@ -294,7 +294,7 @@ describe('own practice gets harder as it goes well', () => {
 
 describe('ready for the test', () => {
   const all = instrumentTest.tasks.flatMap(({ shownBy }) =>
-    [88, 86, 90].map((score, i): RoadFlight => ({ task: shownBy[0]!, ...flight(90 + i, score) }))
+    [88, 86, 90].map((score, i): RoadFlight => ({ task: shownBy[0]!, level: null, ...flight(90 + i, score) }))
   );
   const readiness = (flown: readonly RoadFlight[], day = 95) =>
     readinessOf(instrumentTest, roadOf(instrumentSyllabus, flown, [], day).standings);
@@ -317,7 +317,9 @@ describe('ready for the test', () => {
         ...all.filter(
           ({ task }) => others.some(({ shownBy }) => shownBy[0] === task) && !tasks.includes(task)
         ),
-        ...tasks.flatMap((task) => [40, 52, 61, 67].map((score, i) => ({ task, ...flight(90 + i, score) })))
+        ...tasks.flatMap((task) =>
+          [40, 52, 61, 67].map((score, i) => ({ task, level: null, ...flight(90 + i, score) }))
+        )
       ]).flights!;
     const one = of([hold!.shownBy[0]!]);
     const two = of([hold!.shownBy[0]!, others[1]!.shownBy[0]!]);

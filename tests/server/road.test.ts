@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { instrumentSyllabus } from '../../src/lib/core/road/instrument-syllabus';
-import { openAttempt } from '../../src/lib/server/attempts';
+import { discardAttempt, openAttempt } from '../../src/lib/server/attempts';
 import { as, database } from '../../src/lib/server/database';
 import { overrideGrade } from '../../src/lib/server/debrief';
 import { finishAttempt } from '../../src/lib/server/finish-attempt';
@@ -9,7 +9,7 @@ import { keepChunks } from '../../src/lib/server/flight-chunks';
 import { lessonById, planLesson } from '../../src/lib/server/lessons';
 import { homeworkOf, setHomework, takeHomeworkBack } from '../../src/lib/server/road/homework';
 import { instructorsVerdicts } from '../../src/lib/server/road/instructors-verdicts';
-import { planPractice, practiceLevelsOf } from '../../src/lib/server/road/practise';
+import { planPractice } from '../../src/lib/server/road/practise';
 import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
 import { beginningOfRoad, setRoad } from '../../src/lib/server/road/student-road';
 import { fillStandings } from '../../src/lib/server/road/standings';
@@ -57,7 +57,7 @@ async function flown(daysAgo = 0): Promise<string> {
 const standing = () =>
   owner('standing')
     .where({ student_id: here.student.accountId, task: TASK })
-    .first('flights', 'reached', 'stuck', 'slips_on');
+    .first('flights', 'to_standard', 'stuck', 'slips_on');
 const tomorrow = () => dayIn(here.instructor.timeZone, new Date(Date.now() + 86_400_000));
 const homework = (changes: Partial<Parameters<typeof setHomework>[1]> = {}) => ({
   id: randomUUID(),
@@ -75,9 +75,9 @@ test('what follows from flights is kept as they end, and again when one gets ano
   const road = async () => todaysRoad(here.student, here.student.accountId);
   expect((await road()).proposals.map(({ task, reason }) => [task, reason])).toEqual([[TASK, 'next']]);
   const first = await flown(2);
-  expect(await standing()).toMatchObject({ flights: 1, reached: false });
+  expect(await standing()).toMatchObject({ flights: 1, to_standard: false });
   await flown(1);
-  expect(await standing()).toMatchObject({ flights: 2, reached: true });
+  expect(await standing()).toMatchObject({ flights: 2, to_standard: true });
   const after = await road();
   expect(after.lessons.find(({ id }) => id === 'level')!.state).toBe('completed');
   expect(after.proposals.map(({ task }) => task)).toContain('level-speed-changes');
@@ -87,7 +87,12 @@ test('what follows from flights is kept as they end, and again when one gets ano
     verdict: 'not met',
     reason: 'by eye'
   });
-  expect(await standing()).toMatchObject({ flights: 2, reached: false });
+  expect(await standing()).toMatchObject({ flights: 2, to_standard: false });
+  // One discarded is one the less.
+  const discarded = await flown();
+  expect(await standing()).toMatchObject({ flights: 3 });
+  await discardAttempt(here.student, discarded);
+  expect(await standing()).toMatchObject({ flights: 2 });
   // Thrown away and made again it is the same.
   const before = await standing();
   await fillStandings(owner, { again: true });
@@ -160,9 +165,8 @@ describe('kept apart', () => {
           school_id: here.student.schoolId,
           flights: 1,
           last_flown: new Date(),
-          reached: true,
-          stuck: false,
-          chance_then: 1
+          to_standard: true,
+          stuck: false
         })
       )
     ).rejects.toThrow(/row-level security/);
@@ -232,7 +236,7 @@ describe('own practice', () => {
       plan: { drill: 'steep-turns', windSpeed_kt: 0, corridors: 'hints' }
     });
     // A lesson of it was to standard: no beginner’s level.
-    expect((await practiceLevelsOf(here.student, here.student.accountId))[TASK]).toBe(3);
+    expect((await todaysRoad(here.student, here.student.accountId)).levels[TASK]).toBe(3);
     await setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, least: 2, most: 4 });
     expect(await lessonById(here.student, await practise())).toMatchObject({ plan: { windSpeed_kt: 8 } });
     await expect(practise({ level: 6 })).rejects.toMatchObject({ field: 'level' });
@@ -264,9 +268,9 @@ test('how instructors’ verdicts lie beside the computed ones is the chief’s 
 
 test('in the morning stands who is stuck, who slips and who is nearly ready, of this school and not put away', async () => {
   const rows = [
-    { task: 'vor-hold', stuck: true, reached: false },
-    { task: 'unusual-attitudes', reached: true, slips_on: new Date(Date.now() - 1000) },
-    { task: 'dme-arc', reached: true, slips_on: new Date(Date.now() + 86_400_000) }
+    { task: 'vor-hold', stuck: true, to_standard: false },
+    { task: 'unusual-attitudes', to_standard: true, slips_on: new Date(Date.now() - 1000) },
+    { task: 'dme-arc', to_standard: true, slips_on: new Date(Date.now() + 86_400_000) }
   ];
   for (const row of rows)
     await owner('standing').insert({
@@ -275,7 +279,6 @@ test('in the morning stands who is stuck, who slips and who is nearly ready, of 
       school_id: here.student.schoolId,
       flights: 7,
       last_flown: new Date(),
-      chance_then: 0.5,
       ...row
     });
   const morning = await schoolThisMorning(here.instructor);

@@ -57,6 +57,16 @@ function isBusy(caught: unknown): boolean {
   return caught instanceof Busy || TIMED_OUT.includes((caught as { code?: string } | null)?.code ?? '');
 }
 
+/** What a page needs, or the page that says to come back in a moment. */
+export async function unlessBusy<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (caught) {
+    if (isBusy(caught)) error(503, BUSY);
+    throw caught;
+  }
+}
+
 /** Text that can be kept: no zero characters, no half characters. */
 export function isReadableText(text: string): boolean {
   return !text.includes('\0') && text.isWellFormed();

@@ -81,6 +81,18 @@ export async function listAttempts(
 
 export const HISTORY_ATTEMPTS = 200;
 
+/** The student's own finished attempts that count, the latest first; of one drill when asked. */
+export function ownAttempts(db: Knex, studentId: string, drill?: string) {
+  const query = selectAttempts(db)
+    .where('a.student_id', studentId)
+    .where('a.pilot', 'student')
+    .whereNull('a.taken_from')
+    .whereNotNull('a.finished_at')
+    .whereNull('a.discarded_at')
+    .orderBy('a.finished_at', 'desc');
+  return drill === undefined ? query : query.where('a.drill', drill);
+}
+
 /** The student's own finished attempts, oldest first, at most the latest 200; of one drill when asked. */
 export async function historyAttempts(
   identity: Identity,
@@ -88,16 +100,8 @@ export async function historyAttempts(
   drill?: string
 ): Promise<AttemptLine[]> {
   return as(identity, async (db) => {
-    const query = selectAttempts(db)
-      .where('a.student_id', studentId)
-      .where('a.pilot', 'student')
-      .whereNull('a.taken_from')
-      .whereNotNull('a.finished_at')
-      .whereNull('a.discarded_at')
-      .orderBy('a.finished_at', 'desc')
-      .limit(HISTORY_ATTEMPTS);
-    if (drill) query.where('a.drill', drill);
-    return (await query)
+    const rows = await ownAttempts(db, studentId, drill).limit(HISTORY_ATTEMPTS);
+    return rows
       .map(lineOf)
       .filter((line) => line.genuine)
       .reverse();

@@ -1,3 +1,4 @@
+import { keepStanding } from './road/standings';
 import { RECORDING_RATE_HZ } from '../core/flight/channels';
 import { CHUNK_SAMPLES } from '../core/flight/recorder';
 import { Rejection } from '../core/measure/rejection';
@@ -117,6 +118,11 @@ export async function unfinishedAttempts(identity: Identity, studentId: string):
  * @throws Conflict when it was flown by somebody else or for longer than `DISCARDABLE_S`
  */
 export async function discardAttempt(identity: Identity, attemptId: string): Promise<void> {
+  await putAside(identity, attemptId);
+  await keepStanding(identity, attemptId);
+}
+
+async function putAside(identity: Identity, attemptId: string): Promise<void> {
   await as(identity, async (db) => {
     await mustExist(db, attemptId);
     const { rows } = await db.raw<{ rows: { done: boolean }[] }>('SELECT discard_attempt(?, ?) AS done', [

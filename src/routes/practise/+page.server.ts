@@ -2,24 +2,21 @@ import { fail, redirect } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
 import { drillCatalogue } from '$core/drill/catalogue/catalogue';
 import { approaches } from '$core/procedure/approach/approach-catalogue';
-import { formOf, identityFrom, isId, refusing } from '$lib/server/answers';
+import { formOf, identityFrom, isId, refusing, unlessBusy } from '$lib/server/answers';
 import { teaches } from '$lib/server/identity';
-import { planPractice, practiceLevelsOf } from '$lib/server/road/practise';
+import { planPractice } from '$lib/server/road/practise';
 import { todaysRoad } from '$lib/server/road/todays-road';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
   const identity = identityFrom(locals);
   if (teaches(identity)) redirect(303, '/plan');
-  const [road, levels] = await Promise.all([
-    todaysRoad(identity, identity.accountId),
-    practiceLevelsOf(identity, identity.accountId)
-  ]);
+  const road = await unlessBusy(() => todaysRoad(identity, identity.accountId));
   const { least, most } = road.settings;
   return {
     newLessonId: randomUUID(),
     newSeed: 1 + Math.floor(Math.random() * 1_000_000),
-    levels,
+    levels: road.levels,
     bounds: { least, most },
     standings: road.standings,
     drills: drillCatalogue.map(({ id, name, purpose, family }) => ({ id, name, purpose, family })),

@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { dueKinds } from '$core/bench/repetition';
 import { taskOfPlan } from '$core/road/practice-level';
-import { identityFrom } from '$lib/server/answers';
+import { identityFrom, unlessBusy } from '$lib/server/answers';
 import { benchAnswersOf } from '$lib/server/bench-answers';
 import { drillNames } from '$lib/server/drill-names';
 import { teaches } from '$lib/server/identity';
 import { lessonsOf } from '$lib/server/lessons';
 import { instructorsVerdicts, type InstructorsVerdicts } from '$lib/server/road/instructors-verdicts';
-import { practiceLevelsOf } from '$lib/server/road/practise';
 import { schoolThisMorning } from '$lib/server/road/school-this-morning';
 import { todaysRoad } from '$lib/server/road/todays-road';
 import type { PageServerLoad } from './$types';
@@ -23,11 +22,10 @@ export const load: PageServerLoad = async ({ locals }) => {
     return { student: null, morning, names, verdicts };
   }
   const id = identity.accountId;
-  const [road, lessons, bench, levels] = await Promise.all([
-    todaysRoad(identity, id),
+  const [road, lessons, bench] = await Promise.all([
+    unlessBusy(() => todaysRoad(identity, id)),
     lessonsOf(identity, id),
-    benchAnswersOf(identity, id),
-    practiceLevelsOf(identity, id)
+    benchAnswersOf(identity, id)
   ]);
   const now = new Date().toISOString();
   const asked = [...new Set(bench.map(({ kind }) => kind))];
@@ -42,7 +40,7 @@ export const load: PageServerLoad = async ({ locals }) => {
       // What waits as a lesson is not proposed beside it.
       proposals: road.proposals.filter(({ task }) => task !== (waiting && taskOfPlan(waiting.plan))),
       homework: road.homework.filter(({ times, done, dueIn_d }) => done < times || dueIn_d >= 0),
-      levels,
+      levels: road.levels,
       flown: road.standings.length,
       sumsDue: dueKinds(asked, bench, now).filter(({ due }) => due !== null && due <= now).length,
       waiting: waiting

@@ -15,7 +15,7 @@
 <section class="mt-8">
   <h2>Own verdicts beside the computed ones</h2>
   <p class="max-w-prose text-xs text-soft">
-    Flights of the last year in the lessons each has planned. A step is from not met to met with prompt
+    The school’s latest flights in the lessons each has planned. A step is from not met to met with prompt
     correction, or from that to met; the difference to the others has its 90 % interval. For the chief
     instructor alone.
   </p>

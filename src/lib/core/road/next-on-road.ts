@@ -32,6 +32,8 @@ export type StandingFor = (asked: SyllabusTask) => Standing;
 const DUE_SOON_D = 2;
 /** What was learnt and is lost again is worth more than the same share of something new: all that rests on it is lost, too. */
 const LOST_WEIGHS = 0.5;
+/** Where the estimate sees nothing more to gain, the shorter flight still goes first. */
+const LEAST_GAIN = 0.02;
 const USUAL_MINUTES = 12;
 /** What was last flown longer ago is not under way any more. */
 const UNDER_WAY_D = 45;
@@ -131,7 +133,7 @@ export function nextOnRoad(
 /** What one flight brings, for each minute. */
 function worthOf({ reason, standing: { skill }, minutes }: Proposal): number {
   const brings =
-    Math.max(skill.gain, 0.02) +
+    Math.max(skill.gain, LEAST_GAIN) +
     (reason === 'slipping' ? LOST_WEIGHS * (skill.chanceThen - skill.chance) : 0);
   return brings / minutes;
 }

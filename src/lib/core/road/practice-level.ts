@@ -97,6 +97,21 @@ export function levelAfter(
   return Math.max(least, Math.min(most, Math.max(1, Math.min(HARDEST, level))));
 }
 
+/** At which level each task would be practised next. @param flights of all tasks, oldest first */
+export function levelsOf(
+  flights: readonly { task: string; level: number | null; verdict: Verdict }[],
+  bounds: LevelBounds
+): Record<string, number> {
+  return Object.fromEntries(
+    [...new Set(flights.map(({ task }) => task))].map((task) => {
+      const mine = flights.filter((flight) => flight.task === task);
+      const atLevel = mine.flatMap(({ level, verdict }) => (level === null ? [] : [{ level, verdict }]));
+      const wasToStandard = mine.some(({ level, verdict }) => level === null && verdict !== 'not met');
+      return [task, levelAfter(atLevel, wasToStandard, bounds)];
+    })
+  );
+}
+
 /**
  * The plan of a practice flight at a level; the way the wind blows follows from the seed.
  * @param task id of a drill that ships, or the approach that is flown @param level 1 … `HARDEST`

@@ -110,19 +110,23 @@ export function readinessOf(standard: TestStandard, standings: readonly TaskStan
     return { task, state: shown[0]?.state ?? 'nothing flown', best: shown[0]?.best ?? null };
   });
   const open = tasks.filter(({ state }) => state !== 'ready');
-  const known = open.flatMap(({ best }) => (best?.toStandard ? [best.toStandard.draws] : []));
-  const isKnown = known.length === open.length;
+  const unknown = open.filter(({ best }) => !best?.toStandard);
+  // One flight may show two tasks: it is flown once.
+  const toFly = new Map(
+    open.flatMap(({ best }) => (best?.toStandard ? [[best.task, best.toStandard.draws]] : []))
+  );
+  const isKnown = unknown.length === 0;
   return {
     standard,
     tasks,
     ready: tasks.length - open.length,
-    flights: open.length > 0 && isKnown ? shortestHolding(sums(known), 0.8) : null,
+    flights: open.length > 0 && isKnown ? shortestHolding(sums([...toFly.values()]), 0.8) : null,
     basis:
       open.length === 0
         ? 'Every task was last flown to standard twice in a row, without help.'
         : isKnown
           ? `From ${figure(tasks.reduce((sum, { best }) => sum + (best?.skill.flights ?? 0), 0))} flights of these tasks, flown on every few days; eight of ten times it comes out so.`
-          : `${open.length - known.length} of the tasks ${open.length - known.length === 1 ? 'has' : 'have'} been flown too little to say how long it will take.`
+          : `${unknown.length} of the tasks ${unknown.length === 1 ? 'has' : 'have'} been flown too little to say how long it will take.`
   };
 }
 

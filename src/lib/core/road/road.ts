@@ -1,4 +1,4 @@
-import { fitSkill, flightsToStandard, skillOn, type FlightsToStandard, type SkillFit } from './skill';
+import { fitSkill, flightsToStandard, type FlightsToStandard, type SkillFit } from './skill';
 import { nextOnRoad, isCompleted, openLessons, type Homework, type Proposal } from './next-on-road';
 import { standingOf, type CompletionStandard, type Standing, type TaskFlight } from './standing';
 import { lessonsInOrder, type Syllabus, type SyllabusTask } from './syllabus';
@@ -6,6 +6,8 @@ import { lessonsInOrder, type Syllabus, type SyllabusTask } from './syllabus';
 /** A flight as it is kept, of whatever task. */
 export interface RoadFlight extends TaskFlight {
   task: string;
+  /** Of own practice: how hard it was made; null: not by level. */
+  level: number | null;
 }
 
 /** Where somebody stands with one thing that was flown. */
@@ -102,11 +104,11 @@ function standingOfTask(
 export interface KeptStanding {
   flights: number;
   lastDay: number;
-  reached: boolean;
+  /** As it was left; it may be slipping since. */
+  toStandard: boolean;
   stuck: boolean;
   /** The day from which on it is slipping; null: not within a year. */
   slipsOn: number | null;
-  chanceThen: number;
 }
 
 const SLIPS_WITHIN_D = 365;
@@ -129,9 +131,8 @@ export function keptStanding(flown: readonly TaskFlight[]): KeptStanding {
   return {
     flights: flown.length,
     lastDay,
-    reached: now.reached,
+    toStandard: now.kind === 'to standard',
     stuck: now.kind === 'stuck',
-    slipsOn: slipsNow ? lastDay : slipsLate ? lastDay + after : null,
-    chanceThen: skillOn(fit, lastDay).chance
+    slipsOn: slipsNow ? lastDay : slipsLate ? lastDay + after : null
   };
 }

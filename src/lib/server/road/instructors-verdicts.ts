@@ -1,6 +1,7 @@
 import { leniencyOf, together, type Leniency, type VerdictSteps } from '../../core/road/leniency';
 import { as } from '../database';
 import type { Identity } from '../identity';
+import { latestSince } from '../latest-attempts';
 
 export interface InstructorsVerdicts extends Leniency {
   id: string;
@@ -10,7 +11,8 @@ export interface InstructorsVerdicts extends Leniency {
   lowered: number;
 }
 
-const LATELY_D = 365;
+/** Among so many of the school's latest attempts: all of a large school’s are too many to read at every look. */
+const LOOKED_AT = 2000;
 const MOST_INSTRUCTORS = 50;
 
 /** How each instructor's own verdicts lie beside the computed ones, and beside the others'. For the chief instructor alone: empty for others. */
@@ -25,12 +27,12 @@ export async function instructorsVerdicts(identity: Identity): Promise<Instructo
            CASE WHEN o.verdict IS NULL THEN 0 ELSE step(o.verdict) - step(g.verdict) END AS steps
          FROM attempt a
          JOIN lesson l ON l.id = a.lesson_id AND l.kind = 'lesson'
-         JOIN LATERAL (SELECT verdict FROM grade WHERE attempt_id = a.id ORDER BY grader_version DESC LIMIT 1) g ON true
+         JOIN newest_grade g ON g.attempt_id = a.id
          LEFT JOIN LATERAL (
            SELECT verdict FROM grade_override WHERE attempt_id = a.id AND made_by = l.planned_by ORDER BY made_at DESC LIMIT 1
          ) o ON true
          WHERE a.school_id = ? AND a.pilot = 'student' AND a.discarded_at IS NULL
-           AND a.finished_at > now() - interval '1 day' * ?
+           AND a.finished_at >= ?
        )
        SELECT f.id, p.name, count(*)::int AS count, avg(f.steps)::float AS mean, var_pop(f.steps)::float AS variance,
          count(*) FILTER (WHERE f.steps > 0)::int AS raised, count(*) FILTER (WHERE f.steps < 0)::int AS lowered
@@ -39,7 +41,7 @@ export async function instructorsVerdicts(identity: Identity): Promise<Instructo
         /step\(([a-z.]+)\)/g,
         "array_position(ARRAY['not met', 'met with prompt correction', 'met'], $1)"
       ),
-      [identity.schoolId, LATELY_D, MOST_INSTRUCTORS]
+      [identity.schoolId, await latestSince(db, identity, LOOKED_AT), MOST_INSTRUCTORS]
     );
     return found;
   });

@@ -5,8 +5,6 @@ import type { Finding } from '../../core/finding/finding';
 /** A fault that comes again and again in the latest flights of a task. */
 export interface RecurringFault {
   title: string;
-  kind: Finding['kind'];
-  channel: Finding['channel'];
   count: number;
   of: number;
 }
@@ -21,7 +19,7 @@ export async function recurringFaults(
   tasks: readonly string[]
 ): Promise<Map<string, RecurringFault>> {
   const { rows } = await db.raw<{
-    rows: { task: string; findings: Pick<Finding, 'kind' | 'title' | 'severity' | 'under' | 'channel'>[] }[];
+    rows: { task: string; findings: Pick<Finding, 'title' | 'severity' | 'under'>[] }[];
   }>(
     `SELECT t.task, g.computed->'findings' AS findings
      FROM unnest(?::text[]) AS t(task)
@@ -39,10 +37,10 @@ export async function recurringFaults(
     const counts = new Map<string, RecurringFault>();
     for (const { findings } of flights) {
       const own = findings.filter(({ severity, under }) => severity !== 'good' && (under ?? null) === null);
-      for (const { title, kind, channel } of new Map(own.map((each) => [each.title, each])).values()) {
+      for (const title of new Set(own.map((finding) => finding.title))) {
         const known = counts.get(title);
         if (known) known.count += 1;
-        else counts.set(title, { title: lowered(title), kind, channel, count: 1, of: flights.length });
+        else counts.set(title, { title: lowered(title), count: 1, of: flights.length });
       }
     }
     const [most] = [...counts.values()].sort((a, b) => b.count - a.count);

@@ -99,7 +99,7 @@ export async function schoolThisMorning(identity: Identity): Promise<SchoolThisM
        FROM standing s
        JOIN unnest(?::text[], ?::text[]) AS t(test, task) ON t.task = s.task
        JOIN account p ON p.id = s.student_id
-       WHERE s.school_id = ? AND s.reached AND (s.slips_on IS NULL OR s.slips_on > now()) AND p.archived_at IS NULL
+       WHERE s.school_id = ? AND s.to_standard AND (s.slips_on IS NULL OR s.slips_on > now()) AND p.archived_at IS NULL
        GROUP BY s.student_id, p.name
        HAVING count(DISTINCT t.test) >= ?
        ORDER BY tasks DESC, p.name LIMIT ?`,

@@ -37,10 +37,9 @@ async function put(
       school_id: schoolId,
       flights: kept.flights,
       last_flown: momentOf(kept.lastDay),
-      reached: kept.reached,
+      to_standard: kept.toStandard,
       stuck: kept.stuck,
-      slips_on: kept.slipsOn === null ? null : momentOf(kept.slipsOn),
-      chance_then: kept.chanceThen
+      slips_on: kept.slipsOn === null ? null : momentOf(kept.slipsOn)
     })
     .onConflict(['student_id', 'task'])
     .merge();

@@ -1,4 +1,5 @@
 import type { Proposal } from '../../core/road/next-on-road';
+import { levelsOf } from '../../core/road/practice-level';
 import { proposalWords } from '../../core/road/proposal-words';
 import type { RoadLesson, TaskStanding } from '../../core/road/road';
 import type { Readiness } from '../../core/road/readiness';
@@ -19,9 +20,6 @@ export interface ProposalLine {
   reason: Proposal['reason'];
   minutes: number;
   why: string;
-  /** The lesson of the syllabus it belongs to; empty: none. */
-  lesson: string;
-  flights: number;
 }
 
 /** A standing without the draws behind its forecast. */
@@ -37,6 +35,8 @@ export interface TodaysRoad {
   readiness: Readiness;
   homework: HomeworkLine[];
   settings: RoadSettings;
+  /** At which level each task flown would be practised next. */
+  levels: Record<string, number>;
   syllabus: { name: string; edition: string };
   names: Record<string, string>;
 }
@@ -77,9 +77,7 @@ export async function todaysRoad(identity: Identity, studentId: string): Promise
       name: names[proposal.task]!,
       reason: proposal.reason,
       minutes: proposal.minutes,
-      why: proposalWords(proposal, faults.get(proposal.task) ?? null),
-      lesson: proposal.lesson?.name ?? '',
-      flights: proposal.standing.skill.flights
+      why: proposalWords(proposal, faults.get(proposal.task) ?? null)
     })),
     lessons: road.lessons,
     standings: road.standings.map((standing) => ({
@@ -89,6 +87,7 @@ export async function todaysRoad(identity: Identity, studentId: string): Promise
     readiness,
     homework,
     settings,
+    levels: levelsOf(flights, settings),
     syllabus: { name: syllabus.name, edition: syllabus.edition },
     names
   };

@@ -3,6 +3,7 @@
   import type { Grade } from '$core/grade/grade';
   import { clock } from '$core/measure/figure';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import StoryLines from './StoryLines.svelte';
 
   /** What an instructor would read out first, every sentence a click from its moment, and each part with its verdict. */
   let {
@@ -17,17 +18,7 @@
 </script>
 
 <section aria-label="The approach in short" class="mt-3 grid gap-4 lg:grid-cols-[minmax(0,1fr)_auto]">
-  <ul class="max-w-prose leading-relaxed">
-    {#each story as { words, moment_s }, i (i)}
-      <li>
-        {#if moment_s === null}{words}{:else}<button
-            type="button"
-            class="text-left underline-offset-4 hover:underline"
-            onclick={() => onmoment(moment_s)}>{words}</button
-          >{/if}
-      </li>
-    {/each}
-  </ul>
+  <StoryLines {story} {onmoment} />
   <table class="sheet-table self-start text-[13px]">
     <thead
       ><tr><th>Part</th><th class="number">from</th><th>verdict</th><th class="number">to work on</th></tr

@@ -4,6 +4,7 @@
   import { clock } from '$core/measure/figure';
   import FindingList from '$lib/draw/FindingList.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import StoryLines from './StoryLines.svelte';
 
   /** What was flown before the instructor had it begun anew: each time with its verdict, its story and its findings. */
   let { times, onmoment }: { times: NonNullable<Grade['before']>; onmoment: (time_s: number) => void } =
@@ -36,17 +37,7 @@
           </summary>
           <div class="grid gap-4 pb-3 pl-3 lg:grid-cols-2">
             {#if story}
-              <ul class="max-w-prose leading-relaxed">
-                {#each story as { words, moment_s }, k (k)}
-                  <li>
-                    {#if moment_s === null}{words}{:else}<button
-                        type="button"
-                        class="text-left underline-offset-4 hover:underline"
-                        onclick={() => onmoment(moment_s)}>{words}</button
-                      >{/if}
-                  </li>
-                {/each}
-              </ul>
+              <StoryLines {story} {onmoment} />
             {/if}
             {#if findings.length > 0}
               <FindingList

@@ -1,6 +1,14 @@
 import { error } from '@sveltejs/kit';
 import { lessonsInOrder } from '$core/road/syllabus';
-import { formOf, idFrom, identityFrom, instructorFrom, isId, refusing } from '$lib/server/answers';
+import {
+  formOf,
+  idFrom,
+  identityFrom,
+  instructorFrom,
+  isId,
+  refusing,
+  unlessBusy
+} from '$lib/server/answers';
 import { takeHomeworkBack } from '$lib/server/road/homework';
 import { setRoad } from '$lib/server/road/student-road';
 import { syllabuses } from '$lib/server/road/syllabuses';
@@ -12,7 +20,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const identity = identityFrom(locals);
   const student = await studentById(identity, idFrom(params.student));
   if (!student) error(404, 'There is no such student.');
-  const [road, all] = await Promise.all([todaysRoad(identity, student.id), syllabuses(identity)]);
+  const [road, all] = await Promise.all([
+    unlessBusy(() => todaysRoad(identity, student.id)),
+    syllabuses(identity)
+  ]);
   return {
     student,
     chosen: student,
