@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import { builtCore } from './tests/built-core.ts';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
@@ -11,8 +12,12 @@ export default defineConfig({
     projects: [
       {
         extends: true,
+        plugins: [builtCore],
         test: {
           name: 'core',
+          globalSetup: './tests/built-core.ts',
+          execArgv: ['--enable-source-maps'],
+          server: { deps: { external: [/build\/core/] } },
           include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'],
           testTimeout: 300_000
         }

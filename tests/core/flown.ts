@@ -43,8 +43,14 @@ export function chunksOf(plan: LessonPlan, habits: Partial<Habits> = {}): Flight
   return simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed);
 }
 
+const kept = new Map<string, Flight>();
+
+/** The flight of a simulated pilot; asked for again it is the same one, not flown again. */
 export function flown(plan: LessonPlan, habits: Partial<Habits> = {}): Flight {
-  return flightFromChunks(chunksOf(plan, habits));
+  const asked = JSON.stringify([plan, habits]);
+  const flight = kept.get(asked) ?? flightFromChunks(chunksOf(plan, habits));
+  kept.set(asked, flight);
+  return flight;
 }
 
 /** Planned, briefed, and flown by the reference pilot: nothing stands against it, and it takes about as long as it should. */

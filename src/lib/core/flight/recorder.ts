@@ -77,9 +77,19 @@ export function flightFromChunks(chunks: readonly FlightChunk[]): Flight {
     checkColumns(chunk);
   });
   return flightFromCounts(
-    channelDefinitions.map((_, column) => ordered.flatMap((chunk) => chunk.counts[column] ?? [])),
+    channelDefinitions.map((_, column) => joined(ordered.map((chunk) => chunk.counts[column] ?? []))),
     eventsOf(ordered)
   );
+}
+
+function joined(pieces: readonly (readonly number[])[]): Int32Array {
+  const all = new Int32Array(pieces.reduce((length, piece) => length + piece.length, 0));
+  let filled = 0;
+  for (const piece of pieces) {
+    all.set(piece, filled);
+    filled += piece.length;
+  }
+  return all;
 }
 
 /** What happened in these chunks, in their order. */

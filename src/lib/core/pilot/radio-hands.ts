@@ -3,7 +3,7 @@ import { firstByRadio, isByRadio, radiosFor } from '../drill/reference-radios';
 import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Habits } from './habits';
 
-/** When a pilot who finds the radios cold has done what, s. */
+/** When a pilot who finds the radios cold has done what, in whole seconds: hands are asked a hundred times as often. */
 const TUNED_S = 5;
 const LISTENS_S = [8, 16] as const;
 const COURSE_S = 19;
@@ -25,10 +25,21 @@ export function radioHands(
   const first = firstByRadio(drill.phases);
   if (!navigation || !first) return () => undefined;
   const cold = navigation.radios === 'cold';
+  let since = { second: -1, step: -1 };
+  let set: RadioSettings | undefined;
   return (time_s, step) => {
+    const second = Math.floor(time_s);
+    if (second !== since.second || step !== since.step) {
+      since = { second, step };
+      set = setAt(time_s, step);
+    }
+    return set;
+  };
+
+  function setAt(time_s: number, step: number): RadioSettings {
     // While nothing is flown by radio yet, what comes next is got ready; afterwards what was last stays.
     const due = byRadio.filter((phase) => drill.phases.indexOf(phase) >= step);
-    const [now = byRadio.at(-1) ?? first] = due;
+    const [now = byRadio.at(-1) ?? first!] = due;
     // An arc has no course of its own: the one it leads to is set meanwhile, where the same station serves it.
     const straight = due.find(({ goal }) => goal.lateral.kind !== 'arc');
     const sameAid =
@@ -61,5 +72,5 @@ export function radioHands(
       pointer: done(SOURCE_S) ? wanted.pointer : before.pointer,
       listening: !listens ? null : by === 'ndb' ? 'adf' : by === 'rnav' ? null : 'nav1'
     };
-  };
+  }
 }
