@@ -1,3 +1,5 @@
+import { weatherReport } from '$core/air/weather-report';
+import { reportOf, weatherNow } from '$core/flight/weather-now';
 import { describe, expect, test } from 'vitest';
 import { clearedPhase } from '$core/drill/cleared-phase';
 import { FLIGHT_OVER } from '$core/drill/drill';
@@ -334,6 +336,43 @@ describe('the weather changes', () => {
       pressureAltitudeFor(0, calm.altimeterSetting_hPa - 10) -
       pressureAltitudeFor(0, calm.altimeterSetting_hPa);
     expect(Math.abs(high - expected)).toBeLessThan(6);
+  });
+
+  test('it grows cold: the altimeter shows as much more than there is as the air is denser, by the share of its temperature', () => {
+    const calm = { ...level, windSpeed_kt: 0, windLayers: [], altimeterSetting_hPa: 1013 };
+    const lesson = lessonOf(calm);
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const hands = steadyHands(fly);
+    const shownMore = () => fly.loop.readings().altitude_ft - fly.loop.trueAltitude_ft();
+    for (let i = 0; i < 1000; i++) fly.step(hands);
+    const before = shownMore();
+    fly.command({ does: 'weather', over_s: 30, temperatureOffset_K: -30 });
+    for (let i = 0; i < 1500; i++) fly.step(hands);
+    const halfway = shownMore();
+    for (let i = 0; i < 2500; i++) fly.step(hands);
+    // ΔH = H·ΔT/T of the layer below: its middle is as warm as the standard has it, 30° colder.
+    const height_ft = fly.loop.trueAltitude_ft();
+    const middle_K = 288.15 - 0.0065 * 0.3048 * (height_ft / 2) - 30;
+    expect(Math.abs(shownMore() - before - (height_ft * 30) / middle_K)).toBeLessThan(
+      0.02 * height_ft * (30 / middle_K) + 5
+    );
+    expect((halfway - before) / (shownMore() - before)).toBeCloseTo(0.5, 1);
+  });
+
+  test('snow in the warm is refused, with nothing changed; as it grows cold enough it may fall', () => {
+    const plan = planned('xvlb-ils-24', { transition: null, ends: 'missed' });
+    const lesson = lessonOf(plan);
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const snow = { does: 'weather', over_s: 0, precipitation: 'heavy snow' } as const;
+    expect(() => fly.command(snow)).toThrow(expect.objectContaining({ field: 'precipitation' }));
+    expect(fly.changes()).toBe(0);
+    fly.command({ ...snow, temperatureOffset_K: -20 });
+    expect(() => fly.command({ does: 'weather', over_s: 0, temperatureOffset_K: 10 })).toThrow(
+      expect.objectContaining({ field: 'precipitation' })
+    );
+    const now = weatherNow(fly.lesson, [{ change: { ...snow, temperatureOffset_K: -20 }, at_s: 0 }], 10);
+    expect(now).toMatchObject({ precipitation: 'heavy snow', temperature_C: -5 });
+    expect(weatherReport(reportOf(fly.lesson, now))).toMatch(/SM \+SN .* M05\//);
   });
 
   test('a hold is held against the wind it was flown in, and against none that changed meanwhile', () => {

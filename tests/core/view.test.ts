@@ -202,3 +202,21 @@ describe('what a lesson lets one see', () => {
     ).toBeNull();
   });
 });
+
+test('cloud is ragged just below its base: fainter there, shred by shred, and yet in sight as soon as it is decided by', () => {
+  const under = (below_ft: number, nm = 1) =>
+    outsideOf(before(nm, 400 - below_ft), laid, { base_ft: 400, visibility_sm: 5 });
+  expect(under(-1)).toMatchObject({ inCloud: true, plainness: 0, lights: [] });
+  expect(under(0).plainness).toBeCloseTo(0.3, 9);
+  expect(under(0).lights.length).toBeGreaterThan(10);
+  expect(under(60).plainness).toBe(1);
+  const along = (below_ft: number) =>
+    Array.from({ length: 60 }, (_, i) => under(below_ft, 0.8 + i / 100).plainness);
+  const [ragged, deeper] = [along(20), along(50)];
+  expect(Math.max(...ragged) - Math.min(...ragged)).toBeGreaterThan(0.1);
+  ragged.forEach((plainness, i) => expect(deeper[i]).toBeGreaterThan(plainness));
+  expect(Math.min(...ragged)).toBeGreaterThan(0.3);
+  expect(Math.max(...deeper)).toBeLessThan(1);
+  // The same place looks the same again.
+  expect(along(20)).toEqual(ragged);
+});

@@ -1,4 +1,6 @@
+import { canFall, precipitations, seenThroughPrecipitation, visibilityIn } from '$core/air/precipitation';
 import { lessonOf } from '$core/drill/lesson';
+import { problemsOf } from '$core/drill/plan-check';
 import { reportedAtStart } from '$core/flight/weather-now';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -13,10 +15,10 @@ import { planned } from './planned-approach';
 
 /** Groups as the code for aviation routine reports writes them (WMO No. 306, FM 15), with visibilities in statute miles. */
 const known: [ReportedWeather, string][] = [
-  [{ station: 'XVLB', windFrom_deg: 238, windSpeed_kt: 18, gust_kt: 28, visibility_sm: 0.75, base_ft: 420, temperature_C: 9.6, dewPoint_C: 8.5, altimeterSetting_hPa: 1009.8 }, 'XVLB 24018G28KT 3/4SM OVC004 10/09 Q1009'],
-  [{ station: 'XMOR', windFrom_deg: 2, windSpeed_kt: 5, gust_kt: 9, visibility_sm: 12, base_ft: null, temperature_C: -3, dewPoint_C: -11, altimeterSetting_hPa: 1031 }, 'XMOR 36005KT 10SM CLR M03/M11 Q1031'],
-  [{ station: 'XVKO', windFrom_deg: 90, windSpeed_kt: 0, gust_kt: null, visibility_sm: 0.1, base_ft: 60, temperature_C: 2, dewPoint_C: 2, altimeterSetting_hPa: 987 }, 'XVKO 00000KT M1/4SM VV000 02/02 Q0987'],
-  [{ station: 'XVNA', windFrom_deg: 130, windSpeed_kt: 12, gust_kt: null, visibility_sm: 1.6, base_ft: 1290, temperature_C: 15, dewPoint_C: 12, altimeterSetting_hPa: 1013 }, 'XVNA 13012KT 1 1/2SM OVC012 15/12 Q1013']
+  [{ station: 'XVLB', windFrom_deg: 238, windSpeed_kt: 18, gust_kt: 28, visibility_sm: 0.75, precipitation: 'heavy rain', base_ft: 420, temperature_C: 9.6, dewPoint_C: 8.5, altimeterSetting_hPa: 1009.8 }, 'XVLB 24018G28KT 3/4SM +RA OVC004 10/09 Q1009'],
+  [{ station: 'XMOR', windFrom_deg: 2, windSpeed_kt: 5, gust_kt: 9, visibility_sm: 12, precipitation: 'none', base_ft: null, temperature_C: -3, dewPoint_C: -11, altimeterSetting_hPa: 1031 }, 'XMOR 36005KT 10SM CLR M03/M11 Q1031'],
+  [{ station: 'XVKO', windFrom_deg: 90, windSpeed_kt: 0, gust_kt: null, visibility_sm: 0.1, precipitation: 'heavy snow', base_ft: 60, temperature_C: 2, dewPoint_C: 2, altimeterSetting_hPa: 987 }, 'XVKO 00000KT M1/4SM +SN VV000 02/02 Q0987'],
+  [{ station: 'XVNA', windFrom_deg: 130, windSpeed_kt: 12, gust_kt: null, visibility_sm: 1.6, precipitation: 'light rain', base_ft: 1290, temperature_C: 15, dewPoint_C: 12, altimeterSetting_hPa: 1013 }, 'XVNA 13012KT 1 1/2SM -RA OVC012 15/12 Q1013']
 ]; // prettier-ignore
 
 describe('a weather report', () => {
@@ -31,6 +33,7 @@ describe('a weather report', () => {
       windSpeed_kt: fc.integer({ min: 0, max: 80 }),
       gust_kt: fc.option(fc.integer({ min: 0, max: 99 })),
       visibility_sm: fc.double({ min: 0, max: 15, noNaN: true }),
+      precipitation: fc.constantFrom(...precipitations),
       base_ft: fc.option(fc.integer({ min: 0, max: 6000 })),
       temperature_C: fc.integer({ min: -40, max: 45 }),
       dewPoint_C: fc.integer({ min: -40, max: 45 }),
@@ -44,6 +47,7 @@ describe('a weather report', () => {
         expect(read.base_ft ?? 0).toBeLessThanOrEqual(told.base_ft ?? Infinity);
         expect(told.altimeterSetting_hPa - read.altimeterSetting_hPa).toBeLessThan(1);
         expect(read.temperature_C).toBe(told.temperature_C);
+        expect(read.precipitation).toBe(told.precipitation);
       })
     );
   });
@@ -55,9 +59,11 @@ describe('a weather report', () => {
 
   test('is said by magnetic north, the altimeter setting figure by figure', () => {
     expect(spokenWeather(known[0]![0], 8)).toBe(
-      'XVLB: wind 230 at 18 gusting 28, visibility 3/4, overcast 400, altimeter 1 0 0 9'
+      'XVLB: wind 230 at 18 gusting 28, visibility 3/4 in heavy rain, overcast 400, altimeter 1 0 0 9'
     );
-    expect(spokenWeather(known[2]![0], 8)).toContain('wind calm, visibility less than 1/4, sky obscured');
+    expect(spokenWeather(known[2]![0], 8)).toContain(
+      'wind calm, visibility less than 1/4 in heavy snow, sky obscured'
+    );
   });
 
   test('of an approach gives nothing away that the plan and not the weather decides', () => {
@@ -67,5 +73,61 @@ describe('a weather report', () => {
     expect(at('missed')).toContain(' 1/2SM OVC002 ');
     expect(at('as seen', { base_ft: 800, visibility_sm: 2 })).toContain(' 2SM OVC008 ');
     expect(reportedAtStart(lessonOf(planOf()))).toBeNull();
+  });
+});
+
+describe('rain and snow', () => {
+  /** 11.6 R^−0.63 km by hand: 1, 5 and 20 mm an hour. Snow by the visibilities that define its intensities. */
+  test.each([
+    ['light rain', 7.21],
+    ['rain', 2.61],
+    ['heavy rain', 1.09],
+    ['light snow', 1],
+    ['snow', 0.5],
+    ['heavy snow', 0.25]
+  ] as const)('%s alone lets see %f miles', (kind, miles) => {
+    expect(seenThroughPrecipitation(kind)).toBeCloseTo(miles, 2);
+    expect(visibilityIn(kind, 10)).toBeCloseTo(miles, 2);
+  });
+
+  test('take as much from the light as the air does where both let see as far; nothing without them', () => {
+    expect(visibilityIn('light snow', 1)).toBeCloseTo(0.5, 9);
+    expect(visibilityIn('none', 3)).toBe(3);
+    expect(visibilityIn('rain', 0)).toBe(0);
+    const haze = fc.double({ min: 0.1, max: 15, noNaN: true });
+    fc.assert(
+      fc.property(haze, fc.constantFrom(...precipitations), (dry, kind) => {
+        const seen = visibilityIn(kind, dry);
+        expect(seen).toBeLessThanOrEqual(Math.min(dry, seenThroughPrecipitation(kind)) + 1e-9);
+        expect(seen).toBeGreaterThan(0);
+      })
+    );
+  });
+
+  test('no snow in the warm, no rain in hard frost: a plan says so at its field', () => {
+    expect([canFall('snow', 5), canFall('snow', 4), canFall('rain', -11), canFall('rain', -10)]).toEqual([
+      false,
+      true,
+      false,
+      true
+    ]);
+    const snowing = (temperatureOffset_K: number) =>
+      problemsOf(
+        planned('xvlb-ils-24', { ends: 'as seen', precipitation: 'heavy snow' }, { temperatureOffset_K })
+      ).map(({ field }) => field);
+    expect(snowing(0)).toContain('approach.precipitation');
+    expect(snowing(-20)).not.toContain('approach.precipitation');
+  });
+
+  test('decide at the minimum what is seen: three miles are enough, and in heavy snow they are not', () => {
+    const ends = (precipitation: 'none' | 'heavy snow') =>
+      lessonOf(
+        planned(
+          'xvlb-ils-24',
+          { transition: null, ends: 'as seen', base_ft: 2000, visibility_sm: 3, precipitation },
+          { temperatureOffset_K: -20 }
+        )
+      ).drill.phases.at(-1)!.segment;
+    expect([ends('none'), ends('heavy snow')]).toEqual(['final', 'missed']);
   });
 });

@@ -66,7 +66,7 @@
   });
 
   function draw(pen: CanvasRenderingContext2D) {
-    const { inCloud, bank_deg, pitch_deg, groundFrom_deg, surface, markings, lights } = outside;
+    const { inCloud, bank_deg, pitch_deg, plainness, groundFrom_deg, surface, markings, lights } = outside;
     const colour = COLOURS[daylight];
     const density = window.devicePixelRatio || 1;
     const scale = height / (OVER_NOSE_DEG + ABOVE_DEG);
@@ -90,8 +90,10 @@
     into.addColorStop(0, colour.cloud);
     into.addColorStop(1, colour.ground);
     pen.fillStyle = into;
+    pen.globalAlpha = plainness;
     pen.fillRect(-far, from, 2 * far, far);
     pen.restore();
+    pen.globalAlpha = plainness;
     const fill = (corners: readonly InPicture[], with_: string) => {
       pen.fillStyle = with_;
       pen.beginPath();
@@ -104,7 +106,7 @@
     for (const corners of markings) fill(corners, colour.mark);
     for (const seen of lights) {
       pen.globalAlpha =
-        Math.max(0.15, seen.contrast) * (daylight === 'day' && seen.kind === 'edge' ? 0.75 : 1);
+        plainness * Math.max(0.15, seen.contrast) * (daylight === 'day' && seen.kind === 'edge' ? 0.75 : 1);
       pen.fillStyle = seen.isRed ? RED : LIGHTS[seen.kind];
       // The eye makes a light as large as it is bright: nearer ones are.
       const size = Math.min(4, Math.max(0.8, (seen.kind === 'descent' ? 2400 : 700) / seen.distance_m));

@@ -30,6 +30,7 @@ const TABLES: Record<string, string> = {
   flight_command: 'SELECT, INSERT, UPDATE (outcome, at_s)',
   flight_mark: 'SELECT, INSERT',
   school_place: 'SELECT, INSERT, DELETE',
+  school_weather: 'SELECT, INSERT, DELETE',
   school_syllabus: 'SELECT, INSERT',
   student_road: 'SELECT, INSERT, UPDATE (syllabus_id, starts_with, least_level, most_level, set_by, set_at)',
   homework: 'SELECT, INSERT, UPDATE (taken_back_at)',

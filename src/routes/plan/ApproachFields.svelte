@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { precipitations } from '$core/air/precipitation';
   import { aircraftById } from '$core/aircraft/catalogue';
   import { circlesOf } from '$core/drill/approach/circle';
   import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
@@ -129,6 +130,13 @@
       step={0.25}
       problem={problem('approach.visibility_sm')}
       bind:value={() => asked.visibility_sm ?? null, (value) => weather('visibility_sm', value)}
+    />
+    <ChoiceField
+      label="Rain or snow"
+      name="approach.precipitation"
+      problem={problem('approach.precipitation')}
+      bind:value={() => asked.precipitation ?? 'none', (precipitation) => set({ precipitation })}
+      choices={precipitations}
     />
   {/if}
   {#if asked.ends !== 'missed'}

@@ -1,3 +1,4 @@
+import type { Precipitation } from './precipitation';
 import { Rejection } from '../measure/rejection';
 import { figure, heading } from '../measure/figure';
 
@@ -9,6 +10,7 @@ export interface ReportedWeather {
   /** The wind in its gusts; null: none to speak of. */
   gust_kt: number | null;
   visibility_sm: number;
+  precipitation: Precipitation;
   /** Base of the cloud above the ground, ft, an overcast; null: none below 5,000 ft. */
   base_ft: number | null;
   temperature_C: number;
@@ -20,6 +22,15 @@ export interface ReportedWeather {
 const GUST_KT = 10;
 const CLEAR_ABOVE_FT = 5000;
 const GREATEST_SM = 10;
+/** Light with a minus, heavy with a plus. */
+const FALLS: Record<Exclude<Precipitation, 'none'>, string> = {
+  'light rain': '-RA',
+  rain: 'RA',
+  'heavy rain': '+RA',
+  'light snow': '-SN',
+  snow: 'SN',
+  'heavy snow': '+SN'
+};
 /** Visibilities are told in these parts of a mile below three. */
 const PARTS = [
   [0.25, '1/4'],
@@ -34,7 +45,7 @@ const PARTS = [
 ] as const;
 
 /**
- * The report in the groups of an aviation routine weather report: wind, visibility, cloud, temperature and dew point, altimeter
+ * The report in the groups of an aviation routine weather report: wind, visibility, rain or snow, cloud, temperature and dew point, altimeter
  * setting. What is between two steps is told by the lower one, the altimeter setting without its decimals, as reports have it.
  */
 export function weatherReport(weather: ReportedWeather): string {
@@ -48,6 +59,7 @@ export function weatherReport(weather: ReportedWeather): string {
     station,
     `${calm ? '000' : String(from % 360 || 360).padStart(3, '0')}${two(windSpeed_kt)}${gusting}KT`,
     `${visibilityWords(weather.visibility_sm)}SM`,
+    ...(weather.precipitation === 'none' ? [] : [FALLS[weather.precipitation]]),
     base_ft === null || base_ft >= CLEAR_ABOVE_FT
       ? 'CLR'
       : base_ft < 100
@@ -65,7 +77,7 @@ function visibilityWords(visibility_sm: number): string {
 }
 
 const REPORT =
-  /^(?<station>[A-Z0-9]{1,4}) (?<from>\d{3})(?<speed>\d{2,3})(?:G(?<gust>\d{2,3}))?KT (?<visibility>M?\d+(?: \d\/\d)?|M?\d\/\d)SM (?<cloud>CLR|(?:OVC|VV)(?<base>\d{3})) (?<temperature>M?\d{2})\/(?<dew>M?\d{2}) Q(?<setting>\d{4})$/;
+  /^(?<station>[A-Z0-9]{1,4}) (?<from>\d{3})(?<speed>\d{2,3})(?:G(?<gust>\d{2,3}))?KT (?<visibility>M?\d+(?: \d\/\d)?|M?\d\/\d)SM (?:(?<falls>[-+]?(?:RA|SN)) )?(?<cloud>CLR|(?:OVC|VV)(?<base>\d{3})) (?<temperature>M?\d{2})\/(?<dew>M?\d{2}) Q(?<setting>\d{4})$/;
 
 /**
  * Reads what `weatherReport` writes. @throws Rejection where it is not such a report
@@ -85,6 +97,8 @@ export function readWeatherReport(text: string): ReportedWeather {
     windSpeed_kt: Number(found['speed']),
     gust_kt: found['gust'] === undefined ? null : Number(found['gust']),
     visibility_sm: visibilityOf(found['visibility']!),
+    precipitation:
+      (Object.keys(FALLS) as (keyof typeof FALLS)[]).find((kind) => FALLS[kind] === found['falls']) ?? 'none',
     base_ft: found['base'] === undefined ? null : 100 * Number(found['base']),
     temperature_C: temperature(found['temperature']!),
     dewPoint_C: temperature(found['dew']!),
@@ -116,5 +130,5 @@ export function spokenWeather(weather: ReportedWeather, variation_deg: number): 
       : base_ft < 100
         ? 'sky obscured'
         : `overcast ${figure(Math.floor(base_ft / 100) * 100)}`;
-  return `${weather.station}: ${wind}, visibility ${visibility}, ${cloud}, altimeter ${String(Math.floor(altimeterSetting_hPa)).split('').join(' ')}`;
+  return `${weather.station}: ${wind}, visibility ${visibility}${weather.precipitation === 'none' ? '' : ` in ${weather.precipitation}`}, ${cloud}, altimeter ${String(Math.floor(altimeterSetting_hPa)).split('').join(' ')}`;
 }

@@ -3,6 +3,7 @@ import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
 import { windAtStart } from './plan-wind';
 import { isApproach } from './approach/approach-drill';
+import { precipitationProblem } from './approach/approach-minimum';
 import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
@@ -57,9 +58,12 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
       problems.set(field, { field, message, ...(phase === undefined ? {} : { phase }) });
   };
   const { aircraft, area, drill, drillFile } = lesson;
-  if (isApproach(plan))
+  if (isApproach(plan)) {
+    const falls = precipitationProblem(plan);
+    if (falls) report('approach.precipitation', falls);
     for (const { field, message, severity } of approachProblems(worldOf(plan), plan.approach.approach))
       if (severity === 'wrong') report('approach', `${field}: ${message}`);
+  }
   const { speeds } = aircraft;
 
   for (const figure of drillFile.figures) {

@@ -48,18 +48,29 @@ function weatherWords({
   gust_kt,
   turbulence,
   altimeterSetting_hPa,
+  temperatureOffset_K,
   base_ft,
-  visibility_sm
+  visibility_sm,
+  precipitation
 }: WeatherChange): string {
   const said = [
     ...(wind ? [`wind ${heading(wind.from_deg)} ${figure(wind.speed_kt)} kt`] : []),
     ...(gust_kt === undefined ? [] : [gust_kt === 0 ? 'no gusts' : `gusts of ${figure(gust_kt)} kt`]),
     ...(turbulence ? [turbulence === 'smooth' ? 'smooth air' : `${turbulence} turbulence`] : []),
     ...(altimeterSetting_hPa === undefined ? [] : [`${figure(altimeterSetting_hPa)} hPa`]),
+    ...(temperatureOffset_K === undefined ? [] : [temperatureWords(temperatureOffset_K)]),
+    ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation]),
     ...(base_ft === undefined ? [] : [`cloud base ${figure(base_ft)} ft above touchdown`]),
     ...(visibility_sm === undefined
       ? []
       : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`])
   ].join(', ');
   return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}`;
+}
+
+function temperatureWords(offset_K: number): string {
+  const off = Math.round(offset_K);
+  return off === 0
+    ? 'standard temperature'
+    : `${figure(Math.abs(off))}° ${off > 0 ? 'warmer' : 'colder'} than standard`;
 }

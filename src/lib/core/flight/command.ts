@@ -1,4 +1,5 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { precipitations } from '../air/precipitation';
 import { turbulenceLevels } from '../air/turbulence';
 import { Clearance } from '../drill/clearance';
 import { placeAltitude, placeAt, placeHeading, placeName, placeSpeed } from '../drill/own-place';
@@ -44,9 +45,8 @@ export const Placing = does('place', {
 });
 export type Placing = Static<typeof Placing>;
 
-/** What changes in the air and in what is to be seen; what is left out stays. Wind, gusts and pressure change evenly over a time. */
-export const WeatherChange = does('weather', {
-  over_s: numberIn('s', 0, 1800),
+/** The air, and what is to be seen through it; what is left out stays. */
+export const weatherQuantities = {
   wind: Type.Optional(
     Type.Object(
       { from_deg: numberIn('°', 0, 360), speed_kt: numberIn('kt', 0, 80) },
@@ -56,10 +56,17 @@ export const WeatherChange = does('weather', {
   gust_kt: Type.Optional(numberIn('kt', 0, 25)),
   turbulence: Type.Optional(oneOf(turbulenceLevels)),
   altimeterSetting_hPa: Type.Optional(numberIn('hPa', 940, 1060)),
-  /** Above touchdown; at once, as visibility is. */
+  /** From standard. */
+  temperatureOffset_K: Type.Optional(numberIn('°C', -40, 40)),
+  /** Above touchdown; at once, as visibility and what falls are. */
   base_ft: Type.Optional(numberIn('ft', 0, 5000)),
-  visibility_sm: Type.Optional(numberIn('SM', 0, 10))
-});
+  /** But for what falls. */
+  visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
+  precipitation: Type.Optional(oneOf(precipitations))
+};
+
+/** Wind, gusts, pressure and temperature change evenly over a time. */
+export const WeatherChange = does('weather', { over_s: numberIn('s', 0, 1800), ...weatherQuantities });
 export type WeatherChange = Static<typeof WeatherChange>;
 
 /**

@@ -28,7 +28,7 @@ export interface ObservedAir {
   /** The air the airplane is in; gusts are written here by the loop. */
   readonly air: AirSample;
   readonly truth: AirTruth;
-  /** Puts the wind of this moment and height, and `gust_kt` more of it, into `air`, and has the pressure of this moment. */
+  /** Puts the wind of this moment and height, and `gust_kt` more of it, into `air`, and has the pressure and temperature of this moment. */
   setWeather(time_s: number, gust_kt: number): void;
   observe(controls: Controls): void;
   tas_mps(): number;
@@ -56,7 +56,7 @@ export function observer(
   const air = stillAir(1.2);
   let seaLevelSetting_hPa = plan.altimeterSetting_hPa;
   let seaLevelPressureAltitude_ft = pressureAltitudeFor(0, seaLevelSetting_hPa);
-  const offset = plan.temperatureOffset_K;
+  let offset = plan.temperatureOffset_K;
   const truth: AirTruth = {
     staticPressure_Pa: 0,
     impactPressure_Pa: 0,
@@ -105,6 +105,7 @@ export function observer(
         seaLevelSetting_hPa = setting_hPa;
         seaLevelPressureAltitude_ft = pressureAltitudeFor(0, setting_hPa);
       }
+      offset = weather.temperatureOffset_K(time_s);
       const wind = weather.wind(time_s, state[STATE.altitude]! / METRES_PER_FOOT);
       const speed = Math.hypot(wind.north, wind.east);
       const factor =

@@ -1,10 +1,11 @@
 import { isApproach } from '../drill/approach/approach-drill';
+import { precipitationProblem } from '../drill/approach/approach-minimum';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
 import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
-import type { Command } from './command';
+import type { Command, WeatherChange } from './command';
 import type { FlightEvent } from './flight-event';
 import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
@@ -118,6 +119,14 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     throw new Rejection('phase', id, `one of ${known.join(', ')}`);
   }
 
+  /** Neither snow in the warm nor rain in hard frost. */
+  function admitWeather(change: WeatherChange): void {
+    const now = lessonInWeather(coming ?? lesson, change)?.plan ?? (coming ?? lesson).plan;
+    const then = planInWeather(now, [...weather, { change, at_s: 0 }], Infinity);
+    const problem = isApproach(then) ? precipitationProblem(then) : null;
+    if (problem) throw new Rejection('precipitation', change.precipitation ?? 'what falls', problem);
+  }
+
   return {
     lesson,
     tracker,
@@ -129,6 +138,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       if ('phase' in command && command.phase !== undefined) planIndex(command.phase);
       if (command.does === 'go around' && !isApproach(lesson.plan))
         throw new Rejection('does', 'go around', 'a lesson with an approach');
+      if (command.does === 'weather') admitWeather(command);
     },
     obey(command, from_s, shown) {
       switch (command.does) {

@@ -18,6 +18,8 @@ export interface WeatherInFlight {
   gust_kt(time_s: number): number;
   turbulence(): TurbulenceLevel;
   altimeterSetting_hPa(time_s: number): number;
+  /** From standard. */
+  temperatureOffset_K(time_s: number): number;
 }
 
 /** One quantity that goes evenly from what it was to what it is to be. */
@@ -37,6 +39,7 @@ export function weatherInFlight(plan: LessonPlan, turned_deg = 0): WeatherInFlig
   let winds: Going<Velocity> | null = null;
   let gusts: Going<number> | null = null;
   let settings: Going<number> | null = null;
+  let temperatures: Going<number> | null = null;
   let { turbulence } = plan;
 
   const wind = (time_s: number, altitude_ft: number): Velocity =>
@@ -45,6 +48,7 @@ export function weatherInFlight(plan: LessonPlan, turned_deg = 0): WeatherInFlig
     going ? going.from(0) + shareOf(going, time_s) * (going.to - going.from(0)) : usual;
   const gust_kt = (time_s: number) => figureOf(gusts, plan.gust_kt, time_s);
   const altimeterSetting_hPa = (time_s: number) => figureOf(settings, plan.altimeterSetting_hPa, time_s);
+  const temperatureOffset_K = (time_s: number) => figureOf(temperatures, plan.temperatureOffset_K, time_s);
 
   return {
     change({ over_s, ...to }, at_s) {
@@ -59,12 +63,15 @@ export function weatherInFlight(plan: LessonPlan, turned_deg = 0): WeatherInFlig
       if (to.gust_kt !== undefined) gusts = { ...since, from: constant(gust_kt(at_s)), to: to.gust_kt };
       if (to.altimeterSetting_hPa !== undefined)
         settings = { ...since, from: constant(altimeterSetting_hPa(at_s)), to: to.altimeterSetting_hPa };
+      if (to.temperatureOffset_K !== undefined)
+        temperatures = { ...since, from: constant(temperatureOffset_K(at_s)), to: to.temperatureOffset_K };
       if (to.turbulence) turbulence = to.turbulence;
     },
     wind,
     gust_kt,
     turbulence: () => turbulence,
-    altimeterSetting_hPa
+    altimeterSetting_hPa,
+    temperatureOffset_K
   };
 }
 
@@ -96,7 +103,8 @@ export function planInWeather(plan: LessonPlan, changes: readonly TimedChange[],
     ...(wind ? { windFrom_deg: wind.from_deg, windSpeed_kt: wind.speed_kt, windLayers: [] } : {}),
     gust_kt: weather.gust_kt(time_s),
     turbulence: weather.turbulence(),
-    altimeterSetting_hPa: weather.altimeterSetting_hPa(time_s)
+    altimeterSetting_hPa: weather.altimeterSetting_hPa(time_s),
+    temperatureOffset_K: weather.temperatureOffset_K(time_s)
   };
 }
 
@@ -109,15 +117,17 @@ export interface TimedChange {
  * The lesson whose end is decided by other weather; null where that decides nothing in it. What is left out is as it was.
  * @throws Rejection as `lessonOf`
  */
-export function lessonInWeather(lesson: Lesson, { base_ft, visibility_sm }: WeatherChange): Lesson | null {
+export function lessonInWeather(lesson: Lesson, change: WeatherChange): Lesson | null {
   const { plan } = lesson;
-  if (!isApproach(plan) || (base_ft === undefined && visibility_sm === undefined)) return null;
+  const { base_ft, visibility_sm, precipitation } = change;
+  if (!isApproach(plan) || (base_ft ?? visibility_sm ?? precipitation) === undefined) return null;
   const now = outlookOfLesson(lesson)!;
   const approach = {
     ...plan.approach,
     ends: 'as seen' as const,
     base_ft: base_ft ?? clamp(now.base_ft, 0, 5000),
-    visibility_sm: visibility_sm ?? clamp(now.visibility_sm, 0, 10)
+    visibility_sm: visibility_sm ?? clamp(plan.approach.visibility_sm ?? now.visibility_sm, 0, 10),
+    ...(precipitation === undefined ? {} : { precipitation })
   };
   return lessonOf({ ...plan, approach });
 }

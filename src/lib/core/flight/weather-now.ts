@@ -1,3 +1,4 @@
+import type { Precipitation } from '../air/precipitation';
 import type { TurbulenceLevel } from '../air/turbulence';
 import type { ReportedWeather } from '../air/weather-report';
 import { minimumOf, temperatureOf } from '../drill/approach/approach-minimum';
@@ -16,7 +17,13 @@ export interface WeatherNow {
   turbulence: TurbulenceLevel;
   altimeterSetting_hPa: number;
   base_ft: number;
+  /** As it is reported. */
   visibility_sm: number;
+  /** But for what falls. */
+  dryVisibility_sm: number;
+  precipitation: Precipitation;
+  /** At the airport; without one, at sea level. */
+  temperature_C: number;
 }
 
 /** Where a lesson names no weather to be seen through. */
@@ -26,13 +33,19 @@ const CLEAR = { base_ft: 5000, visibility_sm: 10 };
 export function weatherNow(lesson: Lesson, changes: readonly TimedChange[], time_s: number): WeatherNow {
   const plan = planInWeather(lesson.plan, changes, time_s);
   const wind = windAtStart(plan);
+  const seen = outlookOfLesson(lesson) ?? CLEAR;
+  const approach =
+    isApproach(lesson.plan) && lesson.plan.approach.ends === 'as seen' ? lesson.plan.approach : null;
   return {
     windFrom_deg: Math.round(wind.from_deg),
     windSpeed_kt: Math.round(wind.speed_kt),
     gust_kt: Math.round(plan.gust_kt),
     turbulence: plan.turbulence,
     altimeterSetting_hPa: Math.round(plan.altimeterSetting_hPa),
-    ...(outlookOfLesson(lesson) ?? CLEAR)
+    ...seen,
+    dryVisibility_sm: approach?.visibility_sm ?? seen.visibility_sm,
+    precipitation: approach?.precipitation ?? 'none',
+    temperature_C: isApproach(plan) ? temperatureOf(plan) : 15 + Math.round(plan.temperatureOffset_K)
   };
 }
 
@@ -41,13 +54,14 @@ const BASE_FT_PER_DEGREE = 400;
 
 /** The same as an airport would report it. */
 export function reportOf({ plan, area }: Lesson, weather: WeatherNow): ReportedWeather {
-  const temperature_C = isApproach(plan) ? temperatureOf(plan) : 15 + plan.temperatureOffset_K;
+  const { temperature_C, precipitation } = weather;
   return {
     station: isApproach(plan) ? plan.approach.approach.airport : area.id.slice(0, 4).toUpperCase(),
     windFrom_deg: normaliseBearing(weather.windFrom_deg + area.variation_deg),
     windSpeed_kt: weather.windSpeed_kt,
     gust_kt: weather.gust_kt > 0 ? weather.windSpeed_kt + weather.gust_kt : null,
     visibility_sm: weather.visibility_sm,
+    precipitation,
     base_ft: weather.base_ft,
     temperature_C,
     dewPoint_C: temperature_C - Math.min(12, weather.base_ft / BASE_FT_PER_DEGREE),

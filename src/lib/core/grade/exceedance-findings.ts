@@ -43,7 +43,7 @@ function inputWords(e: Exceedance): string {
   if (e.inputsUnknown) return 'what was done about it was not recorded';
   if (e.correctedAfter_s === null) return 'no correction';
   return e.correctedAfter_s < 0.5
-    ? 'corrected at once'
+    ? 'a first correction at once'
     : `first correction after ${figure(e.correctedAfter_s, 1)} s`;
 }
 

@@ -3,7 +3,7 @@ import { chartOfPlan } from '../drill/approach/chart-of-plan';
 import type { Lesson } from '../drill/lesson';
 import { RADIANS_PER_DEGREE } from '../measure/angle';
 import { edgeBetween } from '../measure/edge';
-import { METRES_PER_FOOT, METRES_PER_STATUTE_MILE } from '../measure/units';
+import { METRES_PER_FOOT, METRES_PER_NAUTICAL_MILE, METRES_PER_STATUTE_MILE } from '../measure/units';
 import type { Outlook } from '../procedure/approach/what-is-seen';
 import { seeing, type Eye, type FromEye } from './eye';
 import { outlookOfLesson } from '../drill/approach/outlook-of-lesson';
@@ -31,6 +31,8 @@ export interface Outside {
   inCloud: boolean;
   bank_deg: number;
   pitch_deg: number;
+  /** How plainly anything is seen, 0…1: just below the base shreds of cloud go by. */
+  plainness: number;
   /** Below the horizontal the ground begins to be made out here, degrees; straight down is 90. */
   groundFrom_deg: number;
   surface: InPicture[] | null;
@@ -40,6 +42,11 @@ export interface Outside {
 
 /** The last part of the visibility, in which things come out of the haze. */
 const HAZE = 0.25;
+/** Cloud is ragged so far below its base; its shreds are so large. What is in sight stays in sight, however faintly. */
+const RAGGED_FT = 60;
+const SHRED_M = 220;
+const FAINTEST = 0.3;
+const METRES_A_DEGREE = 60 * METRES_PER_NAUTICAL_MILE;
 /** Nothing nearer than this is drawn: it is under the nose. */
 const NEAR_M = 3;
 
@@ -77,6 +84,7 @@ export function outsideOf(eye: Eye, runway: RunwayInSpace, { base_ft, visibility
     inCloud: true,
     bank_deg: eye.bank_deg,
     pitch_deg: eye.pitch_deg,
+    plainness: 0,
     groundFrom_deg: 90,
     surface: null,
     markings: [],
@@ -90,6 +98,7 @@ export function outsideOf(eye: Eye, runway: RunwayInSpace, { base_ft, visibility
   return {
     ...blank,
     inCloud: false,
+    plainness: plainnessAt(eye, base_ft - height_ft),
     groundFrom_deg: height_m >= far_m ? 90 : Math.asin(height_m / far_m) / RADIANS_PER_DEGREE,
     surface: isSurfaceSeen ? outline(within(surface, far_m)) : null,
     markings: isSurfaceSeen
@@ -115,6 +124,17 @@ export function outsideOf(eye: Eye, runway: RunwayInSpace, { base_ft, visibility
       ];
     })
   };
+}
+
+/** The deeper below the base the plainer, with shreds where they happen to hang: the same place looks the same again. */
+function plainnessAt({ place }: Eye, below_ft: number): number {
+  if (below_ft >= RAGGED_FT) return 1;
+  const [north, east] = [place.latitude_deg, place.longitude_deg].map(
+    (angle_deg) => ((angle_deg * METRES_A_DEGREE) / SHRED_M) * 2 * Math.PI
+  ) as [number, number];
+  const thinner = 0.5 * (Math.sin(north + 1.7 * Math.sin(0.37 * east)) + Math.sin(1.3 * east));
+  const share = below_ft / RAGGED_FT;
+  return FAINTEST + (1 - FAINTEST) * (share + share * (1 - share) * thinner);
 }
 
 const inPicture = ({ ahead_m, right_m, down_m }: FromEye): InPicture => ({

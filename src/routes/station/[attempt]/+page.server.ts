@@ -4,6 +4,7 @@ import { idFrom, instructorFrom } from '$lib/server/answers';
 import { selectAttempt } from '$lib/server/attempt-rows';
 import { as } from '$lib/server/database';
 import { lessonById } from '$lib/server/lessons';
+import { ownWeather } from '$lib/server/live/own-weather';
 import { ownPlacesIn } from '$lib/server/live/own-places';
 import type { PageServerLoad } from './$types';
 
@@ -18,6 +19,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
     finished: attempt.finishedAt !== null,
     studentName: lesson.studentName,
     number: lesson.number,
+    ownWeather: await ownWeather(identity),
     ownPlaces: await ownPlacesIn(identity, plan.area),
     plan
   };

@@ -43,6 +43,7 @@
   const places = placesOfLesson(planned);
   const fixes = directFixes(planned);
   const minimum = approach && minimumOf(approach, aircraft);
+  const standardThere_C = weatherNow(planned, [], 0).temperature_C - plan.temperatureOffset_K;
   const watched = new WatchedFlight(attemptId);
 
   /** Strips and findings are made anew this often; the panel as often as samples come. */
@@ -254,6 +255,8 @@
       clear={{ phases: drill.phases, fixes }}
       weather={{
         now: weather,
+        standard_C: standardThere_C,
+        own: data.ownWeather,
         minimum: minimum && {
           height_ft: minimum.set_ft - approach!.approach.approach.touchdownElevation_ft,
           visibility_sm: minimum.visibility_sm

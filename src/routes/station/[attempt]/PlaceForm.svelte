@@ -8,6 +8,7 @@
   import { input } from '$lib/ui/input';
   import { freshId } from '$lib/worker/fresh-id';
   import Choice from '$lib/ui/Choice.svelte';
+  import { askServer } from './ask-server';
   import type { PageData } from './$types';
   import NumberField from '$lib/ui/NumberField.svelte';
 
@@ -72,27 +73,15 @@
     const place = here();
     if (!place || ownName.trim() === '') return;
     const body = { id: freshId(), area, place: { name: ownName.trim(), ...place } };
-    await ask('/api/places', { method: 'POST', body: JSON.stringify(body) });
+    problem = await askServer('/api/places', 'POST', body);
     if (problem === '') ownName = '';
+    await invalidateAll();
   }
 
   async function putAway(place: KeptPlace) {
-    await ask(`/api/places/${place.id}`, { method: 'DELETE' });
+    problem = await askServer(`/api/places/${place.id}`, 'DELETE');
     if (problem === '') name = '';
-  }
-
-  async function ask(address: string, what: RequestInit) {
-    problem = '';
-    try {
-      const response = await fetch(address, { ...what, headers: { 'content-type': 'application/json' } });
-      if (!response.ok)
-        problem =
-          ((await response.json()) as { message?: string }).message ??
-          `the server answered ${response.status}`;
-      await invalidateAll();
-    } catch {
-      problem = 'The server was not reached: nothing was kept. Try again.';
-    }
+    await invalidateAll();
   }
 </script>
 

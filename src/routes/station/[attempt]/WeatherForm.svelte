@@ -1,34 +1,49 @@
-<!-- Other weather: presets about the minimum, and each quantity along its range. Only what was moved is changed. -->
+<!-- Other weather: presets about the minimum, the school's own, and each quantity along its range. Only what was moved is changed. -->
 <script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { precipitations, type Precipitation } from '$core/air/precipitation';
   import { turbulenceLevels, type TurbulenceLevel } from '$core/air/turbulence';
   import { LONGEST_CALL, type Command, type WeatherChange } from '$core/flight/command';
+  import type { WeatherNow } from '$core/flight/weather-now';
   import { figure, heading } from '$core/measure/figure';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
+  import { input } from '$lib/ui/input';
   import Slide from '$lib/ui/Slide.svelte';
+  import { freshId } from '$lib/worker/fresh-id';
+  import { askServer } from './ask-server';
+  import type { PageData } from './$types';
 
   interface Weather {
     base_ft: number;
     visibility_sm: number;
+    precipitation: Precipitation;
     windFrom_deg: number;
     windSpeed_kt: number;
     gust_kt: number;
     turbulence: TurbulenceLevel;
+    temperature_C: number;
     altimeterSetting_hPa: number;
   }
   let {
     now,
+    standard_C,
+    own,
     minimum,
     said,
     isKnown,
     ongive
   }: {
     /** As it is; the base above touchdown. */
-    now: Weather;
+    now: WeatherNow;
+    /** Standard temperature where `now` has its own. */
+    standard_C: number;
+    /** The school's own. */
+    own: PageData['ownWeather'];
     /** Height above touchdown and visibility of the minimum; null: a lesson without an approach. */
     minimum: { height_ft: number; visibility_sm: number } | null;
     /** The weather in words, as it would be told. */
-    said: (weather: Weather) => string;
+    said: (weather: WeatherNow) => string;
     /** False while a change is on its way. */
     isKnown: boolean;
     ongive: (command: Command) => void;
@@ -36,8 +51,12 @@
 
   let moved = $state<Partial<Weather>>({});
   let over = $state<'0' | '60' | '300'>('0');
-  const to = $derived({ ...now, ...moved });
+  let ownName = $state('');
+  let chosenOwn = $state('');
+  let problem = $state('');
+  const to = $derived<Weather>({ ...now, visibility_sm: now.dryVisibility_sm, ...moved });
   const isMoved = $derived(Object.keys(moved).length > 0);
+  const shownOwn = $derived(own.find(({ name }) => name === chosenOwn));
   const presets = $derived(
     minimum
       ? [
@@ -53,24 +72,63 @@
             visibility_sm: minimum.visibility_sm / 2
           },
           { name: 'Sky clear', base_ft: 5000, visibility_sm: 10 }
-        ]
+        ].map((preset) => ({ ...preset, precipitation: 'none' as const }))
       : []
   );
 
+  /** What was moved, as a change of the weather says it. */
+  const change = $derived.by((): Omit<WeatherChange, 'does' | 'over_s'> => {
+    const { windFrom_deg, windSpeed_kt, temperature_C, ...rest } = moved;
+    const isWind = windFrom_deg !== undefined || windSpeed_kt !== undefined;
+    return {
+      ...rest,
+      ...(isWind ? { wind: { from_deg: to.windFrom_deg, speed_kt: to.windSpeed_kt } } : {}),
+      ...(temperature_C === undefined ? {} : { temperatureOffset_K: temperature_C - standard_C })
+    };
+  });
+
   function give() {
-    const wind =
-      moved.windFrom_deg !== undefined || moved.windSpeed_kt !== undefined
-        ? { wind: { from_deg: to.windFrom_deg, speed_kt: to.windSpeed_kt } }
-        : {};
-    const { windFrom_deg: _from, windSpeed_kt: _speed, ...rest } = moved;
-    ongive({ does: 'weather', over_s: Number(over), ...rest, ...wind } satisfies WeatherChange);
+    ongive({ does: 'weather', over_s: Number(over), ...change } satisfies WeatherChange);
     moved = {};
+  }
+
+  function take(name: string) {
+    const kept = own.find((weather) => weather.name === name);
+    if (!kept) return;
+    const { id: _id, name: _name, wind, temperatureOffset_K, ...rest } = kept;
+    moved = {
+      ...rest,
+      ...(wind ? { windFrom_deg: wind.from_deg, windSpeed_kt: wind.speed_kt } : {}),
+      ...(temperatureOffset_K === undefined ? {} : { temperature_C: standard_C + temperatureOffset_K })
+    };
+  }
+
+  async function keep(event: SubmitEvent) {
+    event.preventDefault();
+    const name = ownName.trim();
+    if (name === '' || !isMoved) return;
+    problem = await askServer('/api/weather', 'POST', { id: freshId(), weather: { name, ...change } });
+    if (problem === '') ownName = '';
+    await invalidateAll();
+  }
+
+  async function putAway(id: string) {
+    problem = await askServer(`/api/weather/${id}`, 'DELETE');
+    if (problem === '') chosenOwn = '';
+    await invalidateAll();
   }
 </script>
 
 {#snippet slide(
   label: string,
-  id: 'base_ft' | 'visibility_sm' | 'windFrom_deg' | 'windSpeed_kt' | 'gust_kt' | 'altimeterSetting_hPa',
+  id:
+    | 'base_ft'
+    | 'visibility_sm'
+    | 'windFrom_deg'
+    | 'windSpeed_kt'
+    | 'gust_kt'
+    | 'temperature_C'
+    | 'altimeterSetting_hPa',
   min: number,
   max: number,
   step: number,
@@ -93,11 +151,22 @@
 {/snippet}
 
 <div class="grid gap-2">
-  <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Weather about the minimum">
+  <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Weather to choose from">
     {#each presets as { name, ...preset } (name)}
       <button class="{button.plain} min-h-11" onclick={() => (moved = { ...moved, ...preset })}>{name}</button
       >
     {/each}
+    {#if own.length > 0}
+      <div class="w-44">
+        <Choice
+          label="The school’s own weather"
+          placeholder="the school’s own"
+          bind:value={chosenOwn}
+          choices={own.map(({ name }) => [name, name] as const)}
+          onchoose={take}
+        />
+      </div>
+    {/if}
     <div class="w-36">
       <Choice
         label="Turbulence"
@@ -107,14 +176,23 @@
         )}
       />
     </div>
+    {#if minimum}
+      <div class="w-36">
+        <Choice
+          label="Rain or snow"
+          bind:value={() => to.precipitation, (precipitation) => (moved = { ...moved, precipitation })}
+          choices={precipitations.map((kind) => [kind, kind === 'none' ? 'nothing falls' : kind] as const)}
+        />
+      </div>
+    {/if}
     <div class="w-40">
       <Choice
-        label="Wind and pressure change"
+        label="How fast the air changes"
         bind:value={over}
         choices={[
           ['0', 'at once'],
-          ['60', 'wind over 1 min'],
-          ['300', 'wind over 5 min']
+          ['60', 'air over 1 min'],
+          ['300', 'air over 5 min']
         ]}
       />
     </div>
@@ -135,6 +213,14 @@
     {@render slide('Wind', 'windSpeed_kt', 0, 60, 1, `${figure(to.windSpeed_kt)} kt`)}
     {@render slide('Gusts', 'gust_kt', 0, 25, 1, `${figure(to.gust_kt)} kt more`)}
     {@render slide(
+      'Temperature',
+      'temperature_C',
+      Math.round(standard_C - 40),
+      Math.round(standard_C + 40),
+      1,
+      `${figure(to.temperature_C)} °C`
+    )}
+    {@render slide(
       'Altimeter',
       'altimeterSetting_hPa',
       960,
@@ -143,8 +229,17 @@
       `${figure(to.altimeterSetting_hPa)} hPa`
     )}
   </div>
+  <form class="flex flex-wrap items-center gap-2 text-[13px]" onsubmit={keep}>
+    <label class="text-soft" for="own-weather">Keep what was moved as</label>
+    <input id="own-weather" class="{input} max-w-56" maxlength="60" bind:value={ownName} />
+    <button class={button.plain} disabled={ownName.trim() === '' || !isMoved}>Keep the weather</button>
+    {#if shownOwn}<button type="button" class={button.quiet} onclick={() => putAway(shownOwn.id)}
+        >Put “{shownOwn.name}” away</button
+      >{/if}
+    {#if problem}<p class="text-hard" role="alert">{problem}</p>{/if}
+  </form>
   <p class="text-xs text-soft">
     The student is not told of a change until you tell it: an altimeter left on the old setting shows a wrong
-    altitude.
+    altitude. Rain and snow take from the visibility.
   </p>
 </div>

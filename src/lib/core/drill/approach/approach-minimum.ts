@@ -1,3 +1,4 @@
+import { canFall, visibilityIn } from '../../air/precipitation';
 import { ZERO_CELSIUS_K, temperatureAt } from '../../air/atmosphere';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { Rejection } from '../../measure/rejection';
@@ -41,12 +42,24 @@ export function seenOf(plan: PlannedApproach, minimum: SetMinimum): SeenAtMinimu
   return seenAtMinimum(planned.approach, minimum, planned.approachLights, weatherOf(plan, minimum));
 }
 
-/** The weather an approach is planned with; what is left out is as published. */
+/** The weather an approach is planned with; what is left out is as published, whatever falls. */
 export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMinimum): Outlook {
   return {
     base_ft: planned.base_ft ?? minimum.set_ft - planned.approach.touchdownElevation_ft,
-    visibility_sm: planned.visibility_sm ?? minimum.visibility_sm
+    visibility_sm:
+      planned.visibility_sm === undefined
+        ? minimum.visibility_sm
+        : visibilityIn(planned.precipitation ?? 'none', planned.visibility_sm)
   };
+}
+
+/** Why what is to fall cannot fall, or null. */
+export function precipitationProblem(plan: PlannedApproach): string | null {
+  const { precipitation = 'none' } = plan.approach;
+  const temperature_C = temperatureOf(plan);
+  if (canFall(precipitation, temperature_C)) return null;
+  const [other, way] = temperature_C > 0 ? ['rain', 'colder'] : ['snow', 'warmer'];
+  return `There is no ${precipitation} at ${temperature_C} °C: choose ${other}, or make it ${way}.`;
 }
 
 /** Temperature at the airport of a plan's approach, whole °C. */

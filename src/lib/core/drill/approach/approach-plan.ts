@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { numberIn } from '../../measure/number-in';
 import { oneOf } from '../../measure/one-of';
+import { precipitations } from '../../air/precipitation';
 import { plantedFaults } from './planted-fault';
 import { radioStarts } from '../navigation-plan';
 import { Approach } from '../../procedure/approach/approach';
@@ -42,6 +43,8 @@ export const ApproachPlan = Type.Object(
     /** The weather at the airport, where it decides: cloud base above touchdown, and flight visibility. Left out: as published. */
     base_ft: Type.Optional(numberIn('ft', 0, 5000)),
     visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
+    /** What takes from the visibility that is named. Left out: nothing falls. */
+    precipitation: Type.Optional(oneOf(precipitations)),
     /** How light it is outside. Left out: day. */
     daylight: Type.Optional(oneOf(daylights)),
     /** Where an approach leads to no runway: the one that is circled to, and which way its turns go. Left out: none. */
