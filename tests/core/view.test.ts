@@ -7,7 +7,16 @@ import { distanceAtHeight } from '$core/procedure/approach/vertical-path';
 import { seenAtMinimum } from '$core/procedure/approach/what-is-seen';
 import { worldById } from '$core/radio/world-catalogue';
 import { seeing, type Eye } from '$core/view/eye';
-import { lookingOut, outsideOf } from '$core/view/looking-out';
+import { lookingOut, outsideOf, type Outside } from '$core/view/looking-out';
+import { eyeAt } from '$core/view/recorded-eye';
+import { flightLoop } from '$core/flight/flight-loop';
+import { flyDrill } from '$core/flight/flown-drill';
+import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
+import { navigationAt } from '$core/flight/replayed-navigation';
+import { simulatedHands } from '$core/flight/simulated-flight';
+import { noHabits } from '$core/pilot/habits';
+import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
+import { flown, planOf } from './flown';
 import { outlookOfLesson } from '$core/drill/approach/outlook-of-lesson';
 import { runwayInSpace } from '$core/view/runway-in-space';
 import { planned } from './planned-approach';
@@ -219,4 +228,65 @@ test('cloud is ragged just below its base: fainter there, shred by shred, and ye
   expect(Math.max(...deeper)).toBeLessThan(1);
   // The same place looks the same again.
   expect(along(20)).toEqual(ragged);
+});
+
+test('what was before the eyes is seen again from the recording: the needle as it was shown, the runway where it was', () => {
+  const plan = planned('xvlb-ils-24', { transition: null, ends: 'landing' }, { turbulence: 'smooth' });
+  const lesson = lessonOf(plan);
+  const loop = flightLoop(lesson);
+  const drill = flyDrill(loop, lesson);
+  const hands = simulatedHands(lesson, drill, noHabits, 3);
+  const chunks: FlightChunk[] = [];
+  const shown: { time_s: number; navigation: NavigationShown; seen: Outside | null }[] = [];
+  const look = lookingOut(lesson)!;
+  while (drill.ended() === null && loop.time_s() < 3000) {
+    const chunk = drill.step(hands());
+    if (!chunk) continue;
+    chunks.push(chunk);
+    const eye = { place: loop.place(), altitude_ft: loop.trueAltitude_ft(), ...loop.attitude() };
+    shown.push({
+      time_s: chunks.reduce((sum, { counts }) => sum + counts[0]!.length, -1) / 10,
+      navigation: structuredClone(loop.navigation()!),
+      seen: look(eye, drill.phase().index)
+    });
+  }
+  const flight = flightFromChunks(chunks);
+  for (const { time_s, navigation, seen } of shown) {
+    const again = navigationAt(flight, time_s)!;
+    expect(again.source).toBe(navigation.source);
+    const [was, is] = [mainNeedle(navigation), mainNeedle(again)];
+    expect(is.deflection).toBeCloseTo(was.deflection, 2);
+    expect(is.valid).toBe(was.valid && was.toFrom !== null);
+    if (navigation.path?.valid) expect(again.path!.deflection).toBeCloseTo(navigation.path.deflection, 2);
+    else expect(again.path?.valid ?? false).toBe(false);
+    expect(again.distance?.nm ?? -1).toBeCloseTo(navigation.distance?.nm ?? -1, 0);
+    const eye = eyeAt(flight, time_s, lesson.area.variation_deg)!;
+    const outside = outsideAgain(eye, time_s);
+    expect(outside.inCloud).toBe(seen!.inCloud);
+    const thresholds = [seen!, outside].map(({ lights }) => lights.find(({ kind }) => kind === 'threshold'));
+    // A tenth of a degree of heading, and a foot of altitude, are what is recorded.
+    if (thresholds[0] && thresholds[0].distance_m > 300) {
+      expect(Math.abs(thresholds[1]!.right - thresholds[0].right)).toBeLessThan(0.2);
+      expect(Math.abs(thresholds[1]!.up - thresholds[0].up)).toBeLessThan(0.2);
+    }
+  }
+  expect(shown.some(({ seen }) => !seen!.inCloud)).toBe(true);
+  expect(shown.filter(({ navigation }) => navigation.path?.valid).length).toBeGreaterThan(20);
+
+  function outsideAgain(eye: Eye, time_s: number): Outside {
+    const spans = drill.spans();
+    const span = spans.findLast(({ start_s }) => start_s <= time_s) ?? spans[0]!;
+    return look(
+      eye,
+      lesson.drill.phases.findIndex(({ id }) => id === span.phaseId)
+    );
+  }
+});
+
+test('a recording without place or needle shows neither', () => {
+  const flight = flown(planOf());
+  expect(navigationAt(flight, 5)).toBeNull();
+  expect(eyeAt(flight, 5, 0)).not.toBeNull();
+  const columns = new Map([...flight.columns].filter(([id]) => id !== 'trueAltitude_ft'));
+  expect(eyeAt({ ...flight, columns }, 5, 0)).toBeNull();
 });

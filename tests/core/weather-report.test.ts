@@ -1,4 +1,9 @@
-import { canFall, precipitations, seenThroughPrecipitation, visibilityIn } from '$core/air/precipitation';
+import {
+  precipitationProblem,
+  precipitations,
+  seenThroughPrecipitation,
+  visibilityIn
+} from '$core/air/precipitation';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { reportedAtStart } from '$core/flight/weather-now';
@@ -105,12 +110,9 @@ describe('rain and snow', () => {
   });
 
   test('no snow in the warm, no rain in hard frost: a plan says so at its field', () => {
-    expect([canFall('snow', 5), canFall('snow', 4), canFall('rain', -11), canFall('rain', -10)]).toEqual([
-      false,
-      true,
-      false,
-      true
-    ]);
+    expect(precipitationProblem('snow', 5)).toContain('There is no snow at 5 °C: choose rain');
+    expect(precipitationProblem('rain', -11)).toContain('choose snow');
+    expect([precipitationProblem('snow', 4), precipitationProblem('rain', -10)]).toEqual([null, null]);
     const snowing = (temperatureOffset_K: number) =>
       problemsOf(
         planned('xvlb-ils-24', { ends: 'as seen', precipitation: 'heavy snow' }, { temperatureOffset_K })

@@ -151,6 +151,26 @@ test.describe('an instructor sits in', () => {
       'XVLB: wind 240 at 18, visibility 3/4, overcast 300'
     );
 
+    // Rain takes from what is seen, snow does not fall at 13 °C, and weather of the school's own is kept.
+    await choose(instructor.getByLabel('Rain or snow', { exact: true }), 'heavy rain');
+    const autumn = `Autumn rain ${Date.now() % 1e6}`;
+    await instructor.getByLabel('Keep what was moved as').fill(autumn);
+    await press('Keep the weather');
+    await expect(instructor.getByLabel('Keep what was moved as')).toHaveValue('');
+    await press('Change it');
+    await done(/weather: heavy rain/);
+    await press('Tell the weather');
+    await expect(student.getByTestId('said')).toContainText('visibility 1/4 in heavy rain, overcast 300');
+    await choose(instructor.getByLabel('Rain or snow', { exact: true }), 'snow');
+    await expect(instructor.getByText(/no snow at \d+ °C/)).toBeVisible();
+    await expect(instructor.getByRole('button', { name: 'Change it' })).toBeDisabled();
+    await choose(instructor.getByLabel('The school’s own weather', { exact: true }), autumn);
+    await press(`Put “${autumn}” away`);
+    await expect(instructor.getByRole('button', { name: `Put “${autumn}” away` })).toHaveCount(0);
+    // What the student has before the eyes is before the instructor's.
+    await expect(instructor.getByRole('img', { name: /^Out of the cockpit/ })).toBeVisible();
+    await expect(instructor.getByTestId('course-rose')).toBeVisible();
+
     // A heading misheard is called once more; what is cleared last is what is asked.
     await press('Clear…');
     const heading = instructor.getByRole('spinbutton', { name: 'Heading' });

@@ -10,6 +10,7 @@ import { planLesson } from '../../src/lib/server/lessons';
 import { answerCommand, commandsOf, giveCommand } from '../../src/lib/server/live/commands';
 import { flightStream } from '../../src/lib/server/live/flight-stream';
 import { flightsInTheAir } from '../../src/lib/server/live/flights-in-the-air';
+import { keepOwnWeather, ownWeather, putOwnWeatherAway } from '../../src/lib/server/live/own-weather';
 import { keepOwnPlace, ownPlacesIn, putOwnPlaceAway } from '../../src/lib/server/live/own-places';
 import { passOn } from '../../src/lib/server/live/live-pieces';
 import { keepMark, marksOf } from '../../src/lib/server/live/marks';
@@ -223,6 +224,28 @@ test('what a browser says an instructor asked for is believed as far as an instr
     'done to the flight, though no instructor asked for it here: the instructor has control at 0:04'
   ]);
   expect(await flownWith([done(4.5, taken), done(4.7, taken)], [taken])).toHaveLength(1);
+});
+
+test('weather a school keeps is its own, its instructors’, and no more than one of a name', async () => {
+  const body = { base_ft: 400, precipitation: 'rain', wind: { from_deg: 250, speed_kt: 22 } } as const;
+  const id = randomUUID();
+  const keep = (who: School['instructor'], kept = id, name = 'Autumn gale') =>
+    keepOwnWeather(who, { id: kept, weather: { name, ...body } });
+  await keep(here.instructor);
+  await keep(here.instructor);
+  expect(await ownWeather(here.instructor)).toEqual([{ id, name: 'Autumn gale', ...body }]);
+  expect(await ownWeather(there.instructor)).toEqual([]);
+  expect(await ownWeather(here.student)).toEqual([]);
+  await expect(keep(here.instructor, randomUUID())).rejects.toThrow('already');
+  await expect(keep(there.instructor)).rejects.toThrow('already');
+  await expect(keep(here.student, randomUUID(), 'A student’s')).rejects.toThrow();
+  await putOwnWeatherAway(there.instructor, id);
+  await putOwnWeatherAway(here.student, id);
+  expect(await ownWeather(here.instructor)).toHaveLength(1);
+  await putOwnWeatherAway(here.instructor, id);
+  expect(await ownWeather(here.instructor)).toEqual([]);
+  for (let i = 0; i < 30; i++) await keep(here.instructor, randomUUID(), `Weather ${i}`);
+  await expect(keep(here.instructor, randomUUID(), 'One more')).rejects.toThrow('at most 30');
 });
 
 test('places a school keeps are its own, its instructors’, and no more than one of a name', async () => {

@@ -9,8 +9,16 @@
    * Heading and course in one picture: the course is a lane across the rose, turned to its direction and pushed aside by as
    * much as the airplane is off it; the airplane stands in the middle, nose up.
    */
-  let { shown, heading_deg, fullScale }: { shown: NavigationShown; heading_deg: number; fullScale: string } =
-    $props();
+  let {
+    shown,
+    heading_deg,
+    fullScale
+  }: {
+    shown: NavigationShown;
+    heading_deg: number;
+    /** What its edge means; left out: that was not recorded. */
+    fullScale?: string;
+  } = $props();
   const uid = $props.id();
 
   const scale = { low: 0, high: 359.9, fromAngle: 0, toAngle: 359.9 };
@@ -84,7 +92,9 @@
     <tspan class="figure" fill="var(--ink)" font-size="16">{heading(needle.course_deg)}</tspan
     >{needle.valid && needle.toFrom ? ` ${needle.toFrom.toUpperCase()}` : ''}</text
   >
-  <text x="128" y="-132" text-anchor="end" font-size="11" fill="var(--soft)">edge {fullScale}</text>
+  {#if fullScale}
+    <text x="128" y="-132" text-anchor="end" font-size="11" fill="var(--soft)">edge {fullScale}</text>
+  {/if}
   {#if shown.path}<g transform="translate(110 96)"><PathStrip path={shown.path} half={36} /></g>{/if}
   <text x="-128" y="146" font-size="13" fill="var(--soft)"
     >{pointer ? `to ${sourceNames[pointer.source]}` : 'no bearing'}

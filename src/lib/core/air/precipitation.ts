@@ -1,3 +1,4 @@
+import { figure } from '../measure/figure';
 import { METRES_PER_STATUTE_MILE } from '../measure/units';
 
 export const precipitations = [
@@ -41,8 +42,10 @@ export function visibilityIn(precipitation: Precipitation, dryVisibility_sm: num
 const SNOW_BELOW_C = 4;
 const RAIN_ABOVE_C = -10;
 
-/** Whether this can fall at a temperature, °C: no snow well above freezing, no rain well below it. */
-export function canFall(precipitation: Precipitation, temperature_C: number): boolean {
-  if (precipitation in SNOW_SM) return temperature_C <= SNOW_BELOW_C;
-  return precipitation === 'none' || temperature_C >= RAIN_ABOVE_C;
+/** Why this cannot fall at a temperature, °C, or null: no snow well above freezing, no rain well below it. */
+export function precipitationProblem(precipitation: Precipitation, temperature_C: number): string | null {
+  const isSnow = precipitation in SNOW_SM;
+  if (precipitation === 'none' || (isSnow ? temperature_C <= SNOW_BELOW_C : temperature_C >= RAIN_ABOVE_C))
+    return null;
+  return `There is no ${precipitation} at ${figure(temperature_C)} °C: ${isSnow ? 'choose rain, or make it colder' : 'choose snow, or make it warmer'}.`;
 }

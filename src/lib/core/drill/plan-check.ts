@@ -3,7 +3,7 @@ import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
 import { windAtStart } from './plan-wind';
 import { isApproach } from './approach/approach-drill';
-import { precipitationProblem } from './approach/approach-minimum';
+import { fallsNot } from './approach/approach-minimum';
 import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
@@ -59,7 +59,7 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
   };
   const { aircraft, area, drill, drillFile } = lesson;
   if (isApproach(plan)) {
-    const falls = precipitationProblem(plan);
+    const falls = fallsNot(plan);
     if (falls) report('approach.precipitation', falls);
     for (const { field, message, severity } of approachProblems(worldOf(plan), plan.approach.approach))
       if (severity === 'wrong') report('approach', `${field}: ${message}`);

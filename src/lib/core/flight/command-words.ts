@@ -59,11 +59,11 @@ function weatherWords({
     ...(turbulence ? [turbulence === 'smooth' ? 'smooth air' : `${turbulence} turbulence`] : []),
     ...(altimeterSetting_hPa === undefined ? [] : [`${figure(altimeterSetting_hPa)} hPa`]),
     ...(temperatureOffset_K === undefined ? [] : [temperatureWords(temperatureOffset_K)]),
-    ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation]),
     ...(base_ft === undefined ? [] : [`cloud base ${figure(base_ft)} ft above touchdown`]),
     ...(visibility_sm === undefined
       ? []
-      : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`])
+      : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`]),
+    ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation])
   ].join(', ');
   return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}`;
 }

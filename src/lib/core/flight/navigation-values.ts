@@ -14,7 +14,7 @@ export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
 }
 
 /** What stands for no path, or its flag. */
-const NO_PATH = -9;
+export const NO_PATH = -9;
 
 /** What is recorded of the navigation instruments. */
 export function navigationValues(shown: NavigationShown): Sample {

@@ -1,5 +1,5 @@
 import { isApproach } from '../drill/approach/approach-drill';
-import { precipitationProblem } from '../drill/approach/approach-minimum';
+import { fallsNot } from '../drill/approach/approach-minimum';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
 import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
@@ -123,7 +123,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   function admitWeather(change: WeatherChange): void {
     const now = lessonInWeather(coming ?? lesson, change)?.plan ?? (coming ?? lesson).plan;
     const then = planInWeather(now, [...weather, { change, at_s: 0 }], Infinity);
-    const problem = isApproach(then) ? precipitationProblem(then) : null;
+    const problem = isApproach(then) ? fallsNot(then) : null;
     if (problem) throw new Rejection('precipitation', change.precipitation ?? 'what falls', problem);
   }
 

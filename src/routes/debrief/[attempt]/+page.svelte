@@ -17,8 +17,8 @@
   import { Player } from '$lib/draw/player.svelte';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
-  import FlownApproach from '$lib/draw/FlownApproach.svelte';
   import ApproachStory from './ApproachStory.svelte';
+  import ApproachThen from './ApproachThen.svelte';
   import ArithmeticSheet from './ArithmeticSheet.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
@@ -187,12 +187,13 @@
 
   <div class="min-w-0">
     {#if approach}
-      <FlownApproach
+      <ApproachThen
         {lesson}
         plan={approach}
         {flight}
-        final_s={grade.segments?.find(({ segment }) => segment === 'final')?.from_s ?? null}
-        cursor_s={player.time_s}
+        {grade}
+        time_s={player.time_s}
+        phaseId={phaseNow?.phaseId ?? null}
       />
     {:else if fromAbove}
       <PlanView

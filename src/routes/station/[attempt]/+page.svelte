@@ -24,12 +24,13 @@
   import { stripsOf } from '$lib/draw/strip';
   import StripStack from '$lib/draw/StripStack.svelte';
   import Panel from '$lib/panel/Panel.svelte';
+  import SeenThen from '$lib/panel/SeenThen.svelte';
   import { button } from '$lib/ui/button';
-  import Sheet from '$lib/ui/Sheet.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { WatchedFlight } from '$lib/worker/watched-flight.svelte';
   import type { PageData } from './$types';
   import CommandBar from './CommandBar.svelte';
+  import EndSheet from './EndSheet.svelte';
   import DoneList from './DoneList.svelte';
   import MarkBar from './MarkBar.svelte';
   import { StandingActs } from './standing-acts.svelte';
@@ -94,6 +95,16 @@
     if (flight && looked_s !== null) return readingsAt(flight, looked_s, shown);
     return watched.length > 0 ? readingsAt(watched.lastSeconds(), watched.flown_s, shown) : null;
   });
+  /** With the radios: the recording and its moment that the needle and the view out are of. */
+  const seen = $derived(
+    lesson.navigation === null
+      ? null
+      : flight && looked_s !== null
+        ? { flight, time_s: looked_s }
+        : watched.length > 0
+          ? { flight: watched.lastSeconds(), time_s: watched.flown_s }
+          : null
+  );
   const span = $derived(soFar?.phases.findLast(({ start_s }) => start_s <= cursor_s) ?? null);
   const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
   const acts = new StandingActs(() => watched.commands);
@@ -219,6 +230,7 @@
           corridors={phase?.corridors ?? []}
           covered={lesson.covered}
         />
+        {#if seen}<SeenThen {lesson} {...seen} phaseId={span?.phaseId ?? null} />{/if}
       </div>
     {/if}
     <DoneList {watched} phases={drill.phases} onmoment={(moment_s) => (looked_s = moment_s)} />
@@ -270,19 +282,4 @@
   </div>
 {/if}
 
-<Sheet
-  bind:open={ending}
-  title="End this flight?"
-  description="What was flown is kept and graded as far as it went; the student goes to the debrief."
->
-  <div class="mt-4 flex justify-end gap-2">
-    <button class={button.plain} onclick={() => (ending = false)}>Let it go on</button>
-    <button
-      class={button.hard}
-      onclick={() => {
-        ending = false;
-        void watched.give({ does: 'end' });
-      }}>End the flight</button
-    >
-  </div>
-</Sheet>
+<EndSheet bind:open={ending} onend={() => void watched.give({ does: 'end' })} />

@@ -1,7 +1,7 @@
 <!-- Other weather: presets about the minimum, the school's own, and each quantity along its range. Only what was moved is changed. -->
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { precipitations, type Precipitation } from '$core/air/precipitation';
+  import { precipitationProblem, precipitations, type Precipitation } from '$core/air/precipitation';
   import { turbulenceLevels, type TurbulenceLevel } from '$core/air/turbulence';
   import { LONGEST_CALL, type Command, type WeatherChange } from '$core/flight/command';
   import type { WeatherNow } from '$core/flight/weather-now';
@@ -78,14 +78,17 @@
 
   /** What was moved, as a change of the weather says it. */
   const change = $derived.by((): Omit<WeatherChange, 'does' | 'over_s'> => {
-    const { windFrom_deg, windSpeed_kt, temperature_C, ...rest } = moved;
+    const { windFrom_deg, windSpeed_kt, temperature_C, precipitation, ...rest } = moved;
     const isWind = windFrom_deg !== undefined || windSpeed_kt !== undefined;
     return {
       ...rest,
+      ...(precipitation === undefined || precipitation === now.precipitation ? {} : { precipitation }),
       ...(isWind ? { wind: { from_deg: to.windFrom_deg, speed_kt: to.windSpeed_kt } } : {}),
       ...(temperature_C === undefined ? {} : { temperatureOffset_K: temperature_C - standard_C })
     };
   });
+
+  const falls = $derived(minimum ? precipitationProblem(to.precipitation, to.temperature_C) : null);
 
   function give() {
     ongive({ does: 'weather', over_s: Number(over), ...change } satisfies WeatherChange);
@@ -196,7 +199,9 @@
         ]}
       />
     </div>
-    <button class="{button.main} min-h-11" disabled={!isMoved} onclick={give}>Change it</button>
+    <button class="{button.main} min-h-11" disabled={!isMoved || falls !== null} onclick={give}
+      >Change it</button
+    >
     <button
       class="{button.plain} min-h-11"
       disabled={!isKnown}
@@ -229,10 +234,13 @@
       `${figure(to.altimeterSetting_hPa)} hPa`
     )}
   </div>
+  {#if falls}<p class="text-[13px] text-hard" role="alert">{falls}</p>{/if}
   <form class="flex flex-wrap items-center gap-2 text-[13px]" onsubmit={keep}>
     <label class="text-soft" for="own-weather">Keep what was moved as</label>
     <input id="own-weather" class="{input} max-w-56" maxlength="60" bind:value={ownName} />
-    <button class={button.plain} disabled={ownName.trim() === '' || !isMoved}>Keep the weather</button>
+    <button class={button.plain} disabled={ownName.trim() === '' || !isMoved || falls !== null}
+      >Keep the weather</button
+    >
     {#if shownOwn}<button type="button" class={button.quiet} onclick={() => putAway(shownOwn.id)}
         >Put “{shownOwn.name}” away</button
       >{/if}

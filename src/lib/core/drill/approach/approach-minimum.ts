@@ -1,4 +1,4 @@
-import { canFall, visibilityIn } from '../../air/precipitation';
+import { precipitationProblem, visibilityIn } from '../../air/precipitation';
 import { ZERO_CELSIUS_K, temperatureAt } from '../../air/atmosphere';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { Rejection } from '../../measure/rejection';
@@ -53,13 +53,9 @@ export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMi
   };
 }
 
-/** Why what is to fall cannot fall, or null. */
-export function precipitationProblem(plan: PlannedApproach): string | null {
-  const { precipitation = 'none' } = plan.approach;
-  const temperature_C = temperatureOf(plan);
-  if (canFall(precipitation, temperature_C)) return null;
-  const [other, way] = temperature_C > 0 ? ['rain', 'colder'] : ['snow', 'warmer'];
-  return `There is no ${precipitation} at ${temperature_C} °C: choose ${other}, or make it ${way}.`;
+/** Why what is to fall at a plan's airport cannot fall, or null. */
+export function fallsNot(plan: PlannedApproach): string | null {
+  return precipitationProblem(plan.approach.precipitation ?? 'none', temperatureOf(plan));
 }
 
 /** Temperature at the airport of a plan's approach, whole °C. */
