@@ -1,9 +1,11 @@
 /**
  * How long it takes from a student's key to twenty watching stations, and from an instructor's command to the airplane and back.
- * Against a running application: `HANZA_ADDRESS=… npx tsx bench/station.ts`. Prints JSON.
+ * Against a running application: `HANZA_ADDRESS=… npx tsx bench/station.ts`. Prints JSON. With HANZA_SERVER_PID, the process that
+ * serves it, also what a watched flight costs it: milliseconds of a core for each second flown.
  */
 import { chromium } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { DEMO_PASSWORD, demoEmail } from '../seed/demo-people';
 import { channelIndex } from '../src/lib/core/flight/channels';
 
@@ -12,6 +14,22 @@ const WATCHERS = 20;
 const KEYS = 120;
 const COMMANDS = 40;
 const throttle = channelIndex('throttle');
+
+const server = process.env['HANZA_SERVER_PID'];
+/** A clock tick of the kernel's accounts. */
+const TICK_MS = 10;
+/** What the server has used of a core so far, ms; null: it is not known which process it is. */
+function used_ms(): number | null {
+  if (!server) return null;
+  const fields = readFileSync(`/proc/${server}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return (Number(fields[11]) + Number(fields[12])) * TICK_MS;
+}
+const COST_S = 20;
+async function cost(): Promise<number | null> {
+  const before = used_ms();
+  await new Promise((done) => setTimeout(done, COST_S * 1000));
+  return before === null ? null : (used_ms()! - before) / COST_S;
+}
 
 const percentile = (values: number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(share * values.length) - 1)]!;
@@ -40,6 +58,7 @@ await student.getByRole('button', { name: 'Begin', exact: true }).waitFor();
 await student.keyboard.press('Space');
 await student.waitForTimeout(6000);
 
+const unwatched = await cost();
 const instructor = await enter('Ines Brandvik');
 await instructor.goto('/station', { waitUntil: 'networkidle' });
 const href = (await instructor.getByRole('link', { name: 'Sit in' }).first().getAttribute('href'))!;
@@ -77,6 +96,7 @@ for (let i = 0; i < WATCHERS; i++) {
   })();
 }
 await student.waitForTimeout(2000);
+const watched = await cost();
 
 const seen: number[] = [];
 for (let key = 0; key < KEYS; key++) {
@@ -101,7 +121,16 @@ for (let k = 0; k < COMMANDS; k++) {
 }
 const tell = (values: number[]) => ({ median_ms: percentile(values, 0.5), p99_ms: percentile(values, 0.99) });
 console.log(
-  JSON.stringify({ watchers: WATCHERS, keyToStation: tell(seen), commandToAnswer: tell(obeyed) }, null, 2)
+  JSON.stringify(
+    {
+      watchers: WATCHERS,
+      serverCost_msps: { unwatched, watched },
+      keyToStation: tell(seen),
+      commandToAnswer: tell(obeyed)
+    },
+    null,
+    2
+  )
 );
 await browser.close();
 process.exit(0);

@@ -12,6 +12,7 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await page.getByRole('button', { name: 'Fly this' }).click();
   const view = page.getByRole('img', { name: /^Out of the cockpit/ });
   await expect(view).toHaveAccessibleName('Out of the cockpit: cloud, nothing to be seen');
+  await expect(page.getByText('View-limiting device on', { exact: true })).toBeVisible();
   const lesson = page.url();
   await page.getByRole('button', { name: 'the reference pilot' }).click();
   await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
@@ -19,6 +20,13 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   const moment = page.getByLabel('Moment of the flight');
   await expect(moment).toBeVisible({ timeout: 20_000 });
   const end_s = Number(await moment.getAttribute('aria-valuemax'));
+  // What was seen is seen again at the moment that is looked at, and the needle with it.
+  await moment.focus();
+  await page.keyboard.press('Home');
+  await expect(view).toHaveAccessibleName('Out of the cockpit: cloud, nothing to be seen');
+  await page.keyboard.press('End');
+  await expect(view).toHaveAccessibleName(/^Out of the cockpit: (the runway|runway lights)/);
+  await expect(page.getByTestId('course-rose')).toHaveAccessibleName(/course 240° by radio 1/);
 
   // Taken over a little before the threshold the runway lies ahead.
   const attempt = page.url().split('/').at(-1);
@@ -27,6 +35,7 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await expect(view).toHaveAccessibleName(
     /^Out of the cockpit: the runway (ahead|\d+° (left|right) of the nose)$/
   );
+  await expect(page.getByText('View-limiting device off: look out')).toBeVisible();
   // There are lights in the picture: bright points on the dark.
   const brightest = await view.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
     const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);

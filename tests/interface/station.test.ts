@@ -3,6 +3,24 @@ import { freePort } from '../../scripts/setup/postgres.mjs';
 import AxeBuilder from '@axe-core/playwright';
 import { choose, expect, fitsAcross, flownFor, signedIn, standsStill, test } from './people';
 
+/** Stands in for a browser that takes speech down: it hears this. */
+function takesDown(words: string): void {
+  class Recognition {
+    onresult: ((event: unknown) => void) | null = null;
+    onend: (() => void) | null = null;
+    start() {
+      setTimeout(() => {
+        this.onresult?.({ results: [[{ transcript: words }]] });
+        this.onend?.();
+      }, 600);
+    }
+    abort() {
+      this.onend?.();
+    }
+  }
+  Object.assign(window, { SpeechRecognition: Recognition, webkitSpeechRecognition: Recognition });
+}
+
 /** The student flies at one server, the instructor sits at another; between them there is only the database. */
 test.describe('an instructor sits in', () => {
   let elsewhere: Awaited<ReturnType<typeof startApplication>>;
@@ -28,6 +46,8 @@ test.describe('an instructor sits in', () => {
     await flownFor(student, 5);
 
     const instructor = await signedIn(browser, 'Ines Brandvik', faults, elsewhere.address);
+    await instructor.addInitScript(takesDown, 'nose low before the bank');
+    await instructor.reload();
     await instructor.getByRole('navigation').getByRole('link', { name: 'Station' }).click();
     const line = instructor.getByRole('listitem').filter({ hasText: 'Maren Tolvik: Straight and level' });
     await line.getByRole('link', { name: 'Sit in' }).click();
@@ -62,6 +82,24 @@ test.describe('an instructor sits in', () => {
     await instructor.getByRole('button', { name: 'Let time go on' }).click();
     await expect.poll(() => student.locator('p:text-is("flown") + p').innerText()).not.toBe(stoodAt);
 
+    // Own words, written or spoken, stand at the moment they were begun.
+    await instructor.getByRole('button', { name: 'Speak', exact: true }).click();
+    await expect(instructor.getByText(/Marked last: .*nose low before the bank/)).toBeVisible();
+    const lastMarked = async () =>
+      /(\d+):(\d\d)/
+        .exec(await instructor.getByText(/Marked last/).innerText())!
+        .slice(1)
+        .map(Number);
+    const [spokenMinute, spokenSecond] = (await lastMarked()) as [number, number];
+    const begun_s = await seen_s();
+    await instructor.getByLabel('Mark in own words').fill('late with the trim');
+    await expect.poll(seen_s).toBeGreaterThan(begun_s + 4);
+    await instructor.keyboard.press('Enter');
+    await expect(instructor.getByText(/Marked last: .*late with the trim/)).toBeVisible();
+    const [minute, second] = (await lastMarked()) as [number, number];
+    expect(60 * minute + second).toBeLessThan(begun_s + 3);
+    expect(60 * minute + second).toBeGreaterThanOrEqual(60 * spokenMinute + spokenSecond);
+
     await instructor.getByRole('button', { name: 'Good', exact: true }).click();
     await expect(instructor.getByText(/Marked last: \d:\d\d Good/)).toBeVisible();
     await elsewhere.kill();
@@ -89,6 +127,7 @@ test.describe('an instructor sits in', () => {
       });
       for (const words of [
         'Good',
+        'nose low before the bank',
         'Chased',
         '“turn left heading 240”',
         'time stopped',

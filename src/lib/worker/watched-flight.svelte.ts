@@ -181,8 +181,8 @@ export class WatchedFlight {
   }
 
   /** Marks this moment; it is kept in this browser until the server has it. */
-  mark(kind: MarkKind, words = ''): void {
-    const mark: FlightMark = { id: freshId(), at_s: this.flown_s, kind, words };
+  mark(kind: MarkKind, words = '', at_s = this.flown_s): void {
+    const mark: FlightMark = { id: freshId(), at_s, kind, words };
     this.keepMarks([...this.keptMarks(), mark]);
     void this.sendMarks();
   }

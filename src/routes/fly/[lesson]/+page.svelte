@@ -105,7 +105,7 @@
     () => underWay.said,
     (words) => voice.say(words)
   );
-  const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk });
+  const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk, lookingOut });
   const open = $derived(data.open[0] ?? null);
   const calm = $derived.by(everyOther(() => ({ newest: frame, flying })));
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);

@@ -71,6 +71,14 @@
     : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
 >
   {#if lookingOut.size !== 'off' && frame?.outside}
+    <p
+      class="mb-1 border-l-4 pl-2 text-xs {lookingOut.device === 'on'
+        ? 'border-line text-soft'
+        : 'border-trace font-bold text-trace'}"
+      role="status"
+    >
+      View-limiting device {lookingOut.device === 'on' ? 'on' : 'off: look out'}
+    </p>
     {#await import('$lib/panel/OutsideView.svelte') then { default: OutsideView }}
       <OutsideView
         outside={frame.outside}

@@ -3,6 +3,7 @@ import type { AttemptUnderWay } from './attempt-under-way.svelte';
 import type { DistractionDesk } from './distraction-desk.svelte';
 import type { FlownWay } from './flown-way.svelte';
 import type { InstructorVoice } from './instructor-voice.svelte';
+import type { LookingOut } from './looking-out.svelte';
 import type { ScanAttention } from './scan-attention.svelte';
 
 /** A picture that came later than this moves the hands no further: a tab that slept does not jump. */
@@ -23,6 +24,7 @@ export class FlightPictures {
       attention: ScanAttention | null;
       way: FlownWay;
       desk: DistractionDesk | null;
+      lookingOut: LookingOut;
     }
   ) {}
 
@@ -51,6 +53,7 @@ export class FlightPictures {
     this.handsMoved = seen?.handsMoved ?? 0;
     if (session && !simulatedBy) session.hands(hands.now(dt_s));
     session?.show();
+    if (seen) followers.lookingOut.follow(seen.outside, voice.on);
     if (seen && session?.state === 'running') {
       followers.attention?.follow(seen.time_s, seen.looksAt);
       if (seen.place) followers.way.add(seen.time_s, seen.place);

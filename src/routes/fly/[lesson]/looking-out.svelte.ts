@@ -1,3 +1,5 @@
+import type { Outside } from '$core/view/looking-out';
+import { deviceSound } from '$lib/controls/device-sound';
 import type { Shortcut } from '$lib/ui/shortcuts.svelte';
 import type { FlightSession } from '$lib/worker/flight-session.svelte';
 
@@ -10,6 +12,8 @@ export const VIEW_PX = { small: 130, large: 280 } as const;
 /** How large the view out is, as it was left in this browser; where there is something to be seen it is there to begin with. */
 export class LookingOut {
   size = $state<ViewSize>('off');
+  /** Of the view-limiting device: on while there is nothing but cloud, off as soon as there is something to be seen. */
+  device = $state<'on' | 'off'>('on');
 
   /** @param hasView whether the lesson has something to look for; @param usual how large where nothing was chosen */
   constructor(
@@ -34,6 +38,15 @@ export class LookingOut {
     if (!this.hasView) return [];
     const does = 'look out: small, large, not at all';
     return [{ key: 'u', shown: 'U', does, run: () => this.next(session()) }];
+  }
+
+  /** Once a picture. @param isHeard whether its sound is wanted */
+  follow(outside: Outside | null, isHeard: boolean): void {
+    if (!outside) return;
+    const now = outside.inCloud ? 'on' : 'off';
+    if (now === this.device) return;
+    this.device = now;
+    if (isHeard) deviceSound(now);
   }
 
   tell(session: FlightSession | null): void {

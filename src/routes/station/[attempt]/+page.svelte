@@ -257,7 +257,11 @@
     class="no-print fixed right-0 bottom-0 left-[104px] z-20 grid gap-2 border-t border-line bg-sheet px-5 py-2 compact:sticky compact:left-0 compact:px-3"
   >
     {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
-    <MarkBar ready={watched.length > 1} onmark={(kind, words) => watched.mark(kind, words)} />
+    <MarkBar
+      ready={watched.length > 1}
+      now_s={() => watched.flown_s}
+      onmark={(kind, words, at_s) => watched.mark(kind, words, at_s)}
+    />
     <CommandBar
       frozen={acts.frozenBy !== null}
       held={acts.heldBy !== null}
