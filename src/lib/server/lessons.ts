@@ -26,6 +26,8 @@ export interface Lesson {
   /** Planned by an instructor, or by the student alone. */
   kind: 'lesson' | 'practice';
   withdrawn: boolean;
+  /** The mock test it is a part of; null: of none. */
+  mockTest: { id: string; part: number } | null;
   /** Whether it may still be changed or withdrawn: nobody has begun to fly it. */
   open: boolean;
 }
@@ -69,6 +71,8 @@ export async function planLesson(
     kind?: Lesson['kind'];
     /** How hard own practice is made, 1 to 6; left out: not by level. */
     level?: number;
+    /** The mock test it is a part of; left out: of none. */
+    mockTest?: { id: string; part: number };
   }
 ): Promise<Lesson> {
   const plan = await flyable(identity, asked.plan);
@@ -83,8 +87,8 @@ export async function planLesson(
     // Numbers run by student: two plans at once must not take the same one.
     await db.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`lesson ${asked.studentId}`]);
     await db.raw(
-      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan, note, kind, level)
-       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb, ?, ?, ? FROM lesson WHERE student_id = ?
+      `INSERT INTO lesson (id, school_id, student_id, planned_by, number, plan, note, kind, level, mock_test_id, mock_part)
+       SELECT ?, ?, ?, ?, coalesce(max(number), 0) + 1, ?::jsonb, ?, ?, ?, ?, ? FROM lesson WHERE student_id = ?
        ON CONFLICT (id) DO NOTHING`,
       [
         asked.id,
@@ -95,6 +99,8 @@ export async function planLesson(
         note,
         asked.kind ?? 'lesson',
         asked.level ?? null,
+        asked.mockTest?.id ?? null,
+        asked.mockTest?.part ?? null,
         asked.studentId
       ]
     );
@@ -141,7 +147,11 @@ async function updateOpen(
     if (changed > 0) return;
     const lesson = await selectLessons(db).where('l.id', id).first();
     if (!lesson) throw new Rejection('lesson', id, 'a lesson of a student of yours');
-    throw new Conflict('this lesson has been flown; plan a new one instead');
+    throw new Conflict(
+      lesson.mock_test_id === null
+        ? 'this lesson has been flown; plan a new one instead'
+        : 'this flight is part of a mock test and stays as it was set'
+    );
   });
 }
 
@@ -222,6 +232,8 @@ interface LessonRow {
   note: string;
   kind: Lesson['kind'];
   withdrawn_at: Date | null;
+  mock_test_id: string | null;
+  mock_part: number | null;
   open: boolean;
   [more: string]: unknown;
 }
@@ -239,10 +251,12 @@ function selectLessons(db: Knex) {
       'l.note',
       'l.kind',
       'l.withdrawn_at',
+      'l.mock_test_id',
+      'l.mock_part',
       's.name as student_name',
       'i.name as planned_by_name',
       db.raw(
-        'NOT EXISTS (SELECT 1 FROM attempt x WHERE x.lesson_id = l.id AND x.discarded_at IS NULL) AS open'
+        'l.mock_test_id IS NULL AND NOT EXISTS (SELECT 1 FROM attempt x WHERE x.lesson_id = l.id AND x.discarded_at IS NULL) AS open'
       )
     );
 }
@@ -259,6 +273,7 @@ function lessonOf(row: LessonRow): Lesson {
     note: row.note,
     kind: row.kind,
     withdrawn: row.withdrawn_at !== null,
+    mockTest: row.mock_test_id === null ? null : { id: row.mock_test_id, part: row.mock_part! },
     open: row.open
   };
 }

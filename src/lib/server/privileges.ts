@@ -34,6 +34,7 @@ const TABLES: Record<string, string> = {
   school_syllabus: 'SELECT, INSERT',
   student_road: 'SELECT, INSERT, UPDATE (syllabus_id, starts_with, least_level, most_level, set_by, set_at)',
   homework: 'SELECT, INSERT, UPDATE (taken_back_at)',
+  mock_test: 'SELECT, INSERT, UPDATE (stopped_at)',
   standing: 'SELECT, INSERT, UPDATE, DELETE',
   flight_watcher: 'SELECT, INSERT, UPDATE (seen_at), DELETE'
 };

@@ -35,6 +35,12 @@
           >{/if}
       </p>
     </div>
+    {#if debrief.lesson.mockTest}
+      <p class="mt-0.5 text-[13px]">
+        Part {debrief.lesson.mockTest.part} of a mock test:
+        <a href="/tests/{debrief.lesson.mockTest.id}">to the test</a>
+      </p>
+    {/if}
     {#if inPart !== null}
       <p class="mt-0.5 text-[13px]">{inPart}</p>
     {/if}

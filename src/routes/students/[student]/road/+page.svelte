@@ -8,6 +8,7 @@
   import { standingWords } from '$lib/draw/standing-words';
   import { button } from '$lib/ui/button';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
+  import MockTests from './MockTests.svelte';
   import type { ActionData, PageData } from './$types';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -163,6 +164,15 @@
 </section>
 
 <div class="mt-8 grid gap-x-10 gap-y-8 lg:grid-cols-2">
+  <MockTests
+    tests={data.tests}
+    newTest={data.newTest}
+    problem={form &&
+    'field' in form &&
+    ['test', 'aircraft', 'seed', 'id', 'student'].includes(String(form.field))
+      ? form.message
+      : null}
+  />
   <section class="min-w-0">
     <h2>Homework</h2>
     {#if road.homework.length === 0}<p class="mt-1 text-[13px] text-soft">
