@@ -39,7 +39,7 @@ describe('a mock test', () => {
     expect(report).toMatchObject({
       verdict: 'under way',
       seed: 7,
-      standard: instrumentTest.id,
+      standard: instrumentTest.name,
       stoppedAt: null
     });
     expect(new Set(report.parts.flatMap(({ results }) => results.map(({ outcome }) => outcome)))).toEqual(

@@ -44,7 +44,8 @@
   const isCurrent = (address: string) => {
     const { pathname } = page.url;
     const href = address.split('?')[0]!;
-    if (href.startsWith('/students/')) return pathname.startsWith('/students/');
+    if (href.startsWith('/students'))
+      return pathname.startsWith('/students') || pathname.startsWith('/tests/');
     if (href === '/practise')
       return ['/practise', '/guided', '/first-evening'].includes(pathname) || pathname.startsWith('/plan');
     if (href === '/today') return pathname === '/today';

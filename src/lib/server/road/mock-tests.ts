@@ -16,6 +16,7 @@ export interface MockTestReport {
   id: string;
   studentId: string;
   studentName: string;
+  /** Its name. */
   standard: string;
   edition: string;
   aircraft: string;
@@ -82,6 +83,7 @@ export async function setMockTest(
       id: partId(id, index + 1),
       studentId,
       plan,
+      note: `Part ${index + 1} of ${parts.length} of a mock test.`,
       kind: teaches(identity) ? 'lesson' : 'practice',
       mockTest: { id, part: index + 1 }
     });
@@ -179,6 +181,7 @@ async function reports(
     const told = mine.map((row): MockPartReport => partReport(row, planned[row.number - 1]!, names));
     return {
       ...test,
+      standard: instrumentTest.name,
       setAt: test.setAt.toISOString(),
       stoppedAt: test.stoppedAt?.toISOString() ?? null,
       verdict: mockVerdict(

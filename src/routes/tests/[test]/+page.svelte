@@ -77,7 +77,7 @@
 <div class="mt-5 overflow-x-auto">
   <table class="sheet-table w-full text-[13px]">
     <thead>
-      <tr><th>Part</th><th>Task</th><th>Flown</th><th>Result</th><th>What stood out</th></tr>
+      <tr><th>Part</th><th>Task</th><th>Result</th><th>Flown</th><th>What stood out</th></tr>
     </thead>
     <tbody>
       {#each test.parts as part (part.number)}
@@ -85,9 +85,11 @@
           {@const { sign, colour } = OUTCOMES[result.outcome]}
           <tr>
             <td class="figure">{i === 0 ? part.number : ''}</td>
-            <td class="min-w-44"
+            <td class="min-w-36"
               >{result.name}
               <div class="text-xs text-soft">{result.area}</div></td
+            >
+            <td class="{colour} whitespace-nowrap"><span aria-hidden="true">{sign}</span> {result.outcome}</td
             >
             <td class="min-w-40">
               {#if i > 0}<span class="text-soft">the same flight</span>
@@ -95,8 +97,6 @@
                 <div class="text-xs text-soft">{atTime(part.flight.finishedAt)}</div>
               {:else}{part.name}{#if part.isUnderWay}<div class="text-xs text-below">begun</div>{/if}{/if}
             </td>
-            <td class="{colour} whitespace-nowrap"><span aria-hidden="true">{sign}</span> {result.outcome}</td
-            >
             <td class="min-w-56">
               {#if i === 0 && part.flight && part.results.some(({ outcome }) => outcome === 'unsatisfactory')}{part
                   .flight.worst ?? ''}{/if}
