@@ -88,6 +88,44 @@ test('a newcomer without an instructor: the first evening from an empty account,
   await steep.getByRole('button', { name: 'Fly it' }).click();
   await page.waitForURL(/\/fly\//);
   await expect(page.getByText('16 kt', { exact: false }).first()).toBeVisible();
+
+  // How one thing went, and what it still needs.
+  await page.goto('/today', { waitUntil: 'networkidle' });
+  await expect(page.getByText('Flown in 1 of the last 8 weeks.')).toBeVisible();
+  await page.goto(`${await page.getByRole('link', { name: 'My work' }).getAttribute('href')}/road`, {
+    waitUntil: 'networkidle'
+  });
+  await page.getByRole('link', { name: 'Straight and level', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Straight and level' })).toBeVisible();
+  await expect(page.getByText(/in a row to standard, without hints and corridors/)).toBeVisible();
+  await expect(page.getByText('The latest was the best so far.')).toBeVisible();
+  await fits(page);
+  await page.getByRole('link', { name: /^Flight 1,/ }).click();
+  await page.waitForURL(/\/debrief\//);
+
+  // A mock test: set, its first part begun and stopped, the result told by task, the test stopped.
+  await page.goto(`${await page.getByRole('link', { name: 'My work' }).getAttribute('href')}/road`, {
+    waitUntil: 'networkidle'
+  });
+  await page.getByRole('button', { name: 'Set a mock test' }).click();
+  await page.waitForURL(/\/tests\//);
+  await expect(page.getByTestId('result')).toContainText('Under way');
+  await fits(page);
+  await page.getByRole('link', { name: /^Fly part 1: / }).click();
+  await page.waitForURL(/\/fly\//);
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await flownFor(page, 4);
+  await page.keyboard.press('r');
+  await page.getByRole('button', { name: 'Stop and debrief' }).click();
+  await page.waitForURL(/\/debrief\//, { timeout: 60_000 });
+  await page.getByRole('link', { name: 'to the test' }).click();
+  const firstPart = page.getByRole('row').nth(1);
+  await expect(firstPart).toContainText('unsatisfactory');
+  await expect(firstPart).toContainText('Not flown to the end');
+  await expect(page.getByRole('link', { name: /^Fly part 2: / })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop the test' }).click();
+  await expect(page.getByTestId('result')).toContainText('Not every task satisfactory');
+  await expect(page.getByRole('link', { name: /^Fly part/ })).toHaveCount(0);
   expect(faults).toEqual([]);
 });
 

@@ -41,6 +41,7 @@ export const load: PageServerLoad = async ({ locals }) => {
       proposals: road.proposals.filter(({ task }) => task !== (waiting && taskOfPlan(waiting.plan))),
       homework: road.homework.filter(({ times, done, dueIn_d }) => done < times || dueIn_d >= 0),
       levels: road.levels,
+      weeks: road.weeks,
       flown: road.standings.length,
       sumsDue: dueKinds(asked, bench, now).filter(({ due }) => due !== null && due <= now).length,
       waiting: waiting

@@ -6,6 +6,7 @@
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { Verdict as VerdictKind } from '$core/finding/verdict';
   import type { PageData } from './$types';
+  import WeeksFlown from './WeeksFlown.svelte';
   import PracticeButtons from '../practise/PracticeButtons.svelte';
 
   /** One thing to do and why, two others, and what is due. */
@@ -131,6 +132,7 @@
         </ul>
       {/if}
     </section>
+    {#if today.flown > 0}<WeeksFlown weeks={today.weeks} />{/if}
     <section>
       <h2>Sums</h2>
       <p class="mt-1 text-[13px]">

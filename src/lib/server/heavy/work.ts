@@ -29,6 +29,9 @@ import {
   type RoadFlight,
   type TaskStanding
 } from '../../core/road/road';
+import { instrumentSyllabus } from '../../core/road/instrument-syllabus';
+import { skillHistory, type SkillHistory } from '../../core/road/skill-history';
+import type { TaskFlight } from '../../core/road/standing';
 import type { Syllabus } from '../../core/road/syllabus';
 import { unusualIn } from './unusual-flight';
 import type { PilotKind } from '../pilot-kind';
@@ -130,6 +133,12 @@ async function chunksUntil(asked: {
   return chunksBefore(flight, asked.states, asked.length, asked.until_s);
 }
 
+/** The draws behind a forecast are of no use to whoever reads it. */
+const withoutDraws = (standing: TaskStanding): TaskStanding => ({
+  ...standing,
+  toStandard: standing.toStandard && { ...standing.toStandard, draws: [] }
+});
+
 /** A student's whole way, and how ready it makes them. */
 async function road(asked: {
   syllabus: Syllabus;
@@ -140,16 +149,11 @@ async function road(asked: {
 }): Promise<{ road: Road; readiness: Readiness }> {
   const whole = roadOf(asked.syllabus, asked.flights, asked.homework, asked.day, asked.startsWith);
   const readiness = readinessOf(instrumentTest, whole.standings);
-  // The draws behind a forecast are of no use to whoever reads it.
-  const shown = (standing: TaskStanding) => ({
-    ...standing,
-    toStandard: standing.toStandard && { ...standing.toStandard, draws: [] }
-  });
   return {
-    road: { ...whole, standings: whole.standings.map(shown) },
+    road: { ...whole, standings: whole.standings.map(withoutDraws) },
     readiness: {
       ...readiness,
-      tasks: readiness.tasks.map((task) => ({ ...task, best: task.best && shown(task.best) }))
+      tasks: readiness.tasks.map((task) => ({ ...task, best: task.best && withoutDraws(task.best) }))
     }
   };
 }
@@ -157,7 +161,26 @@ async function keepsStanding(asked: { flights: RoadFlight[] }): Promise<KeptStan
   return keptStanding(asked.flights);
 }
 
-const works = { road, keptStanding: keepsStanding, assemble, csv, cardProposals, dwellReport, chunksUntil };
+/** How one thing went, flight by flight, and where it stands by all of them. */
+async function skillHistoryOf(asked: {
+  flights: TaskFlight[];
+  all: RoadFlight[];
+  day: number;
+}): Promise<{ history: SkillHistory; standing: TaskStanding }> {
+  const [standing] = roadOf(instrumentSyllabus, asked.all, [], asked.day).standings;
+  return { history: skillHistory(asked.flights), standing: withoutDraws(standing!) };
+}
+
+const works = {
+  road,
+  keptStanding: keepsStanding,
+  skillHistory: skillHistoryOf,
+  assemble,
+  csv,
+  cardProposals,
+  dwellReport,
+  chunksUntil
+};
 export type Works = typeof works;
 
 /** What comes back of a piece of work: its result, or the refusal it ended with (an error's class does not cross threads). */

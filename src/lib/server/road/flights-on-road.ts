@@ -11,7 +11,11 @@ export const dayOf = (moment: Date): number => moment.getTime() / DAY_MS;
 export const momentOf = (day: number): Date => new Date(day * DAY_MS);
 
 /** A student's own flights to their end that count, oldest first; of one task when asked. */
-export async function roadFlights(db: Knex, studentId: string, task?: string): Promise<RoadFlight[]> {
+export async function roadFlights(
+  db: Knex,
+  studentId: string,
+  task?: string
+): Promise<(RoadFlight & { attemptId: string })[]> {
   const rows = (await ownAttempts(db, studentId, task)
     .select('l.level', db.raw("(l.plan->>'corridors' = 'test' AND l.plan->'scan' IS NULL) AS unaided"))
     .limit(MOST_FLIGHTS)) as (Parameters<typeof lineOf>[0] & { unaided: boolean; level: number | null })[];
@@ -19,6 +23,7 @@ export async function roadFlights(db: Knex, studentId: string, task?: string): P
     .map((row) => ({ line: lineOf(row), unaided: row.unaided, level: row.level }))
     .filter(({ line }) => line.genuine && line.comparable.completed)
     .map(({ line, unaided, level }) => ({
+      attemptId: line.id,
       task: line.drill,
       day: dayOf(new Date(line.finishedAt)),
       score: line.score,

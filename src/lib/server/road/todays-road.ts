@@ -1,6 +1,7 @@
 import type { Proposal } from '../../core/road/next-on-road';
 import { levelsOf } from '../../core/road/practice-level';
 import { proposalWords } from '../../core/road/proposal-words';
+import { weeksFlown } from '../../core/road/skill-history';
 import type { RoadLesson, TaskStanding } from '../../core/road/road';
 import type { Readiness } from '../../core/road/readiness';
 import { as } from '../database';
@@ -37,6 +38,8 @@ export interface TodaysRoad {
   settings: RoadSettings;
   /** At which level each task flown would be practised next. */
   levels: Record<string, number>;
+  /** Whether anything was flown in each of the latest weeks, the newest last. */
+  weeks: boolean[];
   syllabus: { name: string; edition: string };
   names: Record<string, string>;
 }
@@ -88,6 +91,10 @@ export async function todaysRoad(identity: Identity, studentId: string): Promise
     homework,
     settings,
     levels: levelsOf(flights, settings),
+    weeks: weeksFlown(
+      flights.map(({ day }) => day),
+      dayOf(new Date())
+    ),
     syllabus: { name: syllabus.name, edition: syllabus.edition },
     names
   };

@@ -91,7 +91,7 @@
     ghost.forget();
     player.go(Number(page.url.searchParams.get('at') ?? 0) || (debrief.takenFrom?.at_s ?? 0));
     selected = null;
-    void load(id, debrief.takenFrom?.attemptId ?? null);
+    void load(id, page.url.searchParams.get('beside') ?? debrief.takenFrom?.attemptId ?? null);
   });
 
   async function load(id: string, firstTry: string | null) {

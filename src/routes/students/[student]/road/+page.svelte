@@ -123,7 +123,7 @@
         <li
           class="grid items-center gap-x-4 border-b border-line py-1.5 sm:grid-cols-[minmax(0,1fr)_150px_150px]"
         >
-          <span>{standing.name}</span>
+          <a href="/students/{data.student.id}/road/{encodeURIComponent(standing.task)}">{standing.name}</a>
           <SkillBar skill={standing.skill} />
           <span
             class="text-xs {standing.kind === 'slipping' || standing.kind === 'stuck'
