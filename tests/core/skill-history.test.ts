@@ -51,6 +51,14 @@ describe('how a skill went', () => {
     expect(width(13)).toBeLessThan(width(0));
   });
 
+  test('who comes with it, and flies it well from the first, is not taken for a newcomer', () => {
+    const { after } = skillHistory([99, 100, 98, 97].map((score, i) => flight(20_000 + 5 * i, score)));
+    expect(after[0]!.expected).toBeGreaterThan(80);
+    expect(after.at(-1)!.expected).toBeGreaterThan(86);
+    expect(after.at(-1)!.low).toBeGreaterThan(STANDARD_SCORE);
+    expect(after.at(-1)!.high).toBeGreaterThan(93);
+  });
+
   test('its best is the best that met the standard, the newest of equals; of none, the best there was', () => {
     const best = (...scores: [number, boolean][]) =>
       skillHistory(

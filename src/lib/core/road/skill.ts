@@ -55,7 +55,7 @@ const SAME_DAY_D = 0.5;
 /** What an interval holds. */
 const HELD = 0.8;
 /** Nobody learns by exactly these curves: the flights count for less than if they did. */
-const TRUST = 0.5;
+const TRUST = 0.4;
 const FORECAST_DRAWS = 240;
 const MOST_FLIGHTS = 40;
 const DAYS_BETWEEN = 3;
@@ -72,7 +72,7 @@ const learners: readonly Learner[] = Array.from({ length: LEARNERS }, (_, i): Le
   const between = (share: number, low: number, high: number) => low + share * (high - low);
   const ratio = (share: number, low: number, high: number) => low * (high / low) ** share;
   return {
-    start: between(at(1), 5, 80),
+    start: between(at(1), 5, 98),
     gain: ratio(at(2), 0.08, 0.7),
     slow: ratio(at(6), 1, 8),
     ceiling: between(at(3), 58, 99),
