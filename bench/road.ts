@@ -6,7 +6,7 @@ import { standingsTold } from './road/standings';
 /** None that anything was chosen on. */
 const SEED = 7_000_001;
 const PEOPLE = 600;
-const TRAINED = 8;
+const TRAINED = 16;
 
 const f = (value: number, decimals = 2) => value.toFixed(decimals);
 const met = (condition: boolean) => (condition ? 'met' : '**missed**');

@@ -314,3 +314,26 @@ describe('the coach elsewhere', () => {
     expect(at(125, 240, -1.5)?.words ?? '').not.toContain('turn inbound');
   });
 });
+
+test('what corrects is told apart from what praises: only for that is time worth stopping', () => {
+  const lesson = hints('rnav-tracking', { figures: { course_deg: 40 } });
+  const phase = lesson.drill.phases.findIndex(({ id }) => id === 'inbound');
+  const corrects = (altitude_ft: number) => {
+    const voice = coach(lesson);
+    expect(voice.corrects()).toBe(false);
+    const told: boolean[] = [];
+    for (let k = 0; k <= 900; k++) {
+      const words = voice.watch(k / 10, phase, (channel) =>
+        channel === 'altitude_ft'
+          ? altitude_ft
+          : channel === 'ias_kt'
+            ? lesson.drill.phases[phase]!.goal.ias_kt
+            : 90
+      );
+      if (words !== null) told.push(voice.corrects());
+    }
+    return told;
+  };
+  const asked_ft = lesson.plan.startAltitude_ft;
+  expect(corrects(asked_ft + 250)[0]).toBe(true);
+});

@@ -89,6 +89,20 @@ test('a newcomer without an instructor: the first evening from an empty account,
   await page.waitForURL(/\/fly\//);
   await expect(page.getByText('16 kt', { exact: false }).first()).toBeVisible();
 
+  // With the coach: what it corrects stops time, the space bar lets it go on; pitched down, it has something to correct.
+  await page.goto('/practise', { waitUntil: 'networkidle' });
+  await page.getByRole('button', { name: 'With me: Straight and level' }).click();
+  await page.waitForURL(/\/fly\/.*with=1/);
+  await expect(page.getByLabel('with the coach: time stops when it corrects')).toBeChecked();
+  await page.getByRole('button', { name: '4×', exact: true }).click();
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
+  const held = page.getByTestId('held');
+  await expect(held).toContainText(/^Held\. .+ Set it, then press space\.$/, { timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(held).toHaveCount(0);
+
   // How one thing went, and what it still needs.
   await page.goto('/today', { waitUntil: 'networkidle' });
   await expect(page.getByText('Flown in 1 of the last 8 weeks.')).toBeVisible();

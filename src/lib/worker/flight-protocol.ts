@@ -62,7 +62,7 @@ export interface Frame {
   /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */
   looksAt: ScanArea | null;
   /** What the coach said last; null: nothing yet, or it is off. */
-  hint: { words: string; time_s: number } | null;
+  hint: { words: string; time_s: number; corrects: boolean } | null;
   /** What an examiner offers to stop a test for; null: nothing. */
   offer: { words: string; time_s: number } | null;
   /** An instructor has stopped time. */

@@ -135,7 +135,7 @@ function tellPilot(): void {
   const time_s = flown!.loop.time_s();
   const advised = advice?.watch(time_s, flown!.phase().index, flown!.read) ?? null;
   if (advised !== null) {
-    hint = { words: advised, time_s };
+    hint = { words: advised, time_s, corrects: advice!.corrects() };
     flown!.note({ kind: 'hint', detail: advised });
   }
   const examined = test?.watch(flown!.spans(), flown!.read) ?? null;

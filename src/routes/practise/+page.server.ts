@@ -45,10 +45,11 @@ export const actions: Actions = {
         task: text('task'),
         seed,
         easiest: text('evening') !== '',
+        withHints: text('with') !== '',
         ...(level ? { level: Number(level) } : {}),
         ...(text('aircraft') ? { aircraft: text('aircraft') } : {})
       });
-      redirect(303, `/fly/${lesson}${text('shown') ? '?shown=1' : ''}`);
+      redirect(303, `/fly/${lesson}${text('shown') ? '?shown=1' : text('with') ? '?with=1' : ''}`);
     });
   }
 };

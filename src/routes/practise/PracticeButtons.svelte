@@ -40,4 +40,5 @@
   <button class={main ? button.main : button.plain} aria-label="Fly it: {name}">Fly it</button>
   <button class={button.quiet} name="shown" value="1" aria-label="Show me first: {name}">Show me first</button
   >
+  <button class={button.quiet} name="with" value="1" aria-label="With me: {name}">With me</button>
 </form>

@@ -118,7 +118,14 @@
                 {#if work.attemptId}<span aria-hidden="true">·</span>
                   <a href="/debrief/{work.attemptId}{work.at_s === null ? '' : `?at=${work.at_s.toFixed(0)}`}"
                     >the moment</a
-                  >{/if}
+                  >{#if work.lessonId && work.at_s !== null && work.done < work.times}<span
+                      aria-hidden="true"
+                    >
+                      ·</span
+                    >
+                    <a href="/fly/{work.lessonId}?from={work.attemptId}&at={work.at_s.toFixed(0)}"
+                      >fly it from there</a
+                    >{/if}{/if}
               </p>
               {#if work.words}<p class="text-soft">“{work.words}”</p>{/if}
               {#each work.flown as flight (flight.attemptId)}

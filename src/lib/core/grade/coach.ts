@@ -32,6 +32,8 @@ const LOOKS_EVERY_SAMPLES = 5;
 export interface Coach {
   /** To be asked at every recorded sample. @param read the newest value of a channel */
   watch(time_s: number, phaseIndex: number, read: (channel: ChannelId) => number): string | null;
+  /** Whether what was said last corrects something, and does not only explain or praise. */
+  corrects(): boolean;
   /** What the student has done besides flying: the clock, the radios. */
   heard(event: FlightEvent): void;
 }
@@ -115,6 +117,7 @@ export function coach(lesson: Lesson): Coach {
       advice.onsaid?.();
       return advice.words;
     },
+    corrects: () => last !== null && last.weight > 0,
     heard: (event) => hints.forEach((hint) => hint.heard?.(event))
   };
 }

@@ -66,6 +66,8 @@ export const practiceLevels: readonly PracticeLevel[] = [
   }
 ];
 export const HARDEST = practiceLevels.length;
+/** From the next one on the coach is silent. */
+export const HARDEST_WITH_HINTS = 3;
 
 /** Between which levels an instructor lets somebody practise, 1 … `HARDEST`. */
 export interface LevelBounds {

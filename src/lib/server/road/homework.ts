@@ -17,6 +17,8 @@ export interface HomeworkLine {
   dueIn_d: number;
   words: string;
   attemptId: string | null;
+  /** The lesson of that flight. */
+  lessonId: string | null;
   at_s: number | null;
   setBy: string;
   /** The flights that counted, the newest first: how they went. */
@@ -43,6 +45,7 @@ export async function homeworkIn(db: Knex, identity: Identity, studentId: string
   const today = dayIn(identity.timeZone);
   const rows = await db('homework as h')
     .join('account as a', 'a.id', 'h.set_by')
+    .leftJoin('attempt as m', 'm.id', 'h.attempt_id')
     .joinRaw(
       `LEFT JOIN LATERAL (
          SELECT json_agg(json_build_object('attemptId', x.id, 'score', x.score, 'verdict', x.verdict)) AS flown
@@ -59,6 +62,7 @@ export async function homeworkIn(db: Knex, identity: Identity, studentId: string
       'h.times',
       'h.words',
       'h.attempt_id as attemptId',
+      'm.lesson_id as lessonId',
       'h.at_s',
       'a.name as setBy',
       'f.flown',

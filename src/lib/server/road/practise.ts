@@ -1,7 +1,13 @@
 import { aircraftCatalogue } from '../../core/aircraft/catalogue';
 import { Rejection } from '../../core/measure/rejection';
 import { worlds } from '../../core/radio/world-catalogue';
-import { approachOfTask, levelsOf, practicePlan, HARDEST } from '../../core/road/practice-level';
+import {
+  approachOfTask,
+  levelsOf,
+  practicePlan,
+  HARDEST,
+  HARDEST_WITH_HINTS
+} from '../../core/road/practice-level';
 import { as } from '../database';
 import type { Identity } from '../identity';
 import { planLesson } from '../lessons';
@@ -15,7 +21,15 @@ import { roadSettings } from './student-road';
  */
 export async function planPractice(
   identity: Identity,
-  asked: { id: string; task: string; seed: number; level?: number; aircraft?: string; easiest?: boolean }
+  asked: {
+    id: string;
+    task: string;
+    seed: number;
+    level?: number;
+    aircraft?: string;
+    easiest?: boolean;
+    withHints?: boolean;
+  }
 ): Promise<string> {
   const studentId = identity.accountId;
   const { bounds, flights } = await as(identity, async (db) => ({
@@ -24,7 +38,8 @@ export async function planPractice(
   }));
   const { least, most } = bounds;
   const due = levelsOf(flights, bounds)[asked.task] ?? least;
-  const level = asked.easiest ? least : (asked.level ?? due);
+  const chosen = asked.easiest ? least : (asked.level ?? due);
+  const level = asked.withHints ? Math.max(least, Math.min(chosen, HARDEST_WITH_HINTS)) : chosen;
   if (!Number.isInteger(level) || level < least || level > most)
     throw new Rejection(
       'level',

@@ -45,8 +45,7 @@
   const { lesson: planned, me } = untrack(() => data);
   const plan = planned.plan;
   const asPlanned = lessonOf(plan);
-  const { aircraft } = asPlanned;
-  const hands = new PersonsHands(aircraft);
+  const hands = new PersonsHands(asPlanned.aircraft);
   const task = plan.scan ?? null;
   const attention =
     task && new ScanAttention(task, asPlanned.covered, (area) => underWay.session?.look(area));
@@ -105,7 +104,7 @@
     () => underWay.said,
     (words) => voice.say(words)
   );
-  const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk, lookingOut });
+  const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk, lookingOut, helps });
   const open = $derived(data.open[0] ?? null);
   const calm = $derived.by(everyOther(() => ({ newest: frame, flying })));
   const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
@@ -129,7 +128,7 @@
     underWay.connect();
     hands.gamepad = storedSetup();
     hands.onpause = () => underWay.togglePause();
-    helps.restore();
+    helps.restore(page.url.searchParams.has('with'));
     lookingOut.restore();
     underWay.prepareFirst(page.url.searchParams.has('shown'));
     const from = page.url.searchParams.get('from');
@@ -207,7 +206,7 @@
   {drill}
   index={frame?.phaseIndex ?? null}
   {hints}
-  retractable={aircraft.gear.retractable}
+  retractable={asPlanned.aircraft.gear.retractable}
   pathLost={approach?.approach.pathLost === true}
 />
 <CalledWords
@@ -217,6 +216,7 @@
   hint={frame?.hint ?? null}
   said={saidLately.words}
   frozen={session?.frozen ?? false}
+  held={helps.held}
 />
 
 {#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
@@ -273,8 +273,8 @@
   {session}
   {attention}
   bind:underLoad
-  looks={lookingOut.hasView ? lookingOut.size : null}
-  onlook={() => lookingOut.next(session)}
+  {helps}
+  {lookingOut}
   onpause={() => underWay.togglePause()}
   onleave={() => (leaving = true)}
   onsimulate={(kind) => underWay.flySimulated(kind)}

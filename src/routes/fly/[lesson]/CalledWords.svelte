@@ -9,7 +9,8 @@
     time_s,
     hint,
     said,
-    frozen
+    frozen,
+    held
   }: {
     call: string | null;
     clearance: string | null;
@@ -17,6 +18,8 @@
     hint: Frame['hint'];
     said: { words: string; by: string } | null;
     frozen: boolean;
+    /** What time was stopped for, flown with the coach; null: it was not. */
+    held: string | null;
   } = $props();
 
   const coached = $derived(hint && time_s - hint.time_s < HINT_STANDS_S ? hint.words : null);
@@ -27,5 +30,7 @@
   {#if said}<span class="mr-3" data-testid="said">{said.by}: “{said.words}”</span>{/if}
   {#if call}“{call}”{/if}
   {#if clearance}<span class="ml-3 font-normal text-ink">{clearance}</span>{/if}
-  {#if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
+  {#if held}<span class="ml-3 font-normal text-ink" data-testid="held"
+      >Held. {held} Set it, then press space.</span
+    >{:else if coached}<span class="ml-3 font-normal text-ink" data-testid="hint">Coach: {coached}</span>{/if}
 </p>

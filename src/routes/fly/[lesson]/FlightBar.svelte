@@ -3,7 +3,8 @@
   import Choice from '$lib/ui/Choice.svelte';
   import { button } from '$lib/ui/button';
   import type { FlightSession, SessionState } from '$lib/worker/flight-session.svelte';
-  import type { ViewSize } from './looking-out.svelte';
+  import type { Helps } from './helps.svelte';
+  import type { LookingOut } from './looking-out.svelte';
   import { LOOK_WORDS, type ScanAttention } from './scan-attention.svelte';
 
   /** Under the panel: begin and pause, the speed of time, who else may fly, which hand looks. */
@@ -13,17 +14,16 @@
     onpause,
     onleave,
     onsimulate,
-    looks,
-    onlook,
+    lookingOut,
+    helps,
     underLoad = $bindable()
   }: {
     session: FlightSession | null;
     attention: ScanAttention | null;
-    /** How large the view out is; null: there is nothing to look for. */
-    looks: ViewSize | null;
-    onlook: () => void;
+    lookingOut: LookingOut;
     onpause: () => void;
     onleave: () => void;
+    helps: Helps;
     onsimulate: (kind: 'reference' | 'habits') => void;
     /** Whether sums are asked meanwhile. */
     underLoad: boolean;
@@ -82,15 +82,20 @@
       />: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
     >
   {/if}
-  {#if looks !== null}
+  {#if lookingOut.hasView}
     <button
       class={button.plain}
       aria-keyshortcuts="u"
       onclick={(event) => {
-        onlook();
+        lookingOut.next(session);
         if (event.detail > 0) event.currentTarget.blur();
-      }}>{{ off: 'Look out', small: 'Look out larger', large: 'Look in' }[looks]}</button
+      }}>{{ off: 'Look out', small: 'Look out larger', large: 'Look in' }[lookingOut.size]}</button
     >
+  {/if}
+  {#if helps.isCoached}
+    <div class="text-xs text-soft">
+      <Toggle bind:checked={helps.withMe}>with the coach: time stops when it corrects</Toggle>
+    </div>
   {/if}
   <div class="text-xs text-soft"><Toggle bind:checked={underLoad}>sums while flying</Toggle></div>
   <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>

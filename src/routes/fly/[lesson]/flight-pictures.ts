@@ -2,6 +2,7 @@ import type { PersonsHands } from '$lib/controls/hands.svelte';
 import type { AttemptUnderWay } from './attempt-under-way.svelte';
 import type { DistractionDesk } from './distraction-desk.svelte';
 import type { FlownWay } from './flown-way.svelte';
+import type { Helps } from './helps.svelte';
 import type { InstructorVoice } from './instructor-voice.svelte';
 import type { LookingOut } from './looking-out.svelte';
 import type { ScanAttention } from './scan-attention.svelte';
@@ -25,6 +26,7 @@ export class FlightPictures {
       way: FlownWay;
       desk: DistractionDesk | null;
       lookingOut: LookingOut;
+      helps: Helps;
     }
   ) {}
 
@@ -60,7 +62,10 @@ export class FlightPictures {
       const coming = followers.desk?.coming(seen.time_s);
       if (coming && coming.kind !== 'gauge') voice.say(coming.words);
     }
-    if (session) voice.follow(session);
+    if (session) {
+      voice.follow(session);
+      if (!simulatedBy) followers.helps.follow(session);
+    }
     this.begin();
   };
 }
