@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { drillCatalogue } from '../../src/lib/core/drill/catalogue/catalogue';
 import { instrumentSyllabus } from '../../src/lib/core/road/instrument-syllabus';
 import { discardAttempt, openAttempt } from '../../src/lib/server/attempts';
 import { as, database } from '../../src/lib/server/database';
@@ -13,6 +14,8 @@ import { planPractice } from '../../src/lib/server/road/practise';
 import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
 import { beginningOfRoad, setRoad } from '../../src/lib/server/road/student-road';
 import { fillStandings } from '../../src/lib/server/road/standings';
+import { taskHistory } from '../../src/lib/server/road/task-history';
+import { keepDrill } from '../../src/lib/server/school-library';
 import { keepSyllabus, syllabuses } from '../../src/lib/server/road/syllabuses';
 import { todaysRoad } from '../../src/lib/server/road/todays-road';
 import { dayIn } from '../../src/lib/server/school-day';
@@ -247,6 +250,41 @@ describe('own practice', () => {
       setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, startsWith: 'moon' })
     ).rejects.toMatchObject({ field: 'startsWith' });
     await setRoad(here.instructor, here.student.accountId, beginningOfRoad);
+  });
+
+  test('with the coach it is never so hard that the coach is silent; a drill of the school’s own is practised as any other', async () => {
+    await expect(practise({ level: 6 })).resolves.toBeTruthy();
+    expect(await lessonById(here.student, await practise({ level: 6, withHints: true }))).toMatchObject({
+      plan: { corridors: 'hints', windSpeed_kt: 14 }
+    });
+    const shipped = drillCatalogue.find(({ id }) => id === 'standard-rate-turns')!;
+    await keepDrill(here.instructor, { ...shipped, id: 'our-turns', name: 'Our turns' });
+    const lesson = (await lessonById(here.student, await practise({ task: 'our-turns', level: 2 })))!;
+    expect(lesson.plan).toMatchObject({
+      drill: 'our-turns',
+      windSpeed_kt: 8,
+      ownDrill: { name: 'Our turns' }
+    });
+    await expect(
+      planPractice(there.student, { id: randomUUID(), task: 'our-turns', seed: 5 })
+    ).rejects.toMatchObject({ field: 'drill' });
+  });
+
+  test('how one thing went is told flight by flight, to the student and who teaches, and to nobody else', async () => {
+    await flown();
+    const history = (await taskHistory(here.student, here.student.accountId, TASK))!;
+    expect(history.flights.length).toBeGreaterThan(1);
+    expect(history.history.after).toHaveLength(history.flights.length);
+    expect(history.flights.map(({ finishedAt }) => finishedAt)).toEqual(
+      history.flights.map(({ finishedAt }) => finishedAt).sort()
+    );
+    expect(history.standing).toMatchObject({ task: TASK, name: 'Straight and level' });
+    expect((await taskHistory(here.instructor, here.student.accountId, TASK))!.flights).toHaveLength(
+      history.flights.length
+    );
+    expect(await taskHistory(there.instructor, here.student.accountId, TASK)).toBeNull();
+    expect(await taskHistory(here.student, here.student.accountId, 'never-flown')).toBeNull();
+    expect((await todaysRoad(here.student, here.student.accountId)).weeks.at(-1)).toBe(true);
   });
 
   test('an approach is practised from its chart; what there is not, is not', async () => {

@@ -6,6 +6,7 @@ import { formOf, identityFrom, isId, refusing, unlessBusy } from '$lib/server/an
 import { teaches } from '$lib/server/identity';
 import { planPractice } from '$lib/server/road/practise';
 import { todaysRoad } from '$lib/server/road/todays-road';
+import { schoolDrills } from '$lib/server/school-library';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -20,6 +21,11 @@ export const load: PageServerLoad = async ({ locals }) => {
     bounds: { least, most },
     standings: road.standings,
     drills: drillCatalogue.map(({ id, name, purpose, family }) => ({ id, name, purpose, family })),
+    ownDrills: (await schoolDrills(identity)).map(({ body: { id, name, purpose } }) => ({
+      id,
+      name,
+      purpose
+    })),
     approaches: approaches.map(({ id, name, airport }) => ({
       id: `approach ${id}`,
       name: `${airport} ${name}`

@@ -22,6 +22,7 @@
       name: KINDS[family] ?? family,
       tasks: data.drills.filter((drill) => drill.family === family)
     })),
+    ...(data.ownDrills.length > 0 ? [{ name: 'The school’s own', tasks: data.ownDrills }] : []),
     { name: 'Approaches', tasks: data.approaches.map((approach) => ({ ...approach, purpose: '' })) }
   ]);
   let levels = $state<Record<string, string>>({});

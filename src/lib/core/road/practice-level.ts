@@ -3,6 +3,7 @@ import { APPROACH_DRILL, isApproach } from '../drill/approach/approach-drill';
 import { planForApproach, plannedApproach } from '../drill/approach/plan-for-approach';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { usualNavigation } from '../drill/lesson-navigation';
+import type { DrillFile } from '../drill/drill-file';
 import { drillCatalogue } from '../drill/catalogue/catalogue';
 import { sensiblePlan } from '../drill/sensible-plan';
 import { trainingAreaById, trainingAreas } from '../earth/training-area';
@@ -116,11 +117,16 @@ export function levelsOf(
 
 /**
  * The plan of a practice flight at a level; the way the wind blows follows from the seed.
- * @param task id of a drill that ships, or the approach that is flown @param level 1 … `HARDEST`
+ * @param task id of a drill, or the approach that is flown @param level 1 … `HARDEST`; `ownDrill`: the drill, where it is a school's own
  */
 export function practicePlan(
   task: string | Approach,
-  { aircraft: aircraftId, level, seed }: { aircraft: string; level: number; seed: number }
+  {
+    aircraft: aircraftId,
+    level,
+    seed,
+    ownDrill
+  }: { aircraft: string; level: number; seed: number; ownDrill?: DrillFile }
 ): LessonPlan {
   const aircraft = aircraftById(aircraftId);
   const { windSpeed_kt, turbulence, corridors, radios } = practiceLevels[level - 1]!;
@@ -137,7 +143,7 @@ export function practicePlan(
     };
   }
   const area = trainingAreaById('vesterlund-bay');
-  const file = drillCatalogue.find(({ id }) => id === task);
+  const file = ownDrill ?? drillCatalogue.find(({ id }) => id === task);
   const navigation = file && usualNavigation(file, worldById(area.world));
   return {
     ...sensiblePlan(aircraft, area, task),

@@ -11,6 +11,7 @@ import {
 import { as } from '../database';
 import type { Identity } from '../identity';
 import { planLesson } from '../lessons';
+import { schoolDrills } from '../school-library';
 import { approachOfShelf } from '../school-approaches';
 import { roadFlights } from './flights-on-road';
 import { roadSettings } from './student-road';
@@ -55,7 +56,8 @@ export async function planPractice(
       asked.task,
       'an approach of the worlds that ship; plan others on the planning page'
     );
-  const plan = practicePlan(shelf?.approach ?? asked.task, { aircraft, level, seed: asked.seed });
+  const ownDrill = (await schoolDrills(identity)).find(({ body }) => body.id === asked.task)?.body;
+  const plan = practicePlan(shelf?.approach ?? asked.task, { aircraft, level, seed: asked.seed, ownDrill });
   const lesson = await planLesson(identity, { id: asked.id, studentId, plan, kind: 'practice', level });
   return lesson.id;
 }
