@@ -1,3 +1,4 @@
+import { lowered } from '$core/measure/capital';
 import { Matrix, solve } from 'ml-matrix';
 import { solveLinear } from '$core/measure/solve-linear';
 import fc from 'fast-check';
@@ -109,3 +110,11 @@ test('small systems are solved to the bit as by another package, and a singular 
   expect(solveLinear([[2, 1], [1, 3]], [3, 5])).toEqual([0.8, 1.4]); // prettier-ignore
   expect(solveLinear([[1, 2], [2, 4]], [1, 2])).toBeNull(); // prettier-ignore
 });
+
+test.each([
+  ['Steep turns', 'steep turns'],
+  ['VOR tracking, to and from', 'VOR tracking, to and from'],
+  ['NDB 13', 'NDB 13'],
+  ['A turn', 'a turn'],
+  ['', '']
+])('“%s” in the middle of a sentence is “%s”', (words, said) => expect(lowered(words)).toBe(said));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lowered } from '$core/measure/capital';
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure } from '$core/measure/figure';
   import { linearScale } from './trace-path';
@@ -72,7 +73,7 @@
     />
     {#if x(point.t) - from > drill.phases[i]!.name.length * 5.6 + 6}
       <text x={from + 4} y={height - 18} font-size="10" fill="var(--ink)"
-        >{drill.phases[i]!.name.toLowerCase()}</text
+        >{lowered(drill.phases[i]!.name)}</text
       >
     {/if}
   {/each}

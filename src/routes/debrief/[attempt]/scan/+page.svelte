@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lowered } from '$core/measure/capital';
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
@@ -83,7 +84,7 @@
       <h1>Where the eyes went</h1>
       <p class="text-[13px] text-soft">
         <a href="/students/{attempt.lesson.studentId}" class="text-soft">{attempt.lesson.studentName}</a> ·
-        <a href="/debrief/{attempt.id}">debrief of {lesson.drill.name.toLowerCase()}</a> · {atTime(
+        <a href="/debrief/{attempt.id}">debrief of {lowered(lesson.drill.name)}</a> · {atTime(
           attempt.finishedAt
         )}
         {#if attempt.pilot === 'eyes'}· the reference pilot flew{:else if attempt.pilot !== 'student'}·
