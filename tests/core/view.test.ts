@@ -290,3 +290,19 @@ test('a recording without place or needle shows neither', () => {
   const columns = new Map([...flight.columns].filter(([id]) => id !== 'trueAltitude_ft'));
   expect(eyeAt({ ...flight, columns }, 5, 0)).toBeNull();
 });
+
+test('in a lesson without an airport the ground comes in sight below the cloud that was planned; with the device on, nothing does', () => {
+  const lesson = lessonOf(planOf({ cloudBase_ft: 3000 }));
+  const look = lookingOut(lesson)!;
+  const at = (altitude_ft: number, more: Partial<Eye> = {}) =>
+    look({ ...before(2, 0), altitude_ft, ...more }, 0);
+  expect(at(3001)).toMatchObject({ inCloud: true, plainness: 0, groundFrom_deg: 90 });
+  expect(at(2999)).toMatchObject({ inCloud: false, surface: null, lights: [], markings: [] });
+  expect(at(2900).plainness).toBe(1);
+  // Ten statute miles along the line of sight: the ground begins to be made out where its sine is the height over that.
+  const ground_ft = lesson.area.groundElevation_ft;
+  const sine = ((2500 - ground_ft) * FT) / (10 * 1609.344);
+  expect(at(2500).groundFrom_deg).toBeCloseTo(Math.asin(sine) * DEG, 6);
+  expect(at(2500, { bank_deg: 50, pitch_deg: -12 })).toMatchObject({ bank_deg: 50, pitch_deg: -12 });
+  expect(lookingOut(lessonOf(planOf({ cloudBase_ft: null })))).toBeNull();
+});

@@ -113,12 +113,14 @@ describe('rain and snow', () => {
     expect(precipitationProblem('snow', 5)).toContain('There is no snow at 5 °C: choose rain');
     expect(precipitationProblem('rain', -11)).toContain('choose snow');
     expect([precipitationProblem('snow', 4), precipitationProblem('rain', -10)]).toEqual([null, null]);
-    const snowing = (temperatureOffset_K: number) =>
-      problemsOf(
-        planned('xvlb-ils-24', { ends: 'as seen', precipitation: 'heavy snow' }, { temperatureOffset_K })
-      ).map(({ field }) => field);
+    const snowing = (temperatureOffset_K: number, ends: 'as seen' | 'missed' = 'as seen') =>
+      problemsOf(planned('xvlb-ils-24', { ends, precipitation: 'heavy snow' }, { temperatureOffset_K })).map(
+        ({ field }) => field
+      );
     expect(snowing(0)).toContain('approach.precipitation');
     expect(snowing(-20)).not.toContain('approach.precipitation');
+    // Where the plan says how it ends nothing is asked of the weather.
+    expect(snowing(0, 'missed')).not.toContain('approach.precipitation');
   });
 
   test('decide at the minimum what is seen: three miles are enough, and in heavy snow they are not', () => {

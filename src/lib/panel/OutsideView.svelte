@@ -52,7 +52,7 @@
     if (outside.inCloud) return 'cloud, nothing to be seen';
     const nearest = outside.lights.filter(({ kind }) => kind === 'threshold')[0];
     const first = nearest ?? outside.lights[0];
-    if (!first) return 'the ground below, no runway';
+    if (!first) return 'the ground below and its horizon, no runway';
     const side =
       Math.abs(first.right) < 1
         ? 'ahead'

@@ -53,11 +53,22 @@ const NEAR_M = 3;
 /** Where the field is lost from sight the cloud is everywhere. */
 const LOST: Outlook = { base_ft: -1000, visibility_sm: 0 };
 
-/** Looks out of one lesson's airplane, phase by phase; null where the lesson has nothing to look for. */
+/** Below the cloud of a lesson without an airport one sees as far as reports tell. */
+const CLEAR_SM = 10;
+
+/**
+ * Looks out of one lesson's airplane, phase by phase: in an approach for its runway, elsewhere for the ground below the cloud that was
+ * planned. null where there is nothing to look for: flown with the view-limiting device on from beginning to end.
+ */
 export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outside) | null {
-  const { plan, drill } = lesson;
+  const { plan, drill, area } = lesson;
   const outlook = outlookOfLesson(lesson);
-  if (!outlook || !isApproach(plan)) return null;
+  if (!outlook || !isApproach(plan)) {
+    const { cloudBase_ft } = plan;
+    if (cloudBase_ft === null) return null;
+    const ground_ft = area.groundElevation_ft;
+    return (eye) => groundOf(eye, ground_ft, { base_ft: cloudBase_ft - ground_ft, visibility_sm: CLEAR_SM });
+  }
   const { approach, world } = chartOfPlan(plan, lesson.aircraft);
   const target = plan.approach.circle?.runway ?? approach.runway;
   const there = world.runways.filter(({ airport }) => airport === approach.airport);
@@ -75,31 +86,35 @@ export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outsid
   return (eye, phase) => outsideOf(eye, laid, phase >= lostFrom ? LOST : outlook);
 }
 
-/** What is seen of a runway from an eye through some weather. */
-export function outsideOf(eye: Eye, runway: RunwayInSpace, { base_ft, visibility_sm }: Outlook): Outside {
-  const height_ft = eye.altitude_ft - runway.elevation_ft;
+/** Cloud, or the ground as far as it can be made out, with nothing on it. @param elevation_ft of the ground, from which the base is told */
+function groundOf(eye: Eye, elevation_ft: number, { base_ft, visibility_sm }: Outlook): Outside {
+  const height_ft = eye.altitude_ft - elevation_ft;
   const far_m = visibility_sm * METRES_PER_STATUTE_MILE;
+  const height_m = Math.max(0, height_ft * METRES_PER_FOOT);
   const inCloud = height_ft > base_ft;
-  const blank = {
-    inCloud: true,
+  return {
+    inCloud,
     bank_deg: eye.bank_deg,
     pitch_deg: eye.pitch_deg,
-    plainness: 0,
-    groundFrom_deg: 90,
+    plainness: inCloud ? 0 : plainnessAt(eye, base_ft - height_ft),
+    groundFrom_deg: inCloud || height_m >= far_m ? 90 : Math.asin(height_m / far_m) / RADIANS_PER_DEGREE,
     surface: null,
     markings: [],
     lights: []
   };
-  if (inCloud) return blank;
+}
+
+/** What is seen of a runway from an eye through some weather. */
+export function outsideOf(eye: Eye, runway: RunwayInSpace, outlook: Outlook): Outside {
+  const ground = groundOf(eye, runway.elevation_ft, outlook);
+  if (ground.inCloud) return ground;
+  const far_m = outlook.visibility_sm * METRES_PER_STATUTE_MILE;
+  const height_m = Math.max(0, (eye.altitude_ft - runway.elevation_ft) * METRES_PER_FOOT);
   const see = seeing(eye);
-  const height_m = Math.max(0, height_ft * METRES_PER_FOOT);
   const surface = runway.surface.map(see);
   const isSurfaceSeen = surface.some(({ distance_m }) => distance_m <= far_m);
   return {
-    ...blank,
-    inCloud: false,
-    plainness: plainnessAt(eye, base_ft - height_ft),
-    groundFrom_deg: height_m >= far_m ? 90 : Math.asin(height_m / far_m) / RADIANS_PER_DEGREE,
+    ...ground,
     surface: isSurfaceSeen ? outline(within(surface, far_m)) : null,
     markings: isSurfaceSeen
       ? runway.markings.flatMap((corners) => {

@@ -58,7 +58,7 @@
   const way = new FlownWay(asPlanned);
   const approach = isApproach(plan) ? plan : null;
   const lookingOut = new LookingOut(
-    approach !== null,
+    approach !== null || plan.cloudBase_ft !== null,
     approach?.approach.ends === 'missed' ? 'off' : 'small'
   );
   const benchAnswers = new BenchAnswers(() => data.bench);

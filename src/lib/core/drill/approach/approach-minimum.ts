@@ -53,8 +53,9 @@ export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMi
   };
 }
 
-/** Why what is to fall at a plan's airport cannot fall, or null. */
+/** Why what is to fall at a plan's airport cannot fall, or null; asked only where the weather decides. */
 export function fallsNot(plan: PlannedApproach): string | null {
+  if (plan.approach.ends !== 'as seen') return null;
   return precipitationProblem(plan.approach.precipitation ?? 'none', temperatureOf(plan));
 }
 
