@@ -110,6 +110,6 @@
 
 <p class="mt-6 max-w-prose text-xs text-soft">
   Each part is flown once, without hints and corridors, and judged by {test.edition}: check the current
-  edition. Only what can be shown in Hanza is in it. This is practice: an examiner tests, in an airplane or a
-  qualified device.
+  edition. Attitude hold is allowed, as in other lessons; an examiner sees you fly by hand. Only what can be
+  shown in Hanza is in it. This is practice: an examiner tests, in an airplane or a qualified device.
 </p>
