@@ -5,6 +5,7 @@ import { Clearance } from '../drill/clearance';
 import { placeAltitude, placeAt, placeHeading, placeName, placeSpeed } from '../drill/own-place';
 import { faultKinds } from '../instrument/instrument-fault';
 import { numberIn } from '../measure/number-in';
+import { objectSharing } from '../measure/object-sharing';
 import { oneOf } from '../measure/one-of';
 
 export const LONGEST_CALL = 160;
@@ -66,7 +67,10 @@ export const weatherQuantities = {
 };
 
 /** Wind, gusts, pressure and temperature change evenly over a time. */
-export const WeatherChange = does('weather', { over_s: numberIn('s', 0, 1800), ...weatherQuantities });
+export const WeatherChange = objectSharing(weatherQuantities, {
+  does: Type.Literal('weather'),
+  over_s: numberIn('s', 0, 1800)
+});
 export type WeatherChange = Static<typeof WeatherChange>;
 
 /**
