@@ -11,6 +11,8 @@ export async function up(knex: Knex): Promise<void> {
       edition text NOT NULL CHECK (length(edition) BETWEEN 1 AND 60),
       aircraft text NOT NULL CHECK (length(aircraft) BETWEEN 1 AND 60),
       seed integer NOT NULL CHECK (seed > 0),
+      -- What each of its flights is, and which tasks it shows: as drawn then, whatever is drawn today.
+      parts jsonb NOT NULL,
       set_by uuid NOT NULL,
       set_at timestamptz NOT NULL DEFAULT clock_timestamp(),
       -- Ended before everything was flown, as it may be in a real one.

@@ -85,27 +85,28 @@ describe('its result', () => {
 
   test('by task: a prompt correction is within the standard, what was not flown is told apart from what failed', () => {
     expect(outcomes(resultsOf(whole, null))).toEqual(['not flown']);
-    expect(outcomes(resultsOf(whole, { verdict: 'met with prompt correction', segments: [] }))).toEqual([
-      'satisfactory'
+    expect(
+      outcomes(resultsOf(whole, { verdict: 'met with prompt correction', completed: true, segments: [] }))
+    ).toEqual(['satisfactory']);
+    expect(outcomes(resultsOf(whole, { verdict: 'not met', completed: true, segments: [] }))).toEqual([
+      'unsatisfactory'
     ]);
-    expect(outcomes(resultsOf(whole, { verdict: 'not met', segments: [] }))).toEqual(['unsatisfactory']);
   });
 
   test('an approach and its missed approach each by its own part of the flight', () => {
-    const of = (...segments: ReturnType<typeof segment>[]) =>
-      outcomes(resultsOf(parted, { verdict: 'not met', segments }));
-    expect(of(segment('inbound', true), segment('final', true), segment('missed', false))).toEqual([
-      'satisfactory',
-      'unsatisfactory'
-    ]);
-    expect(of(segment('inbound', false), segment('final', true), segment('missed', true))).toEqual([
+    const of = (completed: boolean, ...segments: ReturnType<typeof segment>[]) =>
+      outcomes(resultsOf(parted, { verdict: 'not met', completed, segments }));
+    const [inbound, final] = [segment('inbound', true), segment('final', true)];
+    expect(of(true, inbound, final, segment('missed', false))).toEqual(['satisfactory', 'unsatisfactory']);
+    expect(of(true, segment('inbound', false), final, segment('missed', true))).toEqual([
       'unsatisfactory',
       'satisfactory'
     ]);
-    // Stopped on the final.
-    expect(of(segment('inbound', true), segment('final', false))).toEqual(['unsatisfactory', 'not flown']);
+    // Broken off, however well it went until then: on the final, and in the climb.
+    expect(of(false, inbound, final)).toEqual(['unsatisfactory', 'not flown']);
+    expect(of(false, inbound, final, segment('missed', true))).toEqual(['satisfactory', 'unsatisfactory']);
     // An instructor's own verdict is of the whole flight.
-    expect(outcomes(resultsOf(parted, { verdict: 'met', segments: [] }))).toEqual([
+    expect(outcomes(resultsOf(parted, { verdict: 'met', completed: false, segments: [] }))).toEqual([
       'satisfactory',
       'satisfactory'
     ]);
@@ -124,8 +125,8 @@ describe('its result', () => {
   test('of who turns before the climb the approach is satisfactory and the missed approach is not; of the reference pilot both are', () => {
     const part = sandling.flat().find(({ shows }) => shows[0]!.id === 'precision' && shows.length > 1)!;
     const of = (habits: Partial<Habits>) => {
-      const { verdict, segments = [] } = gradeFlight(flown(part.plan, habits), part.plan);
-      return outcomes(resultsOf(part, { verdict, segments }));
+      const { verdict, segments = [], comparable } = gradeFlight(flown(part.plan, habits), part.plan);
+      return outcomes(resultsOf(part, { verdict, completed: comparable.completed, segments }));
     };
     expect(of({})).toEqual(['satisfactory', 'satisfactory']);
     expect(of({ turnsBeforeClimb: 1 })).toEqual(['satisfactory', 'unsatisfactory']);

@@ -31,6 +31,8 @@ describe('how a skill went', () => {
         expect(after).toHaveLength(flown.length);
         const half = Math.ceil(flown.length / 2);
         expect(skillHistory(flown.slice(0, half)).after).toEqual(after.slice(0, half));
+        // Shown or not, what was flown before is known.
+        expect(skillHistory(flown, 3).after).toEqual(after.slice(-3));
         const { expected, low, high } = skillOn(fitSkill(flown), flown.at(-1)!.day);
         expect(after.at(-1)).toEqual({ expected, low, high });
         for (const moment of after) {

@@ -70,13 +70,13 @@ describe('a mock test', () => {
     expect(await mockTestsOf(there.instructor, here.student.accountId)).toEqual([]);
   });
 
-  test('counts the first flight of a part that was finished, an instructor’s verdict before the computed one; stopped, it is over', async () => {
+  test('counts the flight of a part that was begun first, an instructor’s verdict before the computed one; stopped, it is over', async () => {
     const id = randomUUID();
     await set(here.instructor, id);
     const [part, other] = (await mockTestById(here.student, id))!.parts;
-    const fly = async (seconds: number) => {
+    const fly = async (seconds: number, lessonId = part!.lessonId) => {
       const attemptId = randomUUID();
-      await openAttempt(here.student, { id: attemptId, lessonId: part!.lessonId, pilot: 'student' });
+      await openAttempt(here.student, { id: attemptId, lessonId, pilot: 'student' });
       await keepChunks(here.student, attemptId, chunks.slice(0, seconds / 2));
       await finishAttempt(here.student, attemptId);
       return attemptId;
@@ -84,7 +84,9 @@ describe('a mock test', () => {
     // Something else was flown than was asked for: whatever it is, it was not that.
     const first = await fly(20);
     await fly(30);
+    // Left lying and flown again is not flown again.
     await openAttempt(here.student, { id: randomUUID(), lessonId: other!.lessonId, pilot: 'student' });
+    await fly(20, other!.lessonId);
     const [counted, begun] = (await mockTestById(here.student, id))!.parts as [
       MockPartReport,
       MockPartReport

@@ -274,7 +274,7 @@ describe('own practice', () => {
     await flown();
     const history = (await taskHistory(here.student, here.student.accountId, TASK))!;
     expect(history.flights.length).toBeGreaterThan(1);
-    expect(history.history.after).toHaveLength(history.flights.length);
+    expect(history.after).toHaveLength(history.flights.length);
     expect(history.flights.map(({ finishedAt }) => finishedAt)).toEqual(
       history.flights.map(({ finishedAt }) => finishedAt).sort()
     );

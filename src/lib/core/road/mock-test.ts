@@ -5,7 +5,6 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import { problemsOf } from '../drill/plan-check';
 import type { Segment } from '../drill/drill';
 import type { Verdict } from '../finding/verdict';
-import { worse } from '../finding/verdict';
 import { turnFromTo } from '../measure/angle';
 import { seededNoise } from '../measure/seeded-noise';
 import { approaches } from '../procedure/approach/approach-catalogue';
@@ -102,6 +101,8 @@ export interface MockResult {
 /** What a mock test asks of its first flight of a part. */
 export interface MockFlight {
   verdict: Verdict;
+  /** Flown to its end. */
+  completed: boolean;
   /** Of an approach, by its parts. */
   segments: readonly { segment: Segment; verdict: Verdict }[];
 }
@@ -113,11 +114,14 @@ export function resultsOf({ shows }: Pick<MockPart, 'shows'>, flight: MockFlight
 
 function outcomeOf(of: MockPart['shows'][number]['of'], flight: MockFlight | null): MockOutcome {
   if (!flight) return 'not flown';
-  // An instructor's own verdict is of the whole flight.
-  const parts = of === 'whole' ? [] : flight.segments.filter(({ segment }) => of.includes(segment));
-  if (of !== 'whole' && flight.segments.length > 0 && parts.length === 0) return 'not flown';
-  const verdict = parts.length > 0 ? parts.map((part) => part.verdict).reduce(worse) : flight.verdict;
-  return verdict === 'not met' ? 'unsatisfactory' : 'satisfactory';
+  // An instructor's own verdict is of the whole flight, and comes without its parts.
+  if (of === 'whole' || flight.segments.length === 0)
+    return flight.verdict === 'not met' ? 'unsatisfactory' : 'satisfactory';
+  const parts = flight.segments.filter(({ segment }) => of.includes(segment));
+  if (parts.length === 0) return 'not flown';
+  // Well begun and broken off is not shown: something came after it, or it was flown to the end.
+  const isOver = flight.completed || flight.segments.at(-1) !== parts.at(-1);
+  return isOver && parts.every(({ verdict }) => verdict !== 'not met') ? 'satisfactory' : 'unsatisfactory';
 }
 
 /** A test as a whole: passed only when every task was satisfactory. */

@@ -91,11 +91,12 @@ export function roadOf(
   };
 }
 
-function standingOfTask(
+/** Where somebody stands with one thing, by the standard of the test. @param flown oldest first */
+export function standingOfTask(
   task: string,
   flown: readonly TaskFlight[],
   day: number,
-  fit: SkillFit
+  fit: SkillFit = fitSkill(flown)
 ): TaskStanding {
   return { task, ...standingOf(flown, day, TEST_STANDARD, fit), toStandard: flightsToStandard(fit, day) };
 }

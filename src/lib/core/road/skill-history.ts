@@ -1,18 +1,19 @@
 import { fitSkill, skillOn, type Skill } from './skill';
 import { isMet, type TaskFlight } from './standing';
 
-/** How far somebody was with one thing after each of its flights, as it would have been said then. */
+/** How far somebody was with one thing after its flights, as it would have been said then. */
 export interface SkillHistory {
-  /** One for each flight, oldest first. */
+  /** One for each of the latest flights, oldest first. */
   after: Pick<Skill, 'expected' | 'low' | 'high'>[];
-  /** Of the flights, by their place: the best of those that met the standard, or of all; the newest of equals. */
+  /** Of all flights, by their place: the best of those that met the standard, or of all; the newest of equals. */
   best: number;
 }
 
-/** @param flown oldest first, at least one */
-export function skillHistory(flown: readonly TaskFlight[]): SkillHistory {
-  const after = flown.map(({ day }, i) => {
-    const { expected, low, high } = skillOn(fitSkill(flown.slice(0, i + 1)), day);
+/** @param flown oldest first, at least one @param shown after how many of the latest it is said */
+export function skillHistory(flown: readonly TaskFlight[], shown = flown.length): SkillHistory {
+  const first = Math.max(0, flown.length - shown);
+  const after = flown.slice(first).map(({ day }, i) => {
+    const { expected, low, high } = skillOn(fitSkill(flown.slice(0, first + i + 1)), day);
     return { expected, low, high };
   });
   const someMet = flown.some(isMet);

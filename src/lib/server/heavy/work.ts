@@ -24,14 +24,14 @@ import { instrumentTest, readinessOf, type Readiness } from '../../core/road/rea
 import {
   keptStanding,
   roadOf,
+  standingOfTask,
   type KeptStanding,
   type Road,
   type RoadFlight,
   type TaskStanding
 } from '../../core/road/road';
-import { instrumentSyllabus } from '../../core/road/instrument-syllabus';
+import { mockTest, type MockPart } from '../../core/road/mock-test';
 import { skillHistory, type SkillHistory } from '../../core/road/skill-history';
-import type { TaskFlight } from '../../core/road/standing';
 import type { Syllabus } from '../../core/road/syllabus';
 import { unusualIn } from './unusual-flight';
 import type { PilotKind } from '../pilot-kind';
@@ -163,18 +163,27 @@ async function keepsStanding(asked: { flights: RoadFlight[] }): Promise<KeptStan
 
 /** How one thing went, flight by flight, and where it stands by all of them. */
 async function skillHistoryOf(asked: {
-  flights: TaskFlight[];
-  all: RoadFlight[];
+  task: string;
+  flights: RoadFlight[];
+  shown: number;
   day: number;
 }): Promise<{ history: SkillHistory; standing: TaskStanding }> {
-  const [standing] = roadOf(instrumentSyllabus, asked.all, [], asked.day).standings;
-  return { history: skillHistory(asked.flights), standing: withoutDraws(standing!) };
+  const { task, flights, shown, day } = asked;
+  return {
+    history: skillHistory(flights, shown),
+    standing: withoutDraws(standingOfTask(task, flights, day))
+  };
+}
+
+async function drawnTest(asked: { aircraft: string; seed: number }): Promise<MockPart[]> {
+  return mockTest(instrumentTest, asked.aircraft, asked.seed);
 }
 
 const works = {
   road,
   keptStanding: keepsStanding,
   skillHistory: skillHistoryOf,
+  mockTest: drawnTest,
   assemble,
   csv,
   cardProposals,

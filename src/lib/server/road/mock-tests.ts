@@ -4,10 +4,11 @@ import { aircraftCatalogue } from '../../core/aircraft/catalogue';
 import type { Segment } from '../../core/drill/drill';
 import type { Verdict } from '../../core/finding/verdict';
 import { Rejection } from '../../core/measure/rejection';
-import { mockTest, mockVerdict, resultsOf, type MockPart, type MockResult } from '../../core/road/mock-test';
+import { mockVerdict, resultsOf, type MockPart, type MockResult } from '../../core/road/mock-test';
 import { instrumentTest } from '../../core/road/readiness';
 import { as } from '../database';
 import { drillNames } from '../drill-names';
+import { heavily } from '../heavy/pool';
 import { teaches, type Identity } from '../identity';
 import { planLesson } from '../lessons';
 
@@ -53,7 +54,7 @@ export async function setMockTest(
     throw new Rejection('aircraft', aircraft, `one of ${aircraftCatalogue.map((one) => one.id).join(', ')}`);
   if (!Number.isInteger(seed) || seed < 1 || seed > 1_000_000)
     throw new Rejection('seed', seed, 'a whole number from 1 to 1,000,000');
-  const parts = mockTest(instrumentTest, aircraft, seed);
+  const parts = await heavily(identity, 'mockTest', { aircraft, seed });
   await as(identity, async (db) => {
     const student = await db('account')
       .select('id')
@@ -70,6 +71,7 @@ export async function setMockTest(
         edition: instrumentTest.edition,
         aircraft,
         seed,
+        parts: JSON.stringify(parts.map(({ flown, shows }): KeptPart => ({ flown, shows }))),
         set_by: identity.accountId
       })
       .onConflict('id')
@@ -117,6 +119,9 @@ export async function mockTestsOf(identity: Identity, studentId: string): Promis
   return reports(identity, (query) => query.where('m.student_id', studentId));
 }
 
+/** What is kept of a part beside its lesson. */
+type KeptPart = Pick<MockPart, 'flown' | 'shows'>;
+
 interface TestRow {
   id: string;
   studentId: string;
@@ -128,6 +133,7 @@ interface TestRow {
   setBy: string;
   setAt: Date;
   stoppedAt: Date | null;
+  parts: KeptPart[];
 }
 interface PartRow {
   testId: string;
@@ -139,7 +145,7 @@ interface PartRow {
   verdict: Verdict | null;
   segments: { segment: Segment; verdict: Verdict }[] | null;
   worst: string | null;
-  open: boolean;
+  completed: boolean;
 }
 
 async function reports(
@@ -162,7 +168,8 @@ async function reports(
           'm.seed',
           'b.name as setBy',
           'm.set_at as setAt',
-          'm.stopped_at as stoppedAt'
+          'm.stopped_at as stoppedAt',
+          'm.parts'
         )
     )
       .orderBy('m.set_at', 'desc')
@@ -176,9 +183,9 @@ async function reports(
     };
   });
   return tests.map((test) => {
-    const planned = mockTest(instrumentTest, test.aircraft, test.seed);
-    const mine = parts.filter(({ testId }) => testId === test.id);
-    const told = mine.map((row): MockPartReport => partReport(row, planned[row.number - 1]!, names));
+    const told = parts
+      .filter(({ testId }) => testId === test.id)
+      .map((row) => partReport(row, test.parts[row.number - 1]!, names));
     return {
       ...test,
       standard: instrumentTest.name,
@@ -193,16 +200,15 @@ async function reports(
   });
 }
 
-/** Of each part its first flight that was finished: a test is not flown again. An instructor's own verdict goes before the computed one. */
+/** Of each part the flight that was begun first: who does not like it cannot leave it lying and begin another. An instructor's own verdict goes before the computed one. */
 async function partsOf(db: Knex, testIds: readonly string[]): Promise<PartRow[]> {
   if (testIds.length === 0) return [];
   return db('lesson as l')
     .joinRaw(
       `LEFT JOIN LATERAL (
-         SELECT t.id, t.finished_at FROM attempt t
-         WHERE t.lesson_id = l.id AND t.pilot = 'student' AND t.taken_from IS NULL
-           AND t.finished_at IS NOT NULL AND t.discarded_at IS NULL
-         ORDER BY t.finished_at LIMIT 1
+         SELECT id, finished_at FROM attempt
+         WHERE lesson_id = l.id AND pilot = 'student' AND taken_from IS NULL AND discarded_at IS NULL
+         ORDER BY started_at LIMIT 1
        ) t ON true
        LEFT JOIN newest_grade g ON g.attempt_id = t.id
        LEFT JOIN LATERAL (SELECT verdict FROM grade_override WHERE attempt_id = t.id ORDER BY made_at DESC LIMIT 1) o ON true`
@@ -221,23 +227,21 @@ async function partsOf(db: Knex, testIds: readonly string[]): Promise<PartRow[]>
       db.raw(
         `concat_ws(': ', g.computed#>>'{findings,0,title}', g.computed#>>'{findings,0,evidence}') AS worst`
       ),
-      db.raw(
-        `EXISTS (SELECT 1 FROM attempt u WHERE u.lesson_id = l.id AND u.pilot = 'student' AND u.finished_at IS NULL AND u.discarded_at IS NULL) AS open`
-      )
+      db.raw("coalesce((g.comparable->>'completed')::boolean, false) AS completed")
     );
 }
 
-function partReport(row: PartRow, part: MockPart, names: Record<string, string>): MockPartReport {
-  const { attemptId, verdict } = row;
-  const isFlown = attemptId !== null && verdict !== null;
+function partReport(row: PartRow, part: KeptPart, names: Record<string, string>): MockPartReport {
+  const { attemptId, finishedAt, verdict, completed } = row;
+  const isFlown = attemptId !== null && finishedAt !== null && verdict !== null;
   return {
     number: row.number,
     lessonId: row.lessonId,
     name: names[part.flown] ?? part.flown,
-    results: resultsOf(part, isFlown ? { verdict, segments: row.segments ?? [] } : null),
+    results: resultsOf(part, isFlown ? { verdict, completed, segments: row.segments ?? [] } : null),
     flight: isFlown
-      ? { attemptId, finishedAt: row.finishedAt!.toISOString(), score: row.score!, worst: row.worst || null }
+      ? { attemptId, finishedAt: finishedAt.toISOString(), score: row.score!, worst: row.worst || null }
       : null,
-    isUnderWay: !isFlown && row.open
+    isUnderWay: attemptId !== null && !isFlown
   };
 }

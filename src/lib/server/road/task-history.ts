@@ -7,11 +7,17 @@ import type { Identity } from '../identity';
 import { dayOf, momentOf, roadFlights } from './flights-on-road';
 import type { StandingLine } from './todays-road';
 
+export type HistoryFlight = TaskFlight & { attemptId: string; finishedAt: string };
+
 /** One thing that is flown, as it went for somebody over time. */
 export interface TaskHistory {
   name: string;
-  flights: (TaskFlight & { attemptId: string; finishedAt: string })[];
-  history: SkillHistory;
+  /** The latest, oldest first. */
+  flights: HistoryFlight[];
+  /** After each of them. */
+  after: SkillHistory['after'];
+  /** Of all there ever were. */
+  best: HistoryFlight;
   standing: StandingLine;
 }
 
@@ -28,17 +34,18 @@ export async function taskHistory(
   const all = await as(identity, (db) => roadFlights(db, studentId, task));
   if (all.length === 0) return null;
   const { history, standing } = await heavily(identity, 'skillHistory', {
-    flights: all.slice(-SHOWN),
-    all,
+    task,
+    flights: all,
+    shown: SHOWN,
     day: dayOf(new Date())
   });
+  const dated = all.map((flight) => ({ ...flight, finishedAt: momentOf(flight.day).toISOString() }));
   const name = names[task] ?? task;
   return {
     name,
-    history,
     standing: { ...standing, name },
-    flights: all
-      .slice(-SHOWN)
-      .map((flight) => ({ ...flight, finishedAt: momentOf(flight.day).toISOString() }))
+    flights: dated.slice(-SHOWN),
+    after: history.after,
+    best: dated[history.best]!
   };
 }

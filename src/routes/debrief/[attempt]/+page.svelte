@@ -172,15 +172,7 @@
         <NeedleMiles {lesson} flight={judged} spans={grade.phases} />
       {/if}
       {#if hold}
-        <HoldCircuits
-          {lesson}
-          {flight}
-          {track}
-          measure={hold}
-          onmoment={(time_s) => {
-            player.go(time_s);
-          }}
-        />
+        <HoldCircuits {lesson} {flight} {track} measure={hold} onmoment={(time_s) => player.go(time_s)} />
       {/if}
     {/if}
   </section>

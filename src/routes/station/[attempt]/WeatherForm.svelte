@@ -1,8 +1,8 @@
 <!-- Other weather: presets about the minimum, the school's own, and each quantity along its range. Only what was moved is changed. -->
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { precipitationProblem, precipitations, type Precipitation } from '$core/air/precipitation';
-  import { turbulenceLevels, type TurbulenceLevel } from '$core/air/turbulence';
+  import { precipitationProblem, precipitations } from '$core/air/precipitation';
+  import { turbulenceLevels } from '$core/air/turbulence';
   import { LONGEST_CALL, type Command, type WeatherChange } from '$core/flight/command';
   import type { WeatherNow } from '$core/flight/weather-now';
   import { figure, heading } from '$core/measure/figure';
@@ -14,17 +14,8 @@
   import { askServer } from './ask-server';
   import type { PageData } from './$types';
 
-  interface Weather {
-    base_ft: number;
-    visibility_sm: number;
-    precipitation: Precipitation;
-    windFrom_deg: number;
-    windSpeed_kt: number;
-    gust_kt: number;
-    turbulence: TurbulenceLevel;
-    temperature_C: number;
-    altimeterSetting_hPa: number;
-  }
+  /** The visibility but for what falls. */
+  type Weather = Omit<WeatherNow, 'dryVisibility_sm'>;
   let {
     now,
     standard_C,
@@ -137,7 +128,7 @@
   step: number,
   shown: string
 )}
-  <div class="w-40">
+  <div class="w-36">
     <p class="flex justify-between text-xs {id in moved ? 'font-bold' : 'text-soft'}">
       <span>{label}</span><span class="figure">{shown}</span>
     </p>
@@ -170,7 +161,7 @@
         />
       </div>
     {/if}
-    <div class="w-36">
+    <div class="w-44">
       <Choice
         label="Turbulence"
         bind:value={() => to.turbulence, (turbulence) => (moved = { ...moved, turbulence })}
@@ -199,15 +190,6 @@
         ]}
       />
     </div>
-    <button class="{button.main} min-h-11" disabled={!isMoved || falls !== null} onclick={give}
-      >Change it</button
-    >
-    <button
-      class="{button.plain} min-h-11"
-      disabled={!isKnown}
-      onclick={() => ongive({ does: 'call', words: said(now).slice(0, LONGEST_CALL) })}
-      >Tell the weather</button
-    >
   </div>
   <div class="flex flex-wrap items-end gap-x-5 gap-y-2">
     {#if minimum}
@@ -235,17 +217,28 @@
     )}
   </div>
   {#if falls}<p class="text-[13px] text-hard" role="alert">{falls}</p>{/if}
-  <form class="flex flex-wrap items-center gap-2 text-[13px]" onsubmit={keep}>
-    <label class="text-soft" for="own-weather">Keep what was moved as</label>
-    <input id="own-weather" class="{input} max-w-56" maxlength="60" bind:value={ownName} />
-    <button class={button.plain} disabled={ownName.trim() === '' || !isMoved || falls !== null}
-      >Keep the weather</button
+  <div class="flex flex-wrap items-center gap-2">
+    <button class="{button.main} min-h-11" disabled={!isMoved || falls !== null} onclick={give}
+      >Change it</button
     >
-    {#if shownOwn}<button type="button" class={button.quiet} onclick={() => putAway(shownOwn.id)}
-        >Put “{shownOwn.name}” away</button
-      >{/if}
-    {#if problem}<p class="text-hard" role="alert">{problem}</p>{/if}
-  </form>
+    <button
+      class="{button.plain} min-h-11"
+      disabled={!isKnown}
+      onclick={() => ongive({ does: 'call', words: said(now).slice(0, LONGEST_CALL) })}
+      >Tell the weather</button
+    >
+    <form class="ml-auto flex flex-wrap items-center gap-2 text-[13px]" onsubmit={keep}>
+      <label class="text-soft" for="own-weather">Keep what was moved as</label>
+      <div class="w-44"><input id="own-weather" class={input} maxlength="60" bind:value={ownName} /></div>
+      <button class={button.plain} disabled={ownName.trim() === '' || !isMoved || falls !== null}
+        >Keep the weather</button
+      >
+      {#if shownOwn}<button type="button" class={button.quiet} onclick={() => putAway(shownOwn.id)}
+          >Put “{shownOwn.name}” away</button
+        >{/if}
+      {#if problem}<p class="text-hard" role="alert">{problem}</p>{/if}
+    </form>
+  </div>
   <p class="text-xs text-soft">
     The student is not told of a change until you tell it: an altimeter left on the old setting shows a wrong
     altitude. Rain and snow take from the visibility.

@@ -8,8 +8,7 @@
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
-  const { flights, history, standing } = $derived(data.task);
-  const best = $derived(flights[history.best]!);
+  const { flights, after, best, standing } = $derived(data.task);
   const latest = $derived(flights.at(-1)!);
   const isBestLatest = $derived(best.attemptId === latest.attemptId);
   let width = $state(720);
@@ -41,7 +40,7 @@
     A point a flight, filled where it met the standard. The line is what the next was expected to come to, as
     it would have been said then, within the shaded interval for eight of ten people.
   </p>
-  <div class="mt-2"><SkillPath {flights} after={history.after} {width} /></div>
+  <div class="mt-2"><SkillPath {flights} {after} {width} /></div>
 </section>
 
 <div class="mt-6 grid gap-x-10 gap-y-6 md:grid-cols-2">
