@@ -4,7 +4,9 @@ import { lessonOf } from '$core/drill/lesson';
 import { placesOfLesson } from '$core/drill/places-of-lesson';
 import type { Command } from '$core/flight/command';
 import { column, sampleAt } from '$core/flight/flight';
+import { flownFlight } from '$core/flight/flown-flight';
 import { gradeFlight } from '$core/grade/grade';
+import { everyTime } from '$core/grade/time-before';
 import { flownAsked, type Asked } from './flown-asked';
 import { planned } from './planned-approach';
 
@@ -76,6 +78,19 @@ describe('an approach that is flown several times in one lesson', () => {
       -1
     );
     expect(over_s).toBeLessThan(flight.length / flight.rate_hz);
+  });
+
+  test('what is shown of it has every time’s phases, each with its goal, in the order they were flown', () => {
+    const shown = flownFlight(flight, lesson);
+    const times = everyTime(grade);
+    expect(shown.spans.map(({ phaseId, start_s }) => ({ phaseId, start_s }))).toEqual(
+      grade.phases.map(({ phaseId, start_s }) => ({ phaseId, start_s }))
+    );
+    const known = new Set(shown.lesson.drill.phases.map(({ id }) => id));
+    expect(times.phases.filter(({ phaseId }) => !known.has(phaseId))).toEqual([]);
+    expect(shown.track).toHaveLength(Math.ceil(flight.length / flight.rate_hz));
+    // Never commanded, it is the lesson as it was planned.
+    expect(flownFlight({ ...flight, events: [] }, lesson).lesson).toBe(lesson);
   });
 
   test('a flight that was never put back has no other times', () => {

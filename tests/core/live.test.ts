@@ -143,7 +143,7 @@ describe('what is said while it is flown', () => {
     const final = new Set(graded.findings.map(key));
     let said = 0;
     for (let samples = 200; samples <= whole.length; samples += 150) {
-      const so = flightSoFar(until(samples), descent);
+      const so = flightSoFar(until(samples), lessonOf(descent));
       for (const found of so.findings) expect(final).toContain(key(found));
       said += so.findings.length;
       for (const span of so.phases.filter(({ complete }) => complete))
@@ -159,10 +159,10 @@ describe('what is said while it is flown', () => {
     const worst = measures
       .flatMap(({ exceedances }) => exceedances)
       .find(({ start_s, end_s }) => end_s - start_s > 2)!;
-    const then = flightSoFar(until(Math.round(worst.peak_s * whole.rate_hz) + 1), descent);
+    const then = flightSoFar(until(Math.round(worst.peak_s * whole.rate_hz) + 1), lessonOf(descent));
     expect(then.outside.length).toBeGreaterThan(0);
     expect(then.outside.join()).toMatch(/\d/);
-    expect(flightSoFar(until(50), descent).outside).toEqual([]);
+    expect(flightSoFar(until(50), lessonOf(descent)).outside).toEqual([]);
     expect(duration(then.flight)).toBeCloseTo(worst.peak_s, 0);
   });
 });

@@ -2,7 +2,7 @@ import { clamp } from '$core/measure/clamp';
 import type { AircraftFile } from '$core/aircraft/aircraft-file';
 import { LARGEST_BANK_DEG, LARGEST_PITCH_DEG } from '$core/aircraft/attitude-hold';
 import type { AutopilotModes } from '$core/aircraft/autopilot';
-import type { AssistLevel } from '$core/drill/lesson-plan';
+import type { AssistLevel } from '$core/drill/assist-level';
 import type { Hands } from '$core/flight/hands';
 import { noBugs, type Bugs } from '$core/instrument/bugs';
 import type { Readings } from '$core/instrument/readings';

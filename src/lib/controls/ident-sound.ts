@@ -1,5 +1,4 @@
-import { DOT_S, IDENT_TONE_HZ, identTones, morseOf } from '$core/radio/morse';
-import { MARKER_TONE_HZ } from '$core/radio/receiver';
+import { DOT_S, IDENT_TONE_HZ, MARKER_TONE_HZ, identTones, morseOf } from '$core/radio/morse';
 
 /** An ident is repeated this long after it began. */
 const REPEATS_S = 8;

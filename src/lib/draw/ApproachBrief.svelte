@@ -1,30 +1,26 @@
 <script lang="ts">
-  import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
-  import type { Lesson } from '$core/drill/lesson';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import { briefItems } from '$core/procedure/approach/card-words';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
   /** The approach of a lesson as its card briefs it, on the lesson's own day. */
-  let { lesson, plan, words = true }: { lesson: Lesson; plan: PlannedApproach; words?: boolean } = $props();
-  const { approach, day, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
-  const items = $derived(words ? briefItems(approach, card, day) : []);
+  let { chart }: { chart: ApproachChart } = $props();
+  const { approach, day, card, picture } = $derived(chart);
+  const items = $derived(briefItems(approach, card, day));
 </script>
 
 <div class="grid gap-3 sm:grid-cols-2 print:grid-cols-2">
   <ApproachPlan {picture} label="Plan of {approach.name}: ways in, final course, missed approach" />
   <ApproachProfile {approach} {card} />
 </div>
-{#if words}
-  <dl class="grid grid-cols-[110px_1fr] gap-x-3 gap-y-1 text-[13px] [&_dt]:text-soft">
-    {#each items as { id, title, lines } (id)}
-      <dt>{title}</dt>
-      <dd>
-        {#each lines as line, i (i)}<p class={id === 'minimum' && i === 0 ? 'font-bold' : ''}>
-            {line}
-          </p>{/each}
-      </dd>
-    {/each}
-  </dl>
-{/if}
+<dl class="grid grid-cols-[110px_1fr] gap-x-3 gap-y-1 text-[13px] [&_dt]:text-soft">
+  {#each items as { id, title, lines } (id)}
+    <dt>{title}</dt>
+    <dd>
+      {#each lines as line, i (i)}<p class={id === 'minimum' && i === 0 ? 'font-bold' : ''}>
+          {line}
+        </p>{/each}
+    </dd>
+  {/each}
+</dl>

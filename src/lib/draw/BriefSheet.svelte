@@ -1,16 +1,12 @@
 <script lang="ts">
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import { powerWords } from '$core/aircraft/power-shown';
-  import { isApproach } from '$core/drill/approach/approach-drill';
   import type { Briefing } from '$core/drill/briefing';
-  import type { Lesson } from '$core/drill/lesson';
   import { circumstancesOf } from '$core/grade/circumstances';
-  import { holdClearance } from '$core/drill/hold-clearance';
+  import type { LessonBrief } from '$core/flight/lesson-brief';
   import { areaNames } from '$core/instrument/scan-area';
   import { clock, figure, signedFigure } from '$core/measure/figure';
   import { patternNames, patternWords } from '$core/drill/scan-pattern';
-  import { navigationBrief } from '$core/drill/navigation-brief';
-  import { planPicture, startPoint } from '$core/flight/plan-picture';
   import { taskNames } from '$core/drill/tolerance-profile';
   import ApproachBrief from './ApproachBrief.svelte';
   import PlanView from './PlanView.svelte';
@@ -19,27 +15,23 @@
   import { goalWords } from './goal-words';
 
   let {
-    lesson,
+    brief,
     briefing,
     phases = false,
     teaches = true
   }: {
-    lesson: Lesson;
+    brief: LessonBrief;
+    /** That of the brief: the airplane can fly what is asked for. */
     briefing: Briefing;
     phases?: boolean;
     /** For who teaches: everything. A student is told nothing that a test asks, and of no failure that is to come. */
     teaches?: boolean;
   } = $props();
-  const withheld = $derived(!teaches && lesson.plan.corridors === 'test');
-  const clearances = $derived(lesson.drill.phases.flatMap((phase) => holdClearance(phase) ?? []));
+  const { lesson, clearances, fromAbove, chart } = $derived(brief);
   const harder = $derived(circumstancesOf(lesson));
+  const withheld = $derived(!teaches && lesson.plan.corridors === 'test');
   const { drill, tolerance, aircraft } = $derived(lesson);
-  const approach = $derived(isApproach(lesson.plan) ? lesson.plan : null);
-  /** The card of an approach says all that, and in its order. */
-  const navigationLines = $derived(
-    approach ? [] : navigationBrief(lesson).slice(0, withheld ? 1 : undefined)
-  );
-  const fromAbove = $derived(planPicture(lesson));
+  const navigationLines = $derived(brief.navigationLines.slice(0, withheld ? 1 : undefined));
   const drift = $derived(Math.round(briefing.drift_deg));
   /** Phases flown with the same setting stand in one line. */
   const settings = $derived.by(() => {
@@ -59,7 +51,7 @@
     return lines;
   });
   /** The chart of an approach shows its turns itself. */
-  const turnsDrawn = $derived(!approach && drill.phases.some((p) => p.goal.lateral.kind === 'turn'));
+  const turnsDrawn = $derived(!chart && drill.phases.some((p) => p.goal.lateral.kind === 'turn'));
   const turns = $derived([
     ...new Map(briefing.turns.map((turn) => [Math.round(turn.bank_deg), turn])).values()
   ]);
@@ -68,9 +60,9 @@
 <div class="grid grid-cols-1 gap-3.5">
   <p class="text-[13px] text-soft">{drill.purpose}</p>
   <div class="grid grid-cols-1 items-start gap-3 {turnsDrawn ? 'sm:grid-cols-[3fr_2fr]' : ''}">
-    {#if approach}<ApproachBrief {lesson} plan={approach} />{:else if fromAbove && !withheld}<PlanView
+    {#if chart}<ApproachBrief {chart} />{:else if fromAbove && !withheld}<PlanView
         picture={fromAbove}
-        track={[startPoint(lesson)]}
+        track={[fromAbove.start]}
         pointing_deg={lesson.start.heading_deg}
         width={520}
         height={230}
@@ -78,7 +70,7 @@
       />{:else}<PlannedProfile {lesson} />{/if}
     {#if turnsDrawn}<TrackMap {lesson} width={260} height={170} />{/if}
   </div>
-  {#each new Set(clearances) as words (words)}<p class="text-[13px] font-bold">{words}</p>{/each}
+  {#each clearances as words (words)}<p class="text-[13px] font-bold">{words}</p>{/each}
   {#if navigationLines.length > 0}
     <dl class="grid grid-cols-[110px_1fr] gap-x-3 gap-y-0.5 text-[13px] [&_dt]:text-soft">
       {#each navigationLines as line, i (i)}
@@ -128,7 +120,7 @@
     class="grid grid-cols-2 gap-x-8 gap-y-1 text-[13px] [&>div]:flex [&>div]:justify-between [&>div]:gap-3 [&_dd]:font-mono [&_dt]:text-soft"
   >
     <!-- How long an approach takes follows from its legs, and is not worked out. -->
-    {#if !approach}<div>
+    {#if !chart}<div>
         <dt>Takes</dt>
         <dd>about {clock(briefing.expected_s)}</dd>
       </div>{/if}

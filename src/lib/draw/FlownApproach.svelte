@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
-  import type { Lesson } from '$core/drill/lesson';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import { briefingDone } from '$core/flight/briefing-done';
   import type { Flight } from '$core/flight/flight';
   import { placedAt_s, sincePlaced } from '$core/flight/placings';
@@ -12,13 +11,13 @@
 
   /** The chart of an approach from above and from the side, with the way flown until the moment of the cursor. */
   let {
-    lesson,
+    chart,
     plan,
     flight,
     final_s,
     cursor_s
   }: {
-    lesson: Lesson;
+    chart: ApproachChart;
     plan: PlannedApproach;
     flight: Flight | null;
     /** When the final began; null: it was not reached. */
@@ -26,7 +25,6 @@
     cursor_s: number;
   } = $props();
 
-  const chart = $derived(chartOfPlan(plan, lesson.aircraft));
   const { approach, world, card, picture } = $derived(chart);
   const { missedPoint_nm } = $derived(card.profile);
   const circles = $derived(plan.approach.circle !== undefined && plan.approach.ends !== 'missed');

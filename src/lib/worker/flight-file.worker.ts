@@ -1,17 +1,16 @@
 /// <reference lib="webworker" />
 import { gunzipSync } from 'fflate';
+import type { Lesson } from '$core/drill/lesson';
+import { flownFlight } from '$core/flight/flown-flight';
 import { flightFromParquet } from '$core/format/flight-parquet';
+import { buffersOf } from './flight-buffers';
+import { answer } from './one-answer';
 
-/** Fetches a stored flight and reads it, off the interface's thread. */
-onmessage = async ({ data: address }: MessageEvent<string>) => {
-  try {
+/** Fetches a stored flight, reads it and works out what follows from it, off the interface's thread. */
+onmessage = ({ data: { address, planned } }: MessageEvent<{ address: string; planned: Lesson }>) =>
+  answer(async () => {
     const response = await fetch(address);
     if (!response.ok) throw new Error(`the server answered ${response.status}`);
     const bytes = new Uint8Array(await response.arrayBuffer());
-    const flight = await flightFromParquet(bytes, (part) => gunzipSync(part));
-    const columns = [...flight.columns.values()].map(({ buffer }) => buffer as ArrayBuffer);
-    postMessage({ flight }, columns);
-  } catch (error) {
-    postMessage({ message: error instanceof Error ? error.message : String(error) });
-  }
-};
+    return flownFlight(await flightFromParquet(bytes, (part) => gunzipSync(part)), planned);
+  }, buffersOf);

@@ -5,6 +5,7 @@ import type { Check, Phase } from '$core/drill/drill';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import type { Happening } from '$core/flight/flight-event';
 import type { Command } from '$core/flight/command';
+import type { PlanPoint } from '$core/flight/plan-picture';
 import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
@@ -57,6 +58,10 @@ export interface Frame {
   autopilot: AutopilotShown | null;
   /** Where the airplane is; null without radios. */
   place: Place | null;
+  /** The same, on the plan of the lesson. */
+  fromAbove: PlanPoint | null;
+  /** Where the runway is that is to be seen now; null while none is. */
+  runway: string | null;
   /** The instructor has control and the student's eyes are closed. */
   eyesClosed: boolean;
   /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */

@@ -6,6 +6,8 @@ import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
 import { coach, type Coach } from '$core/grade/coach';
 import { examiner, isTest, type Examiner } from '$core/grade/examiner';
+import { planProjection } from '$core/flight/plan-picture';
+import { runwayInPhase } from '$core/flight/runway-in-sight';
 import { flightFromChunks } from '$core/flight/recorder';
 import { noHabits } from '$core/pilot/habits';
 import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flight';
@@ -49,6 +51,7 @@ let handsMovedBefore = 0;
 let changesTold = 0;
 let looksOut = false;
 let lookOut: ReturnType<typeof lookingOut> = null;
+let fromAbove: ReturnType<typeof planProjection> | null = null;
 const live: LiveSamples = liveSamples();
 
 const tell = (message: FromFlight) => postMessage(message);
@@ -80,6 +83,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
       : null;
   lookOut = lookingOut(lesson);
+  fromAbove = lesson.navigation && planProjection(lesson);
   handsMovedBefore = 0;
   acts = actsOn(flown);
   tellAsked();
@@ -88,16 +92,20 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
 }
 
 function frame(): Frame {
+  const readings = flown!.loop.readings();
+  const place = flown!.loop.navigation() && flown!.loop.place();
   return {
     time_s: flown!.loop.time_s(),
-    readings: flown!.loop.readings(),
+    readings,
     phaseIndex: flown!.phase().index,
     // What the airplane is really flying with: in a hand-over, the instructor's.
     hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
     trueAltitude_ft: flown!.loop.trueAltitude_ft(),
     navigation: flown!.loop.navigation(),
     autopilot: flown!.loop.autopilot(),
-    place: flown!.loop.navigation() && flown!.loop.place(),
+    place,
+    fromAbove: place && fromAbove && fromAbove(place),
+    runway: place && runwayInPhase(flown!.lesson, flown!.phase().index, place, readings.heading_deg),
     eyesClosed: flown!.eyesClosed(),
     looksAt,
     hint,

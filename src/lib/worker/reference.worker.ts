@@ -1,17 +1,15 @@
 /// <reference lib="webworker" />
-import { lessonOf } from '$core/drill/lesson';
-import type { LessonPlan } from '$core/drill/lesson-plan';
-import { countsOf } from '$core/flight/flight';
+import type { Lesson } from '$core/drill/lesson';
+import { flownFlight } from '$core/flight/flown-flight';
 import { flightFromChunks } from '$core/flight/recorder';
 import { simulateFlight } from '$core/flight/simulated-flight';
 import { noHabits } from '$core/pilot/habits';
+import { buffersOf } from './flight-buffers';
+import { answer } from './one-answer';
 
 /** Flies the reference pilot through a lesson, in the same air, off the interface's thread. */
-onmessage = ({ data }: MessageEvent<LessonPlan>) => {
-  try {
-    const flight = flightFromChunks(simulateFlight(lessonOf(data), noHabits, data.seed));
-    postMessage({ counts: countsOf(flight) });
-  } catch (error) {
-    postMessage({ message: error instanceof Error ? error.message : String(error) });
-  }
-};
+onmessage = ({ data: lesson }: MessageEvent<Lesson>) =>
+  answer(
+    () => flownFlight(flightFromChunks(simulateFlight(lesson, noHabits, lesson.plan.seed)), lesson),
+    buffersOf
+  );

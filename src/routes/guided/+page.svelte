@@ -1,6 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { guidedTexts } from '$core/drill/approach/guided-lesson';
+  import { guidedTexts } from '$core/drill/approach/guided-text';
   import { guidedStages, type GuidedStage } from '$core/drill/approach/guided-step';
   import type { Verdict as VerdictKind } from '$core/finding/verdict';
   import { button } from '$lib/ui/button';

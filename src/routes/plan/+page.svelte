@@ -5,16 +5,15 @@
   import { navigating } from '$app/state';
   import { untrack } from 'svelte';
   import { aircraftById } from '$core/aircraft/catalogue';
-  import { briefingFor } from '$core/drill/briefing';
   import { approachDrill, isApproach } from '$core/drill/approach/approach-drill';
   import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-approach';
   import { drillCatalogue } from '$core/drill/catalogue/catalogue';
   import { figuresOf } from '$core/drill/lesson-figures';
-  import { lessonOf } from '$core/drill/lesson';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { problemsOf } from '$core/drill/plan-check';
   import { sensiblePlan } from '$core/drill/sensible-plan';
   import { Rejection } from '$core/measure/rejection';
+  import { lessonBrief } from '$core/flight/lesson-brief';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
   import { draftOf, dropDraft, keepDraft } from '$lib/ui/draft';
@@ -107,9 +106,8 @@
   const refused = $derived(
     form && 'field' in form && touchedSince === 0 ? { field: form.field, message: form.message } : null
   );
-  const lesson = $derived(problems.length > 0 ? null : lessonOf(whole));
-  const briefing = $derived(lesson ? briefingFor(lesson) : null);
-  const ready = $derived(briefing !== null && !('kind' in briefing) && data.studentId !== null);
+  const brief = $derived(problems.length > 0 ? null : lessonBrief(whole));
+  const ready = $derived(brief !== null && !('kind' in brief.briefing) && data.studentId !== null);
 
   function problem(field: string): string | null {
     return (
@@ -266,10 +264,13 @@
 
   <div class="min-w-0">
     <div class="sticky top-3">
-      {#if lesson && briefing && !('kind' in briefing)}
-        <BriefSheet {lesson} {briefing} />
+      {#if brief && !('kind' in brief.briefing)}
+        <BriefSheet {brief} briefing={brief.briefing} />
       {:else}
-        <CannotBeFlown {problems} impossible={briefing && 'kind' in briefing ? briefing.explanation : null} />
+        <CannotBeFlown
+          {problems}
+          impossible={brief && 'kind' in brief.briefing ? brief.briefing.explanation : null}
+        />
       {/if}
       {#if refused && !problems.some((p) => p.field === refused.field)}
         <p class="mt-3 text-[13px] text-hard" role="alert">{refused.message}</p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Tick from '$lib/ui/Tick.svelte';
-  import { assistLevels, type LessonPlan } from '$core/drill/lesson-plan';
+  import { assistLevels } from '$core/drill/assist-level';
+  import type { LessonPlan } from '$core/drill/lesson-plan';
   import { areaNames } from '$core/instrument/scan-area';
   import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
   import { instrumentIds, type InstrumentId } from '$core/instrument/readings';

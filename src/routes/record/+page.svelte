@@ -10,7 +10,6 @@
   import LogTable from './LogTable.svelte';
   import type { SignableLine, TrainingLine } from './log-words';
   import SignSheet from './SignSheet.svelte';
-  import TrainingEntryForm from './TrainingEntryForm.svelte';
   import VoidSheet from './VoidSheet.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
@@ -107,15 +106,17 @@
       ? 'The old entry stays in the record, struck through. This one counts once it is signed.'
       : 'It counts once it is signed.'}
   >
-    <TrainingEntryForm
-      id={data.freshId}
-      studentId={data.chosen.id}
-      corrects={correcting?.id ?? null}
-      start={correcting?.content ?? null}
-      today={data.today}
-      {refusal}
-      onclose={() => (entering = false)}
-    />
+    {#await import('./TrainingEntryForm.svelte') then { default: TrainingEntryForm }}
+      <TrainingEntryForm
+        id={data.freshId}
+        studentId={data.chosen.id}
+        corrects={correcting?.id ?? null}
+        start={correcting?.content ?? null}
+        today={data.today}
+        {refusal}
+        onclose={() => (entering = false)}
+      />
+    {/await}
   </Sheet>
 
   <SignSheet bind:entry={signing} studentName={data.chosen.name} signer={data.me?.name} {dateOf} />

@@ -1,4 +1,5 @@
 import { numberIn } from '../measure/number-in';
+import { assistLevels } from './assist-level';
 import { oneOf } from '../measure/one-of';
 import { Type, type Static } from '@sinclair/typebox';
 import { turbulenceLevels } from '../air/turbulence';
@@ -11,10 +12,6 @@ import { OwnPlace } from './lesson-place';
 import { NavigationPlan } from './navigation-plan';
 import { ScanTask } from './scan-task';
 import { ToleranceProfile } from './tolerance-profile';
-
-/** How much the airplane helps: hand on the stick; attitudes held; attitudes held and an autopilot. Each takes in the one before. */
-export const assistLevels = ['direct', 'attitude-hold', 'autopilot'] as const;
-export type AssistLevel = (typeof assistLevels)[number];
 
 /**
  * The shape plans are written in today. 1: a course and an arc shared the channel `offCourse`; 2: `courseShare` and `arcError_nm`.
@@ -96,11 +93,6 @@ export const LessonPlan = Type.Object(
   }
 );
 export type LessonPlan = Static<typeof LessonPlan>;
-
-/** Whether this plan allows an assist level. */
-export function allowsAssist(plan: LessonPlan, level: AssistLevel): boolean {
-  return assistLevels.indexOf(level) <= assistLevels.indexOf(plan.assist);
-}
 
 /** What a plan asks for one of its drill's figures; undefined: nothing of its own. A figure may have any name, `constructor` too. */
 export function figureAsked({ figures }: Pick<LessonPlan, 'figures'>, id: string): number | undefined {

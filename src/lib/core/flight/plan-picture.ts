@@ -24,6 +24,8 @@ export interface PlanPoint {
 
 /** What a plan view shows of a lesson, apart from what was flown. */
 export interface PlanPicture {
+  /** Where the lesson begins. */
+  start: PlanPoint;
   /** Corridors: closed outlines. */
   lanes: PlanPoint[][];
   /** What is asked for, as lines, each with its phase and the fix it is about. */
@@ -98,7 +100,8 @@ export function planPicture(lesson: Lesson): PlanPicture | null {
   const marks = known
     .map(({ id, kind, place }) => ({ id, kind, ...project(place) }))
     .filter(({ north_nm, east_nm }) => Math.hypot(north_nm, east_nm) < MARKS_WITHIN_NM);
-  return { lanes, ideals, marks, wind };
+  const start = at(lesson.start.radial_deg, lesson.start.distance_nm);
+  return { start, lanes, ideals, marks, wind };
 }
 
 const at = (bearing_deg: number, nm: number): PlanPoint => ({
@@ -184,9 +187,4 @@ export function planTrack(lesson: Lesson, flight: Flight): PlanPoint[] {
       longitude_deg: longitude[i * flight.rate_hz]!
     })
   );
-}
-
-/** Where a lesson begins, on the plan. */
-export function startPoint({ start }: Lesson): PlanPoint {
-  return at(start.radial_deg, start.distance_nm);
 }

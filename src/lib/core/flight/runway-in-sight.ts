@@ -53,6 +53,18 @@ const AHEAD_DEG = 1.5;
 const IN_LINE_M = 12;
 const STEP_M = 10;
 
+/** Where the runway to be seen in a phase is, in words; null while none is. @param heading_deg magnetic */
+export function runwayInPhase(
+  lesson: Lesson,
+  phaseIndex: number,
+  place: Place,
+  heading_deg: number
+): string | null {
+  const runway = runwaySeenIn(lesson, phaseIndex);
+  const { variation_deg } = lesson.area;
+  return runway && runwayWords(runway, runwaySeen(runway, place, heading_deg + variation_deg, variation_deg));
+}
+
 /** What is seen of it, as one pilot tells the other. */
 export function runwayWords(runway: Runway, { fromNose_deg, aside_m, distance_nm }: RunwaySeen): string {
   const where =

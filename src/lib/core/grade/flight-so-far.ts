@@ -2,8 +2,7 @@ import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-me
 import { deviationAt, fractionOfTolerance, targetAt } from '../deviation/deviation';
 import type { Corridor } from '../drill/corridor';
 import { isFlown, type PhaseChannel, type PhaseSpan } from '../drill/phase-tracker';
-import { lessonOf, type Lesson } from '../drill/lesson';
-import type { LessonPlan } from '../drill/lesson-plan';
+import type { Lesson } from '../drill/lesson';
 import type { Finding } from '../finding/finding';
 import { offWords } from '../finding/quantity-words';
 import { lessonAsFlown } from '../flight/as-flown';
@@ -29,8 +28,8 @@ export interface FlightSoFar {
 }
 
 /** What is true of a flight that is still flown, by the same measures as its grade will be. */
-export function flightSoFar(recorded: Flight, plan: LessonPlan): FlightSoFar {
-  const planned = lessonAsFlown(lessonOf(plan), recorded);
+export function flightSoFar(recorded: Flight, asPlanned: Lesson): FlightSoFar {
+  const planned = lessonAsFlown(asPlanned, recorded);
   const flight = asJudged(recorded, planned);
   const { lesson, spans: phases } = detectPhases(flight, planned);
   const measures = measureCorridors(flight, lesson, phases);

@@ -158,4 +158,3 @@ export function markerHeard(marker: Station, place: ReceiverPlace): boolean {
     height_nm < 0.8
   );
 }
-export const MARKER_TONE_HZ = { outer: 400, middle: 1300, inner: 3000 } as const;

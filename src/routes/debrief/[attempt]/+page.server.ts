@@ -2,7 +2,9 @@ import { error, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { randomUUID } from 'node:crypto';
 import { verdicts, type Verdict } from '$core/finding/verdict';
+import { lessonShown } from '$core/flight/lesson-shown';
 import { historyOf } from '$core/grade/history';
+import { nextStep } from '$core/grade/next-step';
 import { parse } from '$core/measure/validation';
 import { formOf, identityFrom, idFrom, instructorFrom, refusing } from '$lib/server/answers';
 import { discardAttempt } from '$lib/server/attempts';
@@ -27,9 +29,11 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   // Like with like: a scan lesson is no stick lesson, and what was flown with help none without.
   const help = here?.help;
   const compared = attempts.filter((attempt) => attempt.comparable.completed && attempt.help === help);
-  const { studentId, studentName } = debrief.lesson;
+  const { studentId, studentName, plan } = debrief.lesson;
   return {
     debrief,
+    shown: lessonShown(plan),
+    next: nextStep(plan, debrief.grade.findings),
     marks: await marksOf(identity, debrief.attemptId),
     chosen: { id: studentId, name: studentName },
     history: historyOf(compared),

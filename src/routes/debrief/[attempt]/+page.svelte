@@ -1,24 +1,13 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { isApproach } from '$core/drill/approach/approach-drill';
   import { everyTime } from '$core/grade/time-before';
   import { duration } from '$core/flight/flight';
-  import { lessonAsFlown } from '$core/flight/as-flown';
   import FindingList from '$lib/draw/FindingList.svelte';
-  import { bugsAt } from '$core/flight/flight-bugs';
-  import { readingsAt } from '$core/flight/replayed-readings';
-  import { stripsOf } from '$lib/draw/strip';
-  import { placedAt_s, sincePlaced } from '$core/flight/placings';
-  import { planPicture, planTrack } from '$core/flight/plan-picture';
-  import PlanView from '$lib/draw/PlanView.svelte';
-  import TrackMap from '$lib/draw/TrackMap.svelte';
-  import Panel from '$lib/panel/Panel.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import { Player } from '$lib/draw/player.svelte';
   import type { ActionData, PageData } from './$types';
   import AfterLanding from './AfterLanding.svelte';
   import ApproachStory from './ApproachStory.svelte';
-  import ApproachThen from './ApproachThen.svelte';
   import ArithmeticSheet from './ArithmeticSheet.svelte';
   import AttemptTable from './AttemptTable.svelte';
   import ToldInFlight from './ToldInFlight.svelte';
@@ -26,28 +15,23 @@
   import { debriefKeys } from './debrief-keys';
   import { DebriefedFlight } from './debriefed-flight.svelte';
   import DiscardAttempt from './DiscardAttempt.svelte';
-  import FlightActions from './FlightActions.svelte';
   import { Ghost, REFERENCE } from './ghost.svelte';
-  import HoldCircuits from './HoldCircuits.svelte';
   import InstructorNotes from './InstructorNotes.svelte';
   import InstructorInFlight from './InstructorInFlight.svelte';
   import InstructorSheets from './InstructorSheets.svelte';
-  import InstrumentTable from './InstrumentTable.svelte';
-  import NeedleMiles from './NeedleMiles.svelte';
   import TimesBefore from './TimesBefore.svelte';
-  import StripStack from '$lib/draw/StripStack.svelte';
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
   const debrief = $derived(data.debrief);
   const grade = $derived(debrief.grade);
   const plan = $derived(debrief.lesson.plan);
-  const debriefed = new DebriefedFlight(() => plan);
-  const { flight, judged, failure, planned, lesson } = $derived(debriefed);
-  const { aircraft, drill } = $derived(lesson);
+  const debriefed = new DebriefedFlight(() => data.shown.lesson);
+  const { flown, flight, failure, lesson } = $derived(debriefed);
+  const { drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
 
   const ghost = new Ghost(
-    () => planned,
+    () => data.shown.lesson,
     () => grade.phases
   );
   const player = new Player(() => total_s);
@@ -59,28 +43,8 @@
   let width = $state(720);
 
   const total_s = $derived(flight ? duration(flight) : 1);
-  const flown = $derived(everyTime(grade));
-  const strips = $derived(judged ? stripsOf(judged, flown, lesson) : []);
-  const readings = $derived(
-    flight
-      ? readingsAt(flight, player.time_s, {
-          plan: lessonAsFlown(planned, flight).plan,
-          propulsion: aircraft.propulsion.kind
-        })
-      : null
-  );
-  const phaseNow = $derived(flown.phases.findLast((span) => span.start_s <= player.time_s));
-  const corridorsNow = $derived(
-    drill.phases.find((phase) => phase.id === phaseNow?.phaseId)?.corridors ?? []
-  );
-  const approach = $derived(isApproach(plan) ? plan : null);
-  const fromAbove = $derived(planPicture(planned));
-  const track = $derived(
-    fromAbove && flight
-      ? sincePlaced(planTrack(planned, flight), 1, placedAt_s(flight), player.time_s || Infinity)
-      : []
-  );
-  const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
+  const everything = $derived(everyTime(grade));
+  const phaseNow = $derived(everything.phases.findLast((span) => span.start_s <= player.time_s) ?? null);
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
@@ -137,6 +101,7 @@
 <AfterLanding
   findings={grade.findings}
   {plan}
+  next={data.next}
   lessonId={debrief.lesson.id}
   studentId={debrief.lesson.studentId}
   attemptId={debrief.attemptId}
@@ -153,67 +118,22 @@
           >{/if}
       </p>
     {/if}
-    {#if !flight}
+    {#if !flown}
       {#if !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
     {:else}
-      <StripStack
-        {drill}
-        phases={flown.phases}
-        {strips}
-        {total_s}
-        {width}
-        bind:cursor_s={player.time_s}
-        ghostValues={(strip) => ghost.valuesFor(strip)}
-        marked_s={debrief.takenFrom?.at_s ?? null}
-        onseek={() => (player.playing = false)}
-      />
-      <FlightActions {player} {ghost} {debrief} />
-      {#if approach && judged}
-        <NeedleMiles {lesson} flight={judged} spans={grade.phases} />
-      {/if}
-      {#if hold}
-        <HoldCircuits {lesson} {flight} {track} measure={hold} onmoment={(time_s) => player.go(time_s)} />
-      {/if}
+      <!-- What draws a flight is fetched while the flight is: the page is read before. -->
+      {#await import('./FlightStrips.svelte') then { default: FlightStrips }}
+        <FlightStrips {flown} {debrief} fromAbove={data.shown.fromAbove} {player} {ghost} {width} />
+      {/await}
     {/if}
   </section>
 
   <div class="min-w-0">
-    {#if approach}
-      <ApproachThen
-        {lesson}
-        plan={approach}
-        {flight}
-        {grade}
-        time_s={player.time_s}
-        phaseId={phaseNow?.phaseId ?? null}
-      />
-    {:else if fromAbove}
-      <PlanView
-        picture={fromAbove}
-        {track}
-        seconds={player.time_s > 0 ? player.time_s : null}
-        over
-        width={340}
-        height={270}
-        label="Plan view: corridors, what was asked for, and the way flown until the moment of the cursor"
-      />
-    {:else if readings}
-      <div class="no-print">
-        <Panel
-          kind={plan.panel}
-          {readings}
-          setting_hPa={plan.altimeterSetting_hPa}
-          speeds={aircraft.speeds}
-          corridors={corridorsNow}
-          covered={lesson.covered}
-          compass={lesson.covered.includes('heading')}
-          bugs={flight ? bugsAt(flight, player.time_s) : undefined}
-        />
-        {#if phaseNow}
-          <InstrumentTable {drill} phaseId={phaseNow.phaseId} inPhase_s={player.time_s - phaseNow.start_s} />
-        {/if}
-      </div>
-    {:else}<div class="aspect-[3/2]"></div>{/if}
+    {#await import('./FlightThen.svelte')}
+      <div class="aspect-[3/2]"></div>
+    {:then { default: FlightThen }}
+      <FlightThen shown={data.shown} {flown} {grade} phase={phaseNow} time_s={player.time_s} />
+    {/await}
 
     <section class="mt-3">
       <h2>Findings</h2>
@@ -230,7 +150,7 @@
       marks={data.marks}
       {flight}
       {drill}
-      phases={flown.phases}
+      phases={everything.phases}
       onmoment={(time_s) => player.go(time_s)}
     />
     <ToldInFlight
@@ -251,10 +171,12 @@
       onwrite={data.me?.teaches ? () => (noting = true) : null}
       onhomework={data.me?.teaches ? () => (homework = true) : null}
     />
-    {#if turns && flight && !fromAbove}
+    {#if turns && flight && !data.shown.fromAbove}
       <section class="mt-4">
         <h2 class="mb-1">Over the ground</h2>
-        <TrackMap {lesson} {flight} cursor_s={player.time_s} />
+        {#await import('$lib/draw/TrackMap.svelte') then { default: TrackMap }}
+          <TrackMap {lesson} {flight} cursor_s={player.time_s} />
+        {/await}
       </section>
     {/if}
   </div>

@@ -1,8 +1,7 @@
 <script lang="ts">
   import type { Finding } from '$core/finding/finding';
   import { page } from '$app/state';
-  import { guidedTexts } from '$core/drill/approach/guided-lesson';
-  import { nextStep } from '$core/grade/next-step';
+  import { guidedTexts } from '$core/drill/approach/guided-text';
   import { clock } from '$core/measure/figure';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import { button } from '$lib/ui/button';
@@ -11,6 +10,7 @@
   let {
     findings,
     plan,
+    next,
     lessonId,
     studentId,
     attemptId,
@@ -19,6 +19,8 @@
   }: {
     findings: readonly Finding[];
     plan: LessonPlan;
+    /** What it asks for next. */
+    next: { words: string; why: string };
     lessonId: string;
     studentId: string;
     attemptId: string;
@@ -34,7 +36,6 @@
   const worst = $derived(
     findings.findIndex(({ severity, under }) => severity !== 'good' && (under ?? null) === null)
   );
-  const next = $derived(nextStep(plan, findings));
   const again_s = $derived(worst < 0 ? 0 : Math.max(0, findings[worst]!.start_s - BEFORE_S));
 </script>
 

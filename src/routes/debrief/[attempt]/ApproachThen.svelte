@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
   import type { Flight } from '$core/flight/flight';
   import type { Grade } from '$core/grade/grade';
@@ -8,6 +9,7 @@
   /** An approach at the moment of the cursor: on its chart, out of the cockpit, and by its needle. */
   let {
     lesson,
+    chart,
     plan,
     flight,
     grade,
@@ -15,6 +17,7 @@
     phaseId
   }: {
     lesson: Lesson;
+    chart: ApproachChart;
     plan: PlannedApproach;
     flight: Flight | null;
     grade: Grade;
@@ -25,7 +28,7 @@
 </script>
 
 <FlownApproach
-  {lesson}
+  {chart}
   {plan}
   {flight}
   final_s={grade.segments?.find(({ segment }) => segment === 'final')?.from_s ?? null}

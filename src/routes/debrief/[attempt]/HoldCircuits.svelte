@@ -2,7 +2,7 @@
   import { phaseById } from '$core/drill/drill';
   import type { Lesson } from '$core/drill/lesson';
   import { sampleAt, type Flight } from '$core/flight/flight';
-  import { planPicture, type PlanPoint } from '$core/flight/plan-picture';
+  import type { PlanPicture, PlanPoint } from '$core/flight/plan-picture';
   import { INBOUND_WITHIN_S, ROLL_OUT_WITHIN } from '$core/grade/checks/hold-verdict';
   import type { HoldMeasure } from '$core/grade/checks/hold-measure';
   import { clock, figure, heading, percent, signedFigure } from '$core/measure/figure';
@@ -11,12 +11,14 @@
   let {
     lesson,
     flight,
+    fromAbove,
     track,
     measure,
     onmoment
   }: {
     lesson: Lesson;
     flight: Flight;
+    fromAbove: PlanPicture;
     /** One point a second. */
     track: readonly PlanPoint[];
     measure: HoldMeasure;
@@ -39,7 +41,7 @@
     }))
   );
   const { fix } = $derived(phaseById(lesson.drill, measure.phaseId).reference!);
-  const asked = $derived(planPicture(lesson)!.ideals.find(({ phaseId }) => phaseId === measure.phaseId));
+  const asked = $derived(fromAbove.ideals.find(({ phaseId }) => phaseId === measure.phaseId));
   const ideal = $derived(asked?.points ?? []);
   const about = $derived(asked?.about ?? { north_nm: 0, east_nm: 0 });
   const all = $derived([...laps.flatMap((lap) => lap.points), ...ideal, about]);

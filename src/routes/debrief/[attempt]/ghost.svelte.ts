@@ -1,9 +1,8 @@
 import type { Lesson } from '$core/drill/lesson';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
-import { detectPhases } from '$core/flight/detected-phases';
-import type { Flight } from '$core/flight/flight';
-import { asJudged } from '$core/flight/judged-channels';
 import { alignedValues } from '$core/flight/aligned-values';
+import type { Flight } from '$core/flight/flight';
+import type { FlownFlight } from '$core/flight/flown-flight';
 import { unwrapped, type Strip } from '$lib/draw/strip';
 import { fetchFlight } from '$lib/worker/fetch-flight';
 import { referenceFlight } from '$lib/worker/reference-flight';
@@ -13,7 +12,7 @@ export const REFERENCE = 'reference';
 
 /** Another flight of the same drill, laid over the strips phase by phase: who was slower in one is not late in all that follow. */
 export class Ghost {
-  shown = $state.raw<{ id: string; flight: Flight } | null>(null);
+  shown = $state.raw<{ id: string; flown: FlownFlight } | null>(null);
   coming = $state(false);
   failure = $state('');
 
@@ -21,11 +20,6 @@ export class Ghost {
     private readonly lesson: () => Lesson,
     private readonly spans: () => readonly PhaseSpan[]
   ) {}
-
-  private readonly judged = $derived.by(() => this.shown && asJudged(this.shown.flight, this.lesson()));
-  private readonly phases = $derived.by(() =>
-    this.judged ? detectPhases(this.judged, this.lesson()).spans : []
-  );
 
   forget(): void {
     this.shown = null;
@@ -40,8 +34,9 @@ export class Ghost {
     }
     this.coming = true;
     try {
-      const flight = id === REFERENCE ? await referenceFlight(this.lesson().plan) : await fetchFlight(id);
-      this.shown = { id, flight };
+      const lesson = this.lesson();
+      const flown = id === REFERENCE ? await referenceFlight(lesson) : await fetchFlight(id, lesson);
+      this.shown = { id, flown };
       this.failure = '';
     } catch (error) {
       this.failure = `The other flight could not be had: ${error instanceof Error ? error.message : error}.`;
@@ -51,12 +46,10 @@ export class Ghost {
 
   /** The ghost's line on a strip; null where it recorded nothing of the kind. */
   valuesFor(strip: Strip): ArrayLike<number> | null {
-    if (!this.judged) return null;
-    const values =
-      strip.id === 'heading_deg' ? headingsAbout(this.judged, strip) : this.judged.columns.get(strip.id);
-    return values
-      ? alignedValues(values, strip.rate_hz, this.spans(), this.phases, strip.values.length)
-      : null;
+    if (!this.shown) return null;
+    const { judged, spans } = this.shown.flown;
+    const values = strip.id === 'heading_deg' ? headingsAbout(judged, strip) : judged.columns.get(strip.id);
+    return values ? alignedValues(values, strip.rate_hz, this.spans(), spans, strip.values.length) : null;
   }
 }
 

@@ -6,8 +6,6 @@
   import { distractionsOfLesson, oilPressure } from '$core/drill/distraction';
   import { nextPhase } from '$core/drill/drill';
   import { holdClearance } from '$core/drill/hold-clearance';
-  import { lessonOf } from '$core/drill/lesson';
-  import { planPicture } from '$core/flight/plan-picture';
   import { clock } from '$core/measure/figure';
   import { storedSetup } from '$lib/controls/gamepad';
   import { PersonsHands } from '$lib/controls/hands.svelte';
@@ -42,9 +40,9 @@
   import { ScanAttention, lookingKeys } from './scan-attention.svelte';
 
   let { data }: { data: PageData } = $props();
-  const { lesson: planned, me } = untrack(() => data);
+  const { lesson: planned, shown, me } = untrack(() => data);
   const plan = planned.plan;
-  const asPlanned = lessonOf(plan);
+  const asPlanned = shown.lesson;
   const hands = new PersonsHands(asPlanned.aircraft);
   const task = plan.scan ?? null;
   const attention =
@@ -54,8 +52,8 @@
     : null;
   /** Seen from above; only where hints are allowed. */
   const hints = plan.corridors === 'hints';
-  const fromAbove = hints ? planPicture(asPlanned) : null;
-  const way = new FlownWay(asPlanned);
+  const fromAbove = hints ? shown.fromAbove : null;
+  const way = new FlownWay();
   const approach = isApproach(plan) ? plan : null;
   const lookingOut = new LookingOut(
     approach !== null || plan.cloudBase_ft !== null,
@@ -188,6 +186,7 @@
 <FlightHeader
   lesson={asPlanned}
   {planned}
+  report={shown.reported}
   {flying}
   saving={underWay.saving}
   isSaved={underWay.isSaved}
@@ -226,6 +225,7 @@
   <Board
     {lesson}
     {approach}
+    chart={shown.chart}
     {underWay}
     {calm}
     {hands}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
-  import type { AssistLevel, LessonPlan } from '$core/drill/lesson-plan';
-  import { allowsAssist, assistLevels } from '$core/drill/lesson-plan';
+  import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/assist-level';
+  import type { LessonPlan } from '$core/drill/lesson-plan';
   import { figure, signedFigure } from '$core/measure/figure';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import YokePad from '$lib/panel/YokePad.svelte';

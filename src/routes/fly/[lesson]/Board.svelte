@@ -1,12 +1,12 @@
 <!-- What lies before the pilot: the view out, the panel, the radios with plan and chart; as large as the window leaves room for under the header and over the bar below. -->
 <script lang="ts">
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
   import type { Hands } from '$core/flight/hands';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import type { ComponentProps } from 'svelte';
   import type { AttemptUnderWay } from './attempt-under-way.svelte';
-  import ChartBoard from './ChartBoard.svelte';
   import FlownPanel from './FlownPanel.svelte';
   import { VIEW_PX, type LookingOut } from './looking-out.svelte';
   import RadiosAndPlan from './RadiosAndPlan.svelte';
@@ -17,6 +17,7 @@
   let {
     lesson,
     approach,
+    chart,
     underWay,
     calm,
     hands,
@@ -32,6 +33,8 @@
   }: {
     lesson: Lesson;
     approach: PlannedApproach | null;
+    /** As the approach is briefed. */
+    chart: ApproachChart | null;
     underWay: AttemptUnderWay;
     /** The frame for what need not follow every picture. */
     calm: Panel['calm'];
@@ -54,15 +57,20 @@
   );
 </script>
 
-{#snippet chart()}
-  {#if approach}<ChartBoard
-      {lesson}
-      plan={approach}
-      frame={calm}
-      {hands}
-      {simulatedBy}
-      onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
-    />{/if}
+{#snippet atHand()}
+  {#if approach && chart}
+    {#await import('./ChartBoard.svelte') then { default: ChartBoard }}
+      <ChartBoard
+        {lesson}
+        plan={approach}
+        {chart}
+        frame={calm}
+        {hands}
+        {simulatedBy}
+        onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
+      />
+    {/await}
+  {/if}
 {/snippet}
 
 <div
@@ -112,7 +120,7 @@
       }}
       {picture}
       {way}
-      chart={approach ? chart : undefined}
+      chart={chart ? atHand : undefined}
     />
   {/if}
 </div>

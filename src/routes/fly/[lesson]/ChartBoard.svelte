@@ -1,7 +1,7 @@
 <script lang="ts">
   import { MOST_LEGS } from '$core/radio/radio-settings';
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
@@ -16,6 +16,7 @@
   let {
     lesson,
     plan,
+    chart,
     frame,
     hands,
     simulatedBy,
@@ -23,6 +24,7 @@
   }: {
     lesson: Lesson;
     plan: PlannedApproach;
+    chart: ApproachChart;
     frame: Frame | null;
     hands: PersonsHands;
     simulatedBy: string | null;
@@ -30,7 +32,7 @@
     onbriefed: (id: BriefItem['id']) => void;
   } = $props();
 
-  const { approach, world, day, card, picture } = $derived(chartOfPlan(plan, lesson.aircraft));
+  const { approach, world, day, card, picture } = $derived(chart);
   const items = $derived(briefItems(approach, card, day));
   const shown = $derived(
     plan.corridors === 'hints' && frame?.place

@@ -1,6 +1,5 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
-  import Choice from '$lib/ui/Choice.svelte';
   import { button } from '$lib/ui/button';
   import type { FlightSession, SessionState } from '$lib/worker/flight-session.svelte';
   import type { Helps } from './helps.svelte';
@@ -70,16 +69,18 @@
   {#if attention}
     <label class="flex items-center gap-1.5 text-xs text-soft"
       >looking with the
-      <Choice
-        letsGo
-        label="looking with the"
-        class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
-        bind:value={attention.hand}
-        choices={[
-          ['left', 'left hand'],
-          ['right', 'right hand']
-        ]}
-      />: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
+      {#await import('$lib/ui/Choice.svelte') then { default: Choice }}
+        <Choice
+          letsGo
+          label="looking with the"
+          class="rounded-sm border border-strong-line bg-sheet px-1 py-1"
+          bind:value={attention.hand}
+          choices={[
+            ['left', 'left hand'],
+            ['right', 'right hand']
+          ]}
+        />
+      {/await}: <span class="figure">{LOOK_WORDS[attention.hand]}</span></label
     >
   {/if}
   {#if lookingOut.hasView}

@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { Lesson } from '$core/drill/lesson';
-  import { spokenWeather, weatherReport } from '$core/air/weather-report';
-  import { reportedAtStart } from '$core/flight/weather-now';
+  import { spokenWeather, weatherReport, type ReportedWeather } from '$core/air/weather-report';
   import { heading } from '$core/measure/figure';
   import { speak } from '$lib/controls/speech';
 
@@ -9,6 +8,7 @@
   let {
     lesson,
     planned,
+    report,
     flying,
     saving,
     isSaved,
@@ -16,6 +16,8 @@
   }: {
     lesson: Lesson;
     planned: { studentName: string; number: number };
+    /** Wind, weather and altimeter setting of an approach are to be taken from the report. */
+    report: ReportedWeather | null;
     flying: boolean;
     saving: string;
     isSaved: boolean;
@@ -23,8 +25,6 @@
     watchers: readonly string[];
   } = $props();
   const { plan, aircraft, drill, area } = $derived(lesson);
-  /** Wind, weather and altimeter setting of an approach are to be taken from the report. */
-  const report = $derived(reportedAtStart(lesson));
 </script>
 
 <header class="flex flex-wrap items-baseline justify-between gap-x-4 {flying ? 'low:hidden' : ''}">

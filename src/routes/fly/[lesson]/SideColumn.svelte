@@ -1,7 +1,6 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
-  import type { AssistLevel } from '$core/drill/lesson-plan';
-  import { runwaySeen, runwaySeenIn, runwayWords } from '$core/flight/runway-in-sight';
+  import type { AssistLevel } from '$core/drill/assist-level';
   import type { Lesson } from '$core/drill/lesson';
   import { clock, figure } from '$core/measure/figure';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
@@ -50,25 +49,15 @@
     oil?: number | null;
   } = $props();
 
-  const runway = $derived(frame && runwaySeenIn(lesson, frame.phaseIndex));
   const outside = $derived(
-    runway && frame?.place
-      ? runwayWords(
-          runway,
-          runwaySeen(
-            runway,
-            frame.place,
-            frame.readings.heading_deg + lesson.area.variation_deg,
-            lesson.area.variation_deg
-          )
-        )
-      : frame?.outside
+    frame?.runway ??
+      (frame?.outside
         ? ''
         : lesson.plan.cloudBase_ft === null
           ? 'view-limiting device on'
           : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
             ? 'in cloud: nothing outside'
-            : 'below the cloud: sea and horizon in sight'
+            : 'below the cloud: sea and horizon in sight')
   );
 
   const { aircraft, plan } = $derived(lesson);

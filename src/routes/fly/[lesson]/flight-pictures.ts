@@ -58,7 +58,7 @@ export class FlightPictures {
     if (seen) followers.lookingOut.follow(seen.outside, voice.on);
     if (seen && session?.state === 'running') {
       followers.attention?.follow(seen.time_s, seen.looksAt);
-      if (seen.place) followers.way.add(seen.time_s, seen.place);
+      if (seen.fromAbove) followers.way.add(seen.time_s, seen.fromAbove);
       const coming = followers.desk?.coming(seen.time_s);
       if (coming && coming.kind !== 'gauge') voice.say(coming.words);
     }

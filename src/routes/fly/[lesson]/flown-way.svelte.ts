@@ -1,6 +1,4 @@
-import type { Place } from '$core/earth/local-plane';
-import { planProjection, type PlanPoint } from '$core/flight/plan-picture';
-import type { Lesson } from '$core/drill/lesson';
+import type { PlanPoint } from '$core/flight/plan-picture';
 import { DEGREES_PER_RADIAN, normaliseBearing } from '$core/measure/angle';
 
 /** The way flown so far, one point a second, for the plan view. */
@@ -8,20 +6,14 @@ export class FlownWay {
   points = $state.raw<readonly PlanPoint[]>([]);
   /** Way over the ground, by the fix's north. */
   track_deg = $state<number | null>(null);
-  private readonly project: ((place: Place) => PlanPoint) | null;
-
-  constructor(lesson: Lesson) {
-    this.project = lesson.navigation && planProjection(lesson);
-  }
 
   begin(): void {
     this.points = [];
     this.track_deg = null;
   }
 
-  add(time_s: number, place: Place): void {
-    if (!this.project || time_s < this.points.length) return;
-    const here = this.project(place);
+  add(time_s: number, here: PlanPoint): void {
+    if (time_s < this.points.length) return;
     const before = this.points[this.points.length - 1];
     // At many times real speed a picture is more than a second later: what lies between is drawn straight.
     const missing = Math.floor(time_s) + 1 - this.points.length;

@@ -1,5 +1,5 @@
 import type { Lesson } from '$core/drill/lesson';
-import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/lesson-plan';
+import { allowsAssist, assistLevels, type AssistLevel } from '$core/drill/assist-level';
 import type { InstrumentId } from '$core/instrument/readings';
 import type { PersonsHands } from '$lib/controls/hands.svelte';
 import type { FlightSession } from '$lib/worker/flight-session.svelte';

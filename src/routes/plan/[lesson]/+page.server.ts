@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { lessonBrief } from '$core/flight/lesson-brief';
 import { formOf, idFrom, identityFrom, refusing } from '$lib/server/answers';
 import { lessonById, setWithdrawn } from '$lib/server/lessons';
 import type { Actions, PageServerLoad } from './$types';
@@ -6,7 +7,11 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, params }) => {
   const lesson = await lessonById(identityFrom(locals), idFrom(params.lesson));
   if (!lesson) error(404, 'There is no such lesson.');
-  return { lesson, chosen: { id: lesson.studentId, name: lesson.studentName } };
+  return {
+    lesson,
+    brief: lessonBrief(lesson.plan),
+    chosen: { id: lesson.studentId, name: lesson.studentName }
+  };
 };
 
 export const actions: Actions = {

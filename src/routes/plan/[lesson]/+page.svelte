@@ -1,8 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
-  import { briefingFor } from '$core/drill/briefing';
-  import { lessonOf } from '$core/drill/lesson';
   import { figure, heading } from '$core/measure/figure';
   import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
@@ -15,8 +13,8 @@
   const planned = $derived(data.lesson);
   const plan = $derived(planned.plan);
   const mayChange = $derived(planned.open && (data.me?.teaches || planned.kind === 'practice'));
-  const lesson = $derived(lessonOf(plan));
-  const briefing = $derived(briefingFor(lesson));
+  const brief = $derived(data.brief);
+  const { lesson } = $derived(brief);
 
   useShortcuts([
     { key: 'f', shown: 'F', does: 'fly this lesson', run: () => goto(`/fly/${data.lesson.id}`) },
@@ -117,9 +115,9 @@
       <dd>{plan.assist === 'direct' ? 'none' : plan.assist.replace('-', ' ')}</dd>
     </div>
   </dl>
-  {#if 'kind' in briefing}
-    <p class="text-hard">{briefing.explanation}</p>
+  {#if 'kind' in brief.briefing}
+    <p class="text-hard">{brief.briefing.explanation}</p>
   {:else}
-    <BriefSheet {lesson} {briefing} phases teaches={data.me?.teaches ?? false} />
+    <BriefSheet {brief} briefing={brief.briefing} phases teaches={data.me?.teaches ?? false} />
   {/if}
 </article>

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
+import { lessonOf } from '$core/drill/lesson';
 import { mendingLesson } from '$core/scan/mending-lesson';
 import type { ScanReport } from '$core/scan/scan-report';
 import { formOf, identityFrom, idFrom, isId, refusing } from '$lib/server/answers';
@@ -20,6 +21,7 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
     log ?? (debrief.grade.scan || logs.length === 0 ? null : await dwellLogById(identity, logs[0]!.id));
   const report = ((first?.report as ScanReport | undefined) ?? debrief.grade.scan) || null;
   return {
+    planned: lessonOf(debrief.lesson.plan),
     chosen: { id: debrief.lesson.studentId, name: debrief.lesson.studentName },
     attempt: {
       id: attemptId,

@@ -3,11 +3,9 @@
   import SideScroll from '$lib/ui/SideScroll.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import { enhance } from '$app/forms';
-  import { lessonOf } from '$core/drill/lesson';
   import { patternNames } from '$core/drill/scan-pattern';
-  import { duration, type Flight } from '$core/flight/flight';
-  import { detectPhases } from '$core/flight/detected-phases';
-  import { asJudged } from '$core/flight/judged-channels';
+  import { duration } from '$core/flight/flight';
+  import type { FlownFlight } from '$core/flight/flown-flight';
   import { scanAreas, type Gaze } from '$core/instrument/scan-area';
   import { clock, figure, percent } from '$core/measure/figure';
   import { looksOf, type Look } from '$core/scan/look';
@@ -29,11 +27,11 @@
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
   const { attempt } = $derived(data);
-  const plan = $derived(attempt.lesson.plan);
-  const lesson = $derived(lessonOf(plan));
+  const lesson = $derived(data.planned);
   const report = $derived(data.report);
 
-  let flight = $state.raw<Flight | null>(null);
+  let flown = $state.raw<FlownFlight | null>(null);
+  const flight = $derived(flown?.flight ?? null);
   let failure = $state('');
   const player = new Player(() => total_s);
   let selected = $state<number | null>(null);
@@ -48,10 +46,9 @@
       (area) => (area !== 'compass' && area !== 'elsewhere') || looks.some((look) => look.area === area)
     )
   );
-  const judged = $derived(flight && asJudged(flight, lesson));
   const strips = $derived(
-    judged
-      ? stripsOf(judged, attempt, detectPhases(judged, lesson).lesson)
+    flown
+      ? stripsOf(flown.judged, attempt, flown.lesson)
           .filter((strip) => strip.corridors.length > 0)
           .map((strip) => ({ ...strip, height: 74 }))
       : []
@@ -63,10 +60,10 @@
 
   $effect(() => {
     const id = attempt.id;
-    flight = null;
+    flown = null;
     failure = '';
-    void fetchFlight(id)
-      .then((loaded) => (flight = loaded))
+    void fetchFlight(id, data.planned)
+      .then((loaded) => (flown = loaded))
       .catch((error: Error) => (failure = `The flight could not be fetched: ${error.message}.`));
   });
 
