@@ -98,6 +98,31 @@ describe('an approach that is flown several times in one lesson', () => {
   });
 });
 
+test('what led into a time belongs to it, also where it is begun anew only after another; no two times overlap', () => {
+  const places = placesOfLesson(lesson);
+  const put = (name: string): Command => ({
+    does: 'place',
+    ...places.find((at) => at.name.startsWith(name))!
+  });
+  const [lead_s, final_s, again_s] = [20, 400, 480];
+  const { flight } = flownAsked(plan, 1500, [
+    { at_s: lead_s, command: put('1 NM before the final fix') },
+    { at_s: final_s, command: put('3 NM out') },
+    { at_s: again_s, command: put('1 NM before the final fix') }
+  ]);
+  const { before, phases } = gradeFlight(flight, plan);
+  expect(before!.map(({ from_s }) => Math.round(from_s))).toEqual([lead_s, final_s]);
+  expect(before!.map(({ to_s }) => Math.round(to_s))).toEqual([final_s, again_s]);
+  const [first, second] = before!;
+  expect(first!.phases.length).toBeGreaterThan(second!.phases.length);
+  expect(second!.phases.every(({ start_s }) => start_s >= final_s)).toBe(true);
+  // The lead is judged with its time: its corridors are measured there.
+  expect(first!.measures.some(({ phaseId }) => phaseId === first!.phases[0]!.phaseId)).toBe(true);
+  const inTime = [...before!.flatMap((time) => time.phases), ...phases].sort((a, b) => a.start_s - b.start_s);
+  for (const [i, span] of inTime.slice(1).entries())
+    expect(span.start_s, span.phaseId).toBeGreaterThanOrEqual(inTime[i]!.end_s - 0.15);
+});
+
 test('what comes after a phase follows the plan, or the word it was asked for by; never what was asked for elsewhere', () => {
   const [first, second] = lesson.drill.phases;
   const planned = [first!, second!];

@@ -19,7 +19,7 @@ import {
 import { proposalWords } from '$core/road/proposal-words';
 import { instrumentTest, readinessOf } from '$core/road/readiness';
 import { keptStanding, roadOf, type RoadFlight } from '$core/road/road';
-import { fitSkill, flightsToStandard, skillOn } from '$core/road/skill';
+import { fitSkill, flightsToStandard, skillOn, type Skill } from '$core/road/skill';
 import { standingOf, type TaskFlight } from '$core/road/standing';
 import { lessonsInOrder, syllabusProblems, type Syllabus } from '$core/road/syllabus';
 import { normalShareBelow, weightedQuantile } from '$core/measure/statistics';
@@ -80,6 +80,39 @@ describe('how far somebody is', () => {
   /** Quickly learnt from little, and left. */
   const fading = flights([0, 0.1, 0.2, 1, 1.1], [28, 50, 66, 76, 78]);
   const steady = flights([0, 3, 6, 9, 12], [88, 90, 86, 91, 89]);
+
+  test('a clock that jumped a month and came back changes little: nothing is foretold of the future as if it were past', () => {
+    const scores = [62, 68, 74, 80, 84, 86];
+    const right = flights([0, 1, 2, 3, 4, 5], scores);
+    // The one flown in the wrong month is kept with its wrong time, and stands last.
+    const jumped = flights([0, 1, 2, 3, 5, 34], [62, 68, 74, 80, 86, 84]);
+    const day = 6;
+    for (const each of [right, jumped]) {
+      const { skill, idle_d, kind } = standingOf(each, day, standard);
+      expect([skill.expected, skill.low, skill.high].every(Number.isFinite)).toBe(true);
+      expect(idle_d).toBe(each === right ? 1 : 0);
+      expect(kind).not.toBe('slipping');
+    }
+    const [a, b] = [right, jumped].map((each) => skillOn(fitSkill(each), day)) as [Skill, Skill];
+    expect(Math.abs(a.expected - b.expected)).toBeLessThan(6);
+    // Flights on, the wrong one sorts behind what is flown after it, and the road is still the right one.
+    const later = flights([0, 1, 2, 3, 5, 7, 8, 34], [62, 68, 74, 80, 86, 87, 88, 84]);
+    expect(standingOf(later, 9, standard).kind).toBe('to standard');
+  });
+
+  test('a thousand flights, all on one day or one a day, leave figures that can be', () => {
+    for (const spread of [0, 1]) {
+      const many = flights(
+        Array.from({ length: 1000 }, (_, i) => i * spread),
+        Array.from({ length: 1000 }, (_, i) => 60 + 30 * (1 - 1 / (1 + i / 20)) + ((i * 7) % 11) - 5)
+      );
+      const { skill, kind } = standingOf(many, 1000 * spread, standard);
+      expect(kind).toBe('to standard');
+      expect(skill.low).toBeLessThanOrEqual(skill.expected);
+      expect(skill.expected).toBeGreaterThan(80);
+      expect(skill.high).toBeLessThanOrEqual(100);
+    }
+  });
 
   test('of nobody little is known: the interval is wide, and nothing is foretold', () => {
     const skill = skillOn(fitSkill([]), 0);

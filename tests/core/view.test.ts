@@ -191,6 +191,24 @@ describe('what a lesson lets one see', () => {
     expect(at('as seen', { base_ft: 180, visibility_sm: 0.5 })).toEqual({ base_ft: 180, visibility_sm: 0.5 });
   });
 
+  test('what falls is seen to fall, in cloud and below it, only where the weather decides', () => {
+    const falling = (ends: 'landing' | 'as seen', height_ft: number) =>
+      lookingOut(
+        lessonOf(
+          planned('xvlb-ils-24', {
+            transition: null,
+            ends,
+            base_ft: 400,
+            visibility_sm: 3,
+            precipitation: 'heavy rain'
+          })
+        )
+      )!(before(0.5, height_ft), 0);
+    expect(falling('as seen', 200)).toMatchObject({ falling: 'heavy rain', inCloud: false });
+    expect(falling('as seen', 900)).toMatchObject({ falling: 'heavy rain', inCloud: true });
+    expect(falling('landing', 200).falling).toBe('none');
+  });
+
   test('a field that is lost while circling is lost', () => {
     const circle = { runway: '31', turn: 'left' as const, lost: 'downwind' as const };
     const lesson = lessonOf(planned('xvna-vor-a', { ends: 'landing', circle }));

@@ -66,6 +66,8 @@ for (const theme of ['paper', 'night'] as const) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+        // What comes after the page is looked at, too.
+        await expect(page.getByText(/^(Fetching|Loading)/)).toHaveCount(0);
         // A desk, a phone, and the desk again with the page twice as large.
         const widths = theme === 'paper' ? [390, 640, 1280] : [1280];
         for (const width of widths) {

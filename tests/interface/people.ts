@@ -1,4 +1,11 @@
-import { expect, test as plainTest, type Browser, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as plainTest,
+  type Browser,
+  type BrowserContextOptions,
+  type Locator,
+  type Page
+} from '@playwright/test';
 import { DEMO_PASSWORD, demoEmail } from '../../seed/demo-people';
 
 export { expect };
@@ -22,12 +29,14 @@ export async function signedIn(
   browser: Browser,
   name: string,
   faults: string[],
-  address = process.env['HANZA_ADDRESS']!
+  address = process.env['HANZA_ADDRESS']!,
+  screen: Pick<BrowserContextOptions, 'viewport' | 'hasTouch'> = {}
 ): Promise<Page> {
   const context = await browser.newContext({
     baseURL: address,
     viewport: { width: 1280, height: 800 },
-    acceptDownloads: true
+    acceptDownloads: true,
+    ...screen
   });
   const page = await context.newPage();
   // What is chosen or pressed before the page's scripts have run is lost on a slow machine.

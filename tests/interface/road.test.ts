@@ -171,11 +171,30 @@ test('an instructor’s morning: to the road of a student, the next lesson, home
   await page.getByRole('button', { name: 'Change it' }).click();
   await page.getByRole('button', { name: 'Put Level at other speeds later' }).click();
   await page.getByRole('button', { name: 'Put Straight and level later' }).click();
-  const titles = page.locator('section', { hasText: '1 · Attitude flying' }).getByRole('listitem');
+  const titles = page.locator('section', { has: page.getByLabel('Name of stage 1') }).getByRole('listitem');
   await expect(titles.first()).toContainText('Level turns');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(titles.first()).toContainText('Straight and level');
+  // A lesson of the school's own, named, with what is flown in it and what it comes after.
+  await page.getByRole('button', { name: 'Add a lesson to this stage' }).first().click();
+  const editor = page.getByRole('group', { name: /^Change / });
+  await editor.getByLabel('Name').fill('Climbs by the book');
+  await editor.getByLabel('What it is about').fill('The climb our way, three times.');
+  await choose(editor.getByLabel('Add something to fly'), 'Constant-rate climb and descent');
+  await editor.getByLabel('Minutes a flight: Constant-rate climb and descent').fill('500');
+  await editor.getByLabel('Flights in a row to standard: Constant-rate climb and descent').fill('3');
+  await editor.getByLabel('Flights in a row to standard: Constant-rate climb and descent').press('Tab');
+  await expect(editor.getByLabel('Minutes a flight: Constant-rate climb and descent')).toHaveValue('20');
+  await editor
+    .getByRole('button', { name: /^Take .* out$/ })
+    .first()
+    .click();
+  await choose(editor.getByLabel('Comes after another lesson'), 'Straight and level');
+  await editor.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('button', { name: 'Keep as a new version' }).click();
+  const own = page.getByRole('listitem').filter({ hasText: 'Climbs by the book' });
+  await expect(own).toContainText('after Straight and level');
+  await expect(own).toContainText('3 in a row to standard · 20 min');
   await expect(page.getByText(/Kept: .*, our own, version \d+\./)).toBeVisible();
   await page.locator('input[type=file]').setInputFiles({
     name: 'broken.json',

@@ -2,6 +2,7 @@
   import type { Daylight } from '$core/drill/approach/approach-plan';
   import { figure } from '$core/measure/figure';
   import type { InPicture, Outside } from '$core/view/looking-out';
+  import { drawFalling } from './falling';
 
   /** Out of the cockpit: cloud, or the ground as far as it can be made out, the runway and its lights. */
   let { outside, daylight, height }: { outside: Outside; daylight: Daylight; height: number } = $props();
@@ -44,20 +45,23 @@
   } as const;
   const RED = '#ff4a3a';
 
+  /** Who asked their machine for less motion sees it stand. */
+  const calm = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
   let canvas = $state<HTMLCanvasElement | null>(null);
   let width = $state(800);
 
   /** What is ahead, for who hears the page and does not see it. */
   const words = $derived.by(() => {
-    if (outside.inCloud) return 'cloud, nothing to be seen';
+    const through = outside.falling === 'none' ? '' : `through ${outside.falling}: `;
+    if (outside.inCloud) return `${through}cloud, nothing to be seen`;
     const nearest = outside.lights.filter(({ kind }) => kind === 'threshold')[0];
     const first = nearest ?? outside.lights[0];
-    if (!first) return 'the ground below and its horizon, no runway';
+    if (!first) return `${through}the ground below and its horizon, no runway`;
     const side =
       Math.abs(first.right) < 1
         ? 'ahead'
         : `${figure(Math.abs(first.right))}° ${first.right > 0 ? 'right' : 'left'} of the nose`;
-    return `${nearest ? 'the runway' : first.kind === 'approach' ? 'approach lights' : 'runway lights'} ${side}`;
+    return `${through}${nearest ? 'the runway' : first.kind === 'approach' ? 'approach lights' : 'runway lights'} ${side}`;
   });
 
   $effect(() => {
@@ -75,7 +79,7 @@
     pen.setTransform(density, 0, 0, density, 0, 0);
     pen.fillStyle = colour.cloud;
     pen.fillRect(0, 0, width, height);
-    if (inCloud) return nose(pen, colour.nose);
+    if (inCloud) return inFront(pen);
     const x = (p: InPicture) => width / 2 + p.right * scale;
     const y = (p: InPicture) => (ABOVE_DEG - p.up) * scale;
     pen.save();
@@ -115,7 +119,19 @@
       pen.fill();
     }
     pen.globalAlpha = 1;
-    nose(pen, colour.nose);
+    inFront(pen);
+  }
+
+  /** What falls past, and the airplane itself. */
+  function inFront(pen: CanvasRenderingContext2D) {
+    const from = { x: width / 2, y: (ABOVE_DEG * height) / (OVER_NOSE_DEG + ABOVE_DEG) };
+    drawFalling(pen, outside.falling, daylight, {
+      width,
+      height,
+      from,
+      time_s: calm ? 0 : performance.now() / 1000
+    });
+    nose(pen, COLOURS[daylight].nose);
   }
 
   /** What the nose hides. */

@@ -3,6 +3,7 @@
   import { syllabusProblems, type Syllabus } from '$core/road/syllabus';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
+  import { inlineInput } from '$lib/ui/input';
   import { saveJson } from '$lib/ui/save-file';
   import { freshId } from '$lib/worker/fresh-id';
   import type { ActionData, PageData } from './$types';
@@ -102,6 +103,18 @@
       class="flex flex-wrap items-center gap-3"
     >
       <input type="hidden" name="syllabus" value={JSON.stringify(draft)} />
+      <label class="text-[13px]"
+        >Name <input
+          class="{inlineInput} w-72"
+          maxlength="80"
+          value={draft.name}
+          onchange={(event) => {
+            const name = event.currentTarget.value.trim();
+            if (name) change({ ...draft!, name });
+            else event.currentTarget.value = draft!.name;
+          }}
+        /></label
+      >
       <button class={button.main} disabled={problems.length > 0}>Keep as a new version</button>
       <span class="text-xs text-soft"
         >Drag a lesson, or use its arrows, to put it elsewhere. Nobody is moved to the new version by keeping

@@ -1,8 +1,20 @@
 <script lang="ts">
-  import type { Syllabus, SyllabusLesson } from '$core/road/syllabus';
+  import type { Syllabus } from '$core/road/syllabus';
+  import {
+    addLesson,
+    addStage,
+    changeLesson,
+    moveLesson,
+    removeLesson,
+    renameStage,
+    stepLesson,
+    type LessonPlace
+  } from '$core/road/syllabus-change';
+  import { button } from '$lib/ui/button';
   import { inlineInput } from '$lib/ui/input';
+  import LessonEditor from './LessonEditor.svelte';
 
-  /** A syllabus by its stages; while it is changed, lessons are dragged or moved by their arrows, and what completes them is set. */
+  /** A syllabus by its stages; while it is changed, lessons are dragged or moved by their arrows, opened to be changed, added and taken out. */
   let {
     syllabus,
     names,
@@ -14,50 +26,18 @@
     onchange: ((next: Syllabus) => void) | null;
   } = $props();
 
-  interface At {
-    stage: number;
-    lesson: number;
-  }
-  let dragged = $state<At | null>(null);
-  const lessonName = (id: string) =>
-    syllabus.stages.flatMap(({ lessons }) => lessons).find((lesson) => lesson.id === id)?.name ?? id;
+  let dragged = $state<LessonPlace | null>(null);
+  /** The lesson whose words and tasks are being changed, by its id. */
+  let open = $state<string | null>(null);
+  const lessons = $derived(syllabus.stages.flatMap((stage) => stage.lessons));
+  const lessonName = (id: string) => lessons.find((lesson) => lesson.id === id)?.name ?? id;
+  const firstTask = $derived(Object.keys(names)[0]!);
 
-  function withLessons(change: (stages: SyllabusLesson[][]) => SyllabusLesson[][]) {
-    const lessons = change(syllabus.stages.map((stage) => [...stage.lessons]));
-    onchange!({
-      ...syllabus,
-      stages: syllabus.stages.map((stage, s) => ({ ...stage, lessons: lessons[s]! }))
-    });
-  }
-  function move(from: At, to: At) {
-    withLessons((stages) => {
-      const [lesson] = stages[from.stage]!.splice(from.lesson, 1);
-      stages[to.stage]!.splice(to.lesson, 0, lesson!);
-      return stages;
-    });
-  }
-  /** One place up or down; over the end of a stage into the next. A stage keeps one lesson at least. */
-  function step(at: At, by: 1 | -1) {
-    const { lessons } = syllabus.stages[at.stage]!;
-    const inStage = at.lesson + by;
-    if (inStage >= 0 && inStage < lessons.length) return move(at, { stage: at.stage, lesson: inStage });
-    const next = syllabus.stages[at.stage + by];
-    if (next && lessons.length > 1)
-      move(at, { stage: at.stage + by, lesson: by > 0 ? 0 : next.lessons.length });
-  }
-  function setLesson(at: At, changes: Partial<SyllabusLesson>) {
-    withLessons((stages) => {
-      stages[at.stage]![at.lesson] = { ...stages[at.stage]![at.lesson]!, ...changes };
-      return stages;
-    });
-  }
-  function setTask(
-    at: At,
-    lesson: SyllabusLesson,
-    t: number,
-    changes: Partial<SyllabusLesson['tasks'][number]>
-  ) {
-    setLesson(at, { tasks: lesson.tasks.map((task, i) => (i === t ? { ...task, ...changes } : task)) });
+  /** What is new is opened, to be given its name. */
+  function addTo(stage: number | null) {
+    const next = stage === null ? addStage(syllabus, firstTask) : addLesson(syllabus, stage, firstTask);
+    onchange!(next);
+    open = (stage === null ? next.stages.at(-1)! : next.stages[stage]!).lessons.at(-1)!.id;
   }
   const standardWords = (met: number, unaided: boolean) =>
     `${met === 1 ? 'once to standard' : `${met} in a row to standard`}${unaided ? ', without hints' : ''}`;
@@ -65,7 +45,22 @@
 
 {#each syllabus.stages as stage, s (stage.id)}
   <section class="mt-6">
-    <h2>{s + 1} · {stage.name}</h2>
+    {#if onchange}
+      <label class="flex items-center gap-2 font-bold"
+        >{s + 1} ·
+        <input
+          class="{inlineInput} min-w-72"
+          aria-label="Name of stage {s + 1}"
+          maxlength="80"
+          value={stage.name}
+          onchange={(event) => {
+            const name = event.currentTarget.value.trim();
+            if (name) onchange(renameStage(syllabus, s, name));
+            else event.currentTarget.value = stage.name;
+          }}
+        /></label
+      >
+    {:else}<h2>{s + 1} · {stage.name}</h2>{/if}
     <ol class="mt-1 border-t border-line">
       {#each stage.lessons as lesson, l (lesson.id)}
         {@const at = { stage: s, lesson: l }}
@@ -73,14 +68,13 @@
           class="grid gap-x-6 gap-y-1 border-b border-line py-2 text-[13px] md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] {dragged
             ? 'hover:bg-band'
             : ''}"
-          draggable={onchange !== null}
+          draggable={onchange !== null && open !== lesson.id}
           ondragstart={() => (dragged = at)}
           ondragend={() => (dragged = null)}
           ondragover={(event) => dragged && event.preventDefault()}
           ondrop={(event) => {
             event.preventDefault();
-            if (dragged && (dragged.stage === s || syllabus.stages[dragged.stage]!.lessons.length > 1))
-              move(dragged, at);
+            if (dragged) onchange!(moveLesson(syllabus, dragged, at));
             dragged = null;
           }}
         >
@@ -92,60 +86,65 @@
               </p>{/if}
           </div>
           <ul class="min-w-0">
-            {#each lesson.tasks as { task, met, unaided, minutes }, t (task)}
+            {#each lesson.tasks as { task, met, unaided, minutes } (task)}
               <li class="flex flex-wrap items-baseline gap-x-3">
                 <span class={task in names ? '' : 'text-hard'}>{names[task] ?? `${task}, which is gone`}</span
                 >
-                {#if onchange}
-                  <label
-                    >met <input
-                      class="{inlineInput} w-12"
-                      type="number"
-                      min="1"
-                      max="5"
-                      aria-label="Flights in a row to standard: {names[task] ?? task}"
-                      value={met}
-                      onchange={(event) => {
-                        const value = event.currentTarget.valueAsNumber;
-                        if (Number.isInteger(value) && value >= 1 && value <= 5)
-                          setTask(at, lesson, t, { met: value });
-                        else event.currentTarget.value = String(met);
-                      }}
-                    /></label
-                  >
-                  <label
-                    ><input
-                      type="checkbox"
-                      checked={unaided}
-                      onchange={(event) => setTask(at, lesson, t, { unaided: event.currentTarget.checked })}
-                    /> without hints</label
-                  >
-                {:else}
-                  <span class="text-xs text-soft">{standardWords(met, unaided)} · {minutes} min</span>
-                {/if}
+                <span class="text-xs text-soft">{standardWords(met, unaided)} · {minutes} min</span>
               </li>
             {/each}
           </ul>
           {#if onchange}
-            <div class="flex gap-1">
+            <div class="flex items-start gap-1">
+              <button
+                type="button"
+                class="min-h-8 border border-strong-line px-2"
+                aria-label="Change {lesson.name}"
+                aria-expanded={open === lesson.id}
+                onclick={() => (open = open === lesson.id ? null : lesson.id)}>change</button
+              >
               <button
                 type="button"
                 class="min-h-8 min-w-8 border border-strong-line"
                 aria-label="Put {lesson.name} earlier"
                 disabled={s === 0 && l === 0}
-                onclick={() => step(at, -1)}>↑</button
+                onclick={() => onchange(stepLesson(syllabus, at, -1))}>↑</button
               >
               <button
                 type="button"
                 class="min-h-8 min-w-8 border border-strong-line"
                 aria-label="Put {lesson.name} later"
                 disabled={s === syllabus.stages.length - 1 && l === stage.lessons.length - 1}
-                onclick={() => step(at, 1)}>↓</button
+                onclick={() => onchange(stepLesson(syllabus, at, 1))}>↓</button
               >
             </div>
+            {#if open === lesson.id}
+              <LessonEditor
+                {lesson}
+                {names}
+                others={lessons.filter((other) => other !== lesson)}
+                onchange={(changes) => onchange(changeLesson(syllabus, at, changes))}
+                onremove={lessons.length > 1
+                  ? () => {
+                      open = null;
+                      onchange(removeLesson(syllabus, at));
+                    }
+                  : null}
+                ondone={() => (open = null)}
+              />
+            {/if}
           {/if}
         </li>
       {/each}
     </ol>
+    {#if onchange}
+      <button type="button" class="{button.quiet} mt-1" onclick={() => addTo(s)}
+        >Add a lesson to this stage</button
+      >
+    {/if}
   </section>
 {/each}
+
+{#if onchange}
+  <button type="button" class="{button.plain} mt-4" onclick={() => addTo(null)}>Add a stage</button>
+{/if}

@@ -79,25 +79,44 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     endAnew();
   }
 
-  /** What was flown before stands beside the last time, by phases of its own. */
+  /** What was flown before stands beside the last time, by phases of its own. What led into an earlier time belongs to that. */
   function keep(spans: readonly PhaseSpan[]): void {
-    if (spans.length === 0 || spans.at(-1)!.end_s - spans[0]!.start_s < ANOTHER_TIME_S) return;
-    const time = before.length + 1;
-    const idThen = (id: string) => `time-${time}-${id}`;
-    const checks = drill.checks.map((check) => ({
-      ...check,
-      phase: idThen(check.phase),
-      ...(check.kind === 'circle' ? { phases: check.phases.map(idThen) } : {})
-    }));
-    const phases = spans.map(({ phaseId }): Phase => ({
-      ...phaseById(drill, phaseId),
-      id: idThen(phaseId),
-      then: null
-    }));
-    before.push({
-      lesson: { ...lesson, drill: { ...drill, phases: [...drill.phases, ...phases], checks } },
-      spans: spans.map((span) => ({ ...span, phaseId: idThen(span.phaseId) }))
-    });
+    for (const stretch of inOneGo(spans)) {
+      const ledTo = before.find((time) => follows(stretch.at(-1)!, time.spans[0]!));
+      if (ledTo) {
+        const time = flownThen(stretch, before.indexOf(ledTo) + 1);
+        const { phases } = ledTo.lesson.drill;
+        ledTo.lesson = {
+          ...ledTo.lesson,
+          drill: { ...ledTo.lesson.drill, phases: [...phases, ...time.phases] }
+        };
+        ledTo.spans = [...time.spans, ...ledTo.spans];
+      } else if (stretch.at(-1)!.end_s - stretch[0]!.start_s >= ANOTHER_TIME_S) {
+        const number = before.length + 1;
+        const { spans, phases } = flownThen(stretch, number);
+        const checks = drill.checks.map((check) => ({
+          ...check,
+          phase: idThen(number, check.phase),
+          ...(check.kind === 'circle' ? { phases: check.phases.map((id) => idThen(number, id)) } : {})
+        }));
+        before.push({
+          lesson: { ...lesson, drill: { ...drill, phases: [...drill.phases, ...phases], checks } },
+          spans
+        });
+      }
+    }
+  }
+
+  /** A stretch with phases of its own. */
+  function flownThen(stretch: readonly PhaseSpan[], time: number): { spans: PhaseSpan[]; phases: Phase[] } {
+    return {
+      spans: stretch.map((span) => ({ ...span, phaseId: idThen(time, span.phaseId) })),
+      phases: stretch.map(({ phaseId }) => ({
+        ...phaseById(drill, phaseId),
+        id: idThen(time, phaseId),
+        then: null
+      }))
+    };
   }
 
   /** Other weather is another end, where the end is still to come; where it is past, for whoever is put before it again. */
@@ -130,7 +149,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   return {
     lesson,
     tracker,
-    before: () => before,
+    before: () => [...before].sort((a, b) => a.spans[0]!.start_s - b.spans[0]!.start_s),
     changes: () => changes,
     instructorFlies: () => instructorFlies,
     inAir: () => ({ ...lesson, plan: planInWeather(lesson.plan, weather, Infinity) }),
@@ -215,6 +234,24 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     }
     fly(drill.phases.findIndex(isMissed), from_s);
   }
+}
+
+const idThen = (time: number, id: string): string => `time-${time}-${id}`;
+
+/** One phase begins with the sample after the last of the one before. */
+const TOGETHER_S = 0.25;
+const follows = (one: PhaseSpan, next: PhaseSpan): boolean =>
+  Math.abs(next.start_s - one.end_s) <= TOGETHER_S;
+
+/** Spans that follow on each other, apart from those that do not. */
+function inOneGo(spans: readonly PhaseSpan[]): PhaseSpan[][] {
+  const stretches: PhaseSpan[][] = [];
+  for (const span of spans) {
+    const last = stretches.at(-1)?.at(-1);
+    if (last && follows(last, span)) stretches.at(-1)!.push(span);
+    else stretches.push([span]);
+  }
+  return stretches;
 }
 
 /** The phases of a recorded flight, sample by sample, with its commands at their moments. */

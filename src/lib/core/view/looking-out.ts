@@ -1,3 +1,4 @@
+import type { Precipitation } from '../air/precipitation';
 import { isApproach } from '../drill/approach/approach-drill';
 import { chartOfPlan } from '../drill/approach/chart-of-plan';
 import type { Lesson } from '../drill/lesson';
@@ -31,6 +32,8 @@ export interface Outside {
   inCloud: boolean;
   bank_deg: number;
   pitch_deg: number;
+  /** What falls past. */
+  falling: Precipitation;
   /** How plainly anything is seen, 0…1: just below the base shreds of cloud go by. */
   plainness: number;
   /** Below the horizontal the ground begins to be made out here, degrees; straight down is 90. */
@@ -83,7 +86,8 @@ export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outsid
   const lostFrom = plan.approach.circle?.lost
     ? drill.phases.findIndex(({ segment }) => segment === 'missed')
     : Infinity;
-  return (eye, phase) => outsideOf(eye, laid, phase >= lostFrom ? LOST : outlook);
+  const falling = plan.approach.ends === 'as seen' ? (plan.approach.precipitation ?? 'none') : 'none';
+  return (eye, phase) => ({ ...outsideOf(eye, laid, phase >= lostFrom ? LOST : outlook), falling });
 }
 
 /** Cloud, or the ground as far as it can be made out, with nothing on it. @param elevation_ft of the ground, from which the base is told */
@@ -94,6 +98,7 @@ function groundOf(eye: Eye, elevation_ft: number, { base_ft, visibility_sm }: Ou
   const inCloud = height_ft > base_ft;
   return {
     inCloud,
+    falling: 'none',
     bank_deg: eye.bank_deg,
     pitch_deg: eye.pitch_deg,
     plainness: inCloud ? 0 : plainnessAt(eye, base_ft - height_ft),

@@ -193,13 +193,16 @@
   watchers={underWay.watchers}
 />
 
+<!-- What is said now lies over the names of the phases, one under the other: the panel stays where it is. -->
 <div class="relative">
-  {#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
-  {#if session && frame?.offer}
-    {#await import('./TestOffer.svelte') then { default: TestOffer }}
-      <TestOffer {session} offer={frame.offer} />
-    {/await}
-  {/if}
+  <div class="absolute inset-x-0 top-0 z-20 grid gap-1">
+    {#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
+    {#if session && frame?.offer}
+      {#await import('./TestOffer.svelte') then { default: TestOffer }}
+        <TestOffer {session} offer={frame.offer} />
+      {/await}
+    {/if}
+  </div>
 </div>
 <PhaseRibbon
   {drill}

@@ -28,11 +28,7 @@
 </script>
 
 {#if control !== 'student' || given}
-  <!-- It lies over the names of the phases: the panel stays where it is. -->
-  <div
-    class="absolute inset-x-0 top-0 z-10 flex flex-wrap items-center gap-3 border border-now bg-sheet px-3 py-2 shadow"
-    role="alert"
-  >
+  <div class="flex flex-wrap items-center gap-3 border border-now bg-sheet px-3 py-2 shadow" role="alert">
     <p class="text-[15px] font-bold">
       {by || 'Your instructor'}: {control === 'instructor' ? '“I have control.”' : '“You have control.”'}
     </p>

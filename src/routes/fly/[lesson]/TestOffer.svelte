@@ -16,9 +16,8 @@
 </script>
 
 {#if !answered && session.state !== 'ended'}
-  <!-- It lies over the names of the phases: the panel stays where it is. -->
   <section
-    class="absolute inset-x-0 top-2 z-20 flex flex-wrap items-center gap-x-3 gap-y-1.5 border border-l-4 border-hard bg-sheet py-2 pr-3 pl-3"
+    class="flex flex-wrap items-center gap-x-3 gap-y-1.5 border border-l-4 border-hard bg-sheet py-2 pr-3 pl-3 shadow"
     aria-label="Examiner"
     aria-live="assertive"
   >
