@@ -11,8 +11,8 @@ const LOOKS: Record<Exclude<Precipitation, 'none'>, { many: number; speed: numbe
   'heavy snow': { many: 260, speed: 1.1, length: 0.04 }
 };
 const COLOUR: Record<Daylight, string> = { day: '#f3f6f4', dusk: '#aab3bd', night: '#7d8893' };
-/** One after the other they are spread as evenly as can be. */
-const GOLDEN = 0.618034;
+/** Direction and way of one after the other: spread over both as evenly as can be (powers of the plastic number). */
+const [TURN, WAY] = [0.7548776662, 0.569840291];
 /** None is drawn so near the point they come from: there they hardly move. */
 const LEAST_WAY = 0.05;
 
@@ -42,8 +42,8 @@ export function drawFalling(
   pen.lineWidth = isSnow ? 1.8 : 1;
   pen.beginPath();
   for (let i = 0; i < (many * width * height) / 1e5; i++) {
-    const angle = 2 * Math.PI * ((i * GOLDEN) % 1);
-    const way = (i * GOLDEN * GOLDEN * 7 + time_s * speed) % 1;
+    const angle = 2 * Math.PI * ((i * TURN) % 1);
+    const way = (i * WAY + time_s * speed) % 1;
     if (way < LEAST_WAY) continue;
     const at = (share: number) => far * share * share;
     const [near, end] = [at(way), at(way + length * way)];
