@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { onMount } from 'svelte';
   import { everyTime } from '$core/grade/time-before';
   import { duration } from '$core/flight/flight';
   import FindingList from '$lib/draw/FindingList.svelte';
@@ -48,6 +49,10 @@
   const turns = $derived(drill.phases.some((phase) => phase.goal.lateral.kind === 'turn'));
   const earlier = $derived(debrief.attempts.filter((attempt) => attempt.id !== debrief.attemptId));
   const problem = (field: string) => (form && 'field' in form && form.field === field ? form.message : null);
+
+  /** What draws a flight is fetched while the flight is: the page is read before. */
+  const drawing = () => import('./FlightStrips.svelte');
+  onMount(() => void drawing());
 
   $effect(() => {
     const id = debrief.attemptId;
@@ -121,8 +126,7 @@
     {#if !flown}
       {#if !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
     {:else}
-      <!-- What draws a flight is fetched while the flight is: the page is read before. -->
-      {#await import('./FlightStrips.svelte') then { default: FlightStrips }}
+      {#await drawing() then { default: FlightStrips }}
         <FlightStrips {flown} {debrief} fromAbove={data.shown.fromAbove} {player} {ghost} {width} />
       {/await}
     {/if}

@@ -29,7 +29,11 @@
   /** A moment that is looked at; null: now. */
   let looked_s = $state<number | null>(null);
 
+  /** What draws a flight is fetched before there is one to draw. */
+  const drawing = () => import('./WatchedStrips.svelte');
+
   onMount(() => {
+    void drawing();
     judged.begin();
     if (data.finished) watched.ended = true;
     else watched.open();
@@ -126,7 +130,7 @@
 <div class="mt-1 grid gap-6 pb-40 lg:grid-cols-[minmax(0,1fr)_340px] compact:pb-4">
   <section bind:clientWidth={width} aria-label="Strips" class="min-w-0 overflow-x-clip">
     {#if soFar}
-      {#await import('./WatchedStrips.svelte') then { default: WatchedStrips }}
+      {#await drawing() then { default: WatchedStrips }}
         <WatchedStrips {soFar} {width} {cursor_s} onlook={(moment_s) => (looked_s = moment_s)} />
       {/await}
       {#if looked_s !== null}<button class="{button.quiet} mt-1" onclick={() => (looked_s = null)}
