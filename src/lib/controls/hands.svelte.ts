@@ -20,6 +20,8 @@ const PROPELLER_STEP = 0.05;
 const KEY_STICK_RATE = 1.2;
 const KEY_STICK_RETURN = 3;
 
+type Attitude = Pick<Readings, 'pitch_deg' | 'bank_deg'>;
+
 /**
  * Everything a person works, wherever it comes from: keys, the yoke pad, a gamepad, the levers on screen.
  * With attitude hold the stick's sources set pitch and bank targets; with the autopilot they set its modes' targets;
@@ -70,7 +72,7 @@ export class PersonsHands {
   }
 
   /** Takes over what the airplane is flying with. */
-  takeFrom(hands: Hands, attitude: { pitch_deg: number; bank_deg: number }): void {
+  takeFrom(hands: Hands, attitude: Attitude): void {
     this.throttle = hands.throttle;
     this.propeller = hands.propeller;
     this.trim = hands.trim;
@@ -84,7 +86,7 @@ export class PersonsHands {
     this.takeAttitude(attitude);
   }
 
-  takeAttitude(attitude: { pitch_deg: number; bank_deg: number }): void {
+  takeAttitude(attitude: Attitude): void {
     this.pitch_deg = Math.round(attitude.pitch_deg / PITCH_STEP_DEG) * PITCH_STEP_DEG;
     this.bank_deg = Math.round(attitude.bank_deg / BANK_STEP_DEG) * BANK_STEP_DEG;
   }
@@ -117,8 +119,12 @@ export class PersonsHands {
     };
   }
 
-  /** What the airplane gets now. @param dt_s time since the last asking, for keys that are held */
-  now(dt_s: number): Hands {
+  /**
+   * What the airplane gets now.
+   * @param dt_s time since the last asking, for keys that are held
+   * @param shown the attitude: with attitude hold, what a joystick has brought about is held when it is let go
+   */
+  now(dt_s: number, shown: Attitude | null): Hands {
     const pad = this.gamepad ? readGamepad(this.gamepad) : null;
     if (pad) this.joystickSeen = true;
     this.joystickLost = this.gamepad !== null && this.joystickSeen && pad === null;
@@ -132,7 +138,7 @@ export class PersonsHands {
     }
     if (pad?.throttle !== null && pad?.throttle !== undefined) this.throttle = pad.throttle;
     return {
-      stick: this.stick(dt_s, pad),
+      stick: this.stick(dt_s, pad, shown),
       rudder: pad?.rudder ?? null,
       throttle: this.throttle,
       propeller: this.propeller,
@@ -158,9 +164,14 @@ export class PersonsHands {
     this.buttonsHeld = held;
   }
 
-  private stick(dt_s: number, pad: { aileron: number; elevator: number } | null): Hands['stick'] {
+  private stick(
+    dt_s: number,
+    pad: { aileron: number; elevator: number } | null,
+    shown: Attitude | null
+  ): Hands['stick'] {
     if (this.assist === 'autopilot') return { kind: 'autopilot', modes: $state.snapshot(this.modes) };
     if (pad && (pad.aileron !== 0 || pad.elevator !== 0 || !this.attitudeHold)) {
+      if (shown) this.takeAttitude(shown);
       return { kind: 'direct', aileron: pad.aileron, elevator: pad.elevator };
     }
     if (this.attitudeHold) return { kind: 'attitude', pitch_deg: this.pitch_deg, bank_deg: this.bank_deg };

@@ -53,7 +53,7 @@ export class FlightPictures {
       hands.takeFrom(seen.hands, seen.readings);
     this.eyesWereClosed = seen?.eyesClosed ?? false;
     this.handsMoved = seen?.handsMoved ?? 0;
-    if (session && !simulatedBy) session.hands(hands.now(dt_s));
+    if (session && !simulatedBy) session.hands(hands.now(dt_s, seen?.readings ?? null));
     session?.show();
     if (seen) followers.lookingOut.follow(seen.outside, voice.on);
     if (seen && session?.state === 'running') {
