@@ -2,7 +2,7 @@ import { Value } from '@sinclair/typebox/value';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { instrumentSyllabus } from '$core/road/instrument-syllabus';
-import { lessonsInOrder, Syllabus, syllabusProblems } from '$core/road/syllabus';
+import { lessonsInOrder, Syllabus, SYLLABUS_MOST, syllabusProblems } from '$core/road/syllabus';
 import {
   addLesson,
   addStage,
@@ -36,11 +36,8 @@ describe('a syllabus changed by hand', () => {
           syllabus = [
             () => moveLesson(syllabus, at, other),
             () => stepLesson(syllabus, at, to % 2 ? 1 : -1),
-            () =>
-              syllabus.stages[at.stage]!.lessons.length < 40
-                ? addLesson(syllabus, at.stage, task!)
-                : syllabus,
-            () => (syllabus.stages.length < 20 ? addStage(syllabus, task!) : syllabus),
+            () => addLesson(syllabus, at.stage, task!),
+            () => addStage(syllabus, task!),
             () => removeLesson(syllabus, at),
             () => changeLesson(syllabus, at, { name: `Lesson ${to}`, after: [] }),
             () => renameStage(syllabus, at.stage, `Stage ${to}`)
@@ -82,6 +79,16 @@ describe('a syllabus changed by hand', () => {
     // Only lesson of its stage, it is not moved out of it either.
     const two = addStage(left, task!);
     expect(moveLesson(two, { stage: 1, lesson: 0 }, { stage: 0, lesson: 0 })).toBe(two);
+  });
+
+  test('a stage and a syllabus that are full take no more', () => {
+    let full = instrumentSyllabus;
+    for (let i = 0; i < 60; i++) full = addStage(addLesson(full, 0, task!), task!);
+    expect(full.stages[0]!.lessons).toHaveLength(SYLLABUS_MOST.lessons);
+    expect(full.stages).toHaveLength(SYLLABUS_MOST.stages);
+    expect(addLesson(full, 0, task!)).toBe(full);
+    expect(moveLesson(full, { stage: 1, lesson: 0 }, { stage: 0, lesson: 0 })).toBe(full);
+    expect([...Value.Errors(Syllabus, full)]).toEqual([]);
   });
 
   test('what is new stands at the end under an id of its own, with one thing to fly', () => {

@@ -22,6 +22,12 @@ async function flownDownTo(page: Page, height_ft: number): Promise<void> {
   }).toPass({ timeout: 100_000, intervals: [200] });
 }
 
+/** Nose up by the autopilot, and the power by hand. */
+async function goesAround(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'go around' }).click();
+  for (let i = 0; i < 14; i++) await page.keyboard.press('PageUp');
+}
+
 /** The student at one server; the instructor with a tablet, by touch, at another. */
 test('a whole lesson of four approaches by two people: placed, below minimums, failed, corrected, taken and given back, the runway in sight, debriefed and signed', async ({
   browser
@@ -102,8 +108,7 @@ test('a whole lesson of four approaches by two people: placed, below minimums, f
     await tap('Good');
     await flownDownTo(student, 330);
     await student.keyboard.press('1');
-    await student.getByRole('button', { name: 'go around' }).click();
-    for (let i = 0; i < 14; i++) await student.keyboard.press('PageUp');
+    await goesAround(student);
     await student.keyboard.press('4');
     await expect(phases).toContainText('Go around');
     await expect.poll(() => shown(student, /^Altitude/), { timeout: 30_000 }).toBeGreaterThan(600);
@@ -141,8 +146,7 @@ test('a whole lesson of four approaches by two people: placed, below minimums, f
     await open('Clear…');
     await tap('Go around');
     await done('sent around');
-    await student.getByRole('button', { name: 'go around' }).click();
-    for (let i = 0; i < 14; i++) await student.keyboard.press('PageUp');
+    await goesAround(student);
     await student.keyboard.press('8');
     await expect(phases).toContainText('Go around');
     await student.waitForTimeout(5000);

@@ -20,6 +20,9 @@ const PROPELLER_STEP = 0.05;
 const KEY_STICK_RATE = 1.2;
 const KEY_STICK_RETURN = 3;
 
+/** A picture that came later than this moves the hands no further: a tab that slept does not jump. */
+export const LONGEST_PICTURE_S = 0.1;
+
 type Attitude = Pick<Readings, 'pitch_deg' | 'bank_deg'>;
 
 /**
@@ -171,7 +174,7 @@ export class PersonsHands {
   ): Hands['stick'] {
     if (this.assist === 'autopilot') return { kind: 'autopilot', modes: $state.snapshot(this.modes) };
     if (pad && (pad.aileron !== 0 || pad.elevator !== 0 || !this.attitudeHold)) {
-      if (shown) this.takeAttitude(shown);
+      if (shown && this.attitudeHold) this.takeAttitude(shown);
       return { kind: 'direct', aileron: pad.aileron, elevator: pad.elevator };
     }
     if (this.attitudeHold) return { kind: 'attitude', pitch_deg: this.pitch_deg, bank_deg: this.bank_deg };

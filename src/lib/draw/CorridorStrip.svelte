@@ -72,7 +72,9 @@
   const excursions = $derived(
     strip.exceedances.map(({ corridor, side, start_s, end_s, peak_s, peak }) => {
       const from = Math.round(start_s * strip.rate_hz);
-      const to = Math.min(strip.values.length - 1, Math.round(end_s * strip.rate_hz));
+      let to = Math.min(strip.values.length - 1, Math.round(end_s * strip.rate_hz));
+      // It ends as its phase does: the first sample of the next may have no such value.
+      while (to > from && !Number.isFinite(strip.values[to])) to -= 1;
       const allowed = side === 'above' ? corridor.above! : -corridor.below!;
       const edge = (k: number) => corridor.target(k) + allowed;
       const beyond = side === 'above' ? Math.max : Math.min;

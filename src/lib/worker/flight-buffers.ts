@@ -1,7 +1,7 @@
-import type { FlownFlight } from '$core/flight/flown-flight';
+import type { Flight } from '$core/flight/flight';
 
-/** The memory of a flight's columns, each once, to be handed over instead of copied. */
-export function buffersOf({ flight, judged }: FlownFlight): ArrayBuffer[] {
-  const columns = [...flight.columns.values(), ...judged.columns.values()];
+/** The memory of flights' columns, each once, to be handed over instead of copied. */
+export function buffersOf(...flights: Flight[]): ArrayBuffer[] {
+  const columns = flights.flatMap((flight) => [...flight.columns.values()]);
   return [...new Set(columns.map(({ buffer }) => buffer as ArrayBuffer))];
 }

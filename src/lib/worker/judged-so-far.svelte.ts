@@ -36,7 +36,7 @@ export class JudgedSoFar {
     };
     this.worker.onerror = (event) => {
       this.asked = null;
-      this.failure = event.message || 'what was flown could not be judged';
+      this.failure = event.message || 'the worker stopped';
     };
     this.timer = setInterval(() => this.anew(), ANEW_MS);
   }

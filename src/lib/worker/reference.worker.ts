@@ -11,5 +11,5 @@ import { answer } from './one-answer';
 onmessage = ({ data: lesson }: MessageEvent<Lesson>) =>
   answer(
     () => flownFlight(flightFromChunks(simulateFlight(lesson, noHabits, lesson.plan.seed)), lesson),
-    buffersOf
+    ({ flight, judged }) => buffersOf(flight, judged)
   );

@@ -3,6 +3,7 @@ import type { Lesson } from '$core/drill/lesson';
 import type { Flight } from '$core/flight/flight';
 import { planTrack, type PlanPoint } from '$core/flight/plan-picture';
 import { flightSoFar, type FlightSoFar } from '$core/grade/flight-so-far';
+import { buffersOf } from './flight-buffers';
 
 /** A flight as far as it has been flown. */
 export interface SoFarRequest {
@@ -15,5 +16,6 @@ export type SoFarAnswer = { soFar: FlightSoFar; track: PlanPoint[] };
 /** Judges a flight under way off the interface's thread, as often as it is sent. */
 onmessage = ({ data: { flight, planned } }: MessageEvent<SoFarRequest>) => {
   const track = planned.navigation ? planTrack(planned, flight) : [];
-  postMessage({ soFar: flightSoFar(flight, planned), track } satisfies SoFarAnswer);
+  const soFar = flightSoFar(flight, planned);
+  postMessage({ soFar, track } satisfies SoFarAnswer, { transfer: buffersOf(soFar.flight) });
 };

@@ -3,7 +3,7 @@
   import { LARGEST_BANK_DEG, LARGEST_PITCH_DEG } from '$core/aircraft/attitude-hold';
   import { clamp } from '$core/measure/clamp';
   import { storedSetup } from '$lib/controls/gamepad';
-  import { PersonsHands } from '$lib/controls/hands.svelte';
+  import { LONGEST_PICTURE_S, PersonsHands } from '$lib/controls/hands.svelte';
   import AttitudeIndicator from '$lib/panel/AttitudeIndicator.svelte';
   import YokePad from '$lib/panel/YokePad.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
@@ -31,7 +31,6 @@
   const FOLLOWS = 0.08;
   /** How fast a stick held over moves the nose and the wings, degrees a second. */
   const STICK_DEGPS = { pitch: 8, bank: 30 };
-  const LONGEST_PICTURE_S = 0.1;
   let joystickOpen = $state(false);
   onMount(() => {
     hands.gamepad = storedSetup();

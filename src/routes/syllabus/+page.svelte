@@ -1,6 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { syllabusProblems, type Syllabus } from '$core/road/syllabus';
+  import { SYLLABUS_MOST, syllabusProblems, type Syllabus } from '$core/road/syllabus';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
   import { inlineInput } from '$lib/ui/input';
@@ -106,7 +106,7 @@
       <label class="text-[13px]"
         >Name <input
           class="{inlineInput} w-72"
-          maxlength="80"
+          maxlength={SYLLABUS_MOST.name}
           value={draft.name}
           onchange={(event) => {
             const name = event.currentTarget.value.trim();

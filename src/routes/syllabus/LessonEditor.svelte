@@ -1,5 +1,11 @@
 <script lang="ts">
-  import type { SyllabusLesson, SyllabusTask } from '$core/road/syllabus';
+  import {
+    MET_BETWEEN,
+    MINUTES_BETWEEN,
+    SYLLABUS_MOST,
+    type SyllabusLesson,
+    type SyllabusTask
+  } from '$core/road/syllabus';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
   import { inlineInput, input } from '$lib/ui/input';
@@ -23,7 +29,6 @@
     ondone: () => void;
   } = $props();
 
-  const MOST = { name: 80, purpose: 400, tasks: 12, after: 10 };
   const nameOf = (id: string) => others.find((other) => other.id === id)?.name ?? id;
   const addable = $derived(
     Object.entries(names).filter(([task]) => !lesson.tasks.some((one) => one.task === task))
@@ -36,16 +41,27 @@
     if (value) onchange({ [field]: value });
     else event.currentTarget.value = lesson[field];
   };
-  const whole =
-    (task: SyllabusTask, field: 'met' | 'minutes', [least, most]: [number, number]) =>
-    (event: Event & { currentTarget: HTMLInputElement }) => {
-      const value = event.currentTarget.valueAsNumber;
-      if (Number.isInteger(value) && value >= least && value <= most) setTask(task, { [field]: value });
-      else event.currentTarget.value = String(task[field]);
-    };
+  const BETWEEN = { met: MET_BETWEEN, minutes: MINUTES_BETWEEN };
   const setTask = (task: SyllabusTask, changes: Partial<SyllabusTask>) =>
     onchange({ tasks: lesson.tasks.map((one) => (one === task ? { ...one, ...changes } : one)) });
 </script>
+
+{#snippet whole(task: SyllabusTask, field: keyof typeof BETWEEN, label: string)}
+  {@const [least, most] = BETWEEN[field]}
+  <input
+    class="{inlineInput} w-14"
+    type="number"
+    min={least}
+    max={most}
+    aria-label={label}
+    value={task[field]}
+    onchange={(event) => {
+      const value = event.currentTarget.valueAsNumber;
+      if (Number.isInteger(value) && value >= least && value <= most) setTask(task, { [field]: value });
+      else event.currentTarget.value = String(task[field]);
+    }}
+  />
+{/snippet}
 
 <div
   class="grid gap-2 border border-strong-line bg-sheet p-3 md:col-span-3"
@@ -53,11 +69,21 @@
   aria-label="Change {lesson.name}"
 >
   <label class="grid gap-0.5"
-    >Name <input class={input} value={lesson.name} maxlength={MOST.name} onchange={words('name')} /></label
+    >Name <input
+      class={input}
+      value={lesson.name}
+      maxlength={SYLLABUS_MOST.name}
+      onchange={words('name')}
+    /></label
   >
   <label class="grid gap-0.5"
     >What it is about, to the student
-    <input class={input} value={lesson.purpose} maxlength={MOST.purpose} onchange={words('purpose')} /></label
+    <input
+      class={input}
+      value={lesson.purpose}
+      maxlength={SYLLABUS_MOST.purpose}
+      onchange={words('purpose')}
+    /></label
   >
   <fieldset class="grid gap-1">
     <legend class="mb-1 font-bold">Flown in it</legend>
@@ -65,28 +91,8 @@
       {@const name = names[task.task] ?? `${task.task}, which is gone`}
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span class="min-w-56 {task.task in names ? '' : 'text-hard'}">{name}</span>
-        <label
-          >met <input
-            class="{inlineInput} w-12"
-            type="number"
-            min="1"
-            max="5"
-            aria-label="Flights in a row to standard: {name}"
-            value={task.met}
-            onchange={whole(task, 'met', [1, 5])}
-          /></label
-        >
-        <label
-          ><input
-            class="{inlineInput} w-14"
-            type="number"
-            min="2"
-            max="120"
-            aria-label="Minutes a flight: {name}"
-            value={task.minutes}
-            onchange={whole(task, 'minutes', [2, 120])}
-          /> min</label
-        >
+        <label>met {@render whole(task, 'met', `Flights in a row to standard: ${name}`)}</label>
+        <label>{@render whole(task, 'minutes', `Minutes a flight: ${name}`)} min</label>
         <label
           ><input
             type="checkbox"
@@ -104,7 +110,7 @@
         {/if}
       </div>
     {/each}
-    {#if lesson.tasks.length < MOST.tasks && addable.length > 0}
+    {#if lesson.tasks.length < SYLLABUS_MOST.tasks && addable.length > 0}
       <Choice
         label="Add something to fly"
         placeholder="add something to fly"
@@ -128,7 +134,7 @@
         ></span
       >
     {:else}<span class="text-soft">nothing: it can be begun at once</span>{/each}
-    {#if lesson.after.length < MOST.after && before.length > 0}
+    {#if lesson.after.length < SYLLABUS_MOST.after && before.length > 0}
       <Choice
         label="Comes after another lesson"
         placeholder="another lesson"

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import type { Syllabus } from '$core/road/syllabus';
+  import { SYLLABUS_MOST, type Syllabus } from '$core/road/syllabus';
   import {
     addLesson,
     addStage,
     changeLesson,
+    isFull,
     moveLesson,
     removeLesson,
     renameStage,
@@ -51,7 +52,7 @@
         <input
           class="{inlineInput} min-w-72"
           aria-label="Name of stage {s + 1}"
-          maxlength="80"
+          maxlength={SYLLABUS_MOST.name}
           value={stage.name}
           onchange={(event) => {
             const name = event.currentTarget.value.trim();
@@ -137,7 +138,7 @@
         </li>
       {/each}
     </ol>
-    {#if onchange}
+    {#if onchange && !isFull(stage)}
       <button type="button" class="{button.quiet} mt-1" onclick={() => addTo(s)}
         >Add a lesson to this stage</button
       >
@@ -145,6 +146,6 @@
   </section>
 {/each}
 
-{#if onchange}
+{#if onchange && syllabus.stages.length < SYLLABUS_MOST.stages}
   <button type="button" class="{button.plain} mt-4" onclick={() => addTo(null)}>Add a stage</button>
 {/if}

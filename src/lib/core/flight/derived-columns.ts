@@ -4,7 +4,7 @@ import { wayBetween } from '../earth/geodesic';
 import { normaliseBearing } from '../measure/angle';
 import { courseChannels, courseFollower } from './course-watch';
 import type { Flight } from './flight';
-import { phaseRun } from './phases-in-flight';
+import { phaseRun } from './phase-run';
 
 /** Track and groundspeed are taken over so long to either side. */
 const OVER_S = 1;

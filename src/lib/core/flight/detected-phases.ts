@@ -2,7 +2,8 @@ import type { ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Flight } from './flight';
-import { phaseRun, type FlownBefore } from './phases-in-flight';
+import { phaseRun } from './phase-run';
+import type { FlownBefore } from './phases-in-flight';
 
 /** What was flown: the phases in the data, and the lesson with all that was asked for on the way. */
 export interface FlownPhases {

@@ -3,10 +3,9 @@ import { fallsNot } from '../drill/approach/approach-minimum';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
 import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
-import { trackPhases, type PhaseSpan, type PhaseTracker, type ReadChannel } from '../drill/phase-tracker';
+import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
 import type { Command, WeatherChange } from './command';
-import type { FlightEvent } from './flight-event';
 import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
 /** The phases of a flight with what its instructor has asked for on the way. */
@@ -82,15 +81,14 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   /** What was flown before stands beside the last time, by phases of its own. What led into an earlier time belongs to that. */
   function keep(spans: readonly PhaseSpan[]): void {
     for (const stretch of inOneGo(spans)) {
-      const ledTo = before.find((time) => follows(stretch.at(-1)!, time.spans[0]!));
-      if (ledTo) {
-        const time = flownThen(stretch, before.indexOf(ledTo) + 1);
-        const { phases } = ledTo.lesson.drill;
-        ledTo.lesson = {
-          ...ledTo.lesson,
-          drill: { ...ledTo.lesson.drill, phases: [...phases, ...time.phases] }
+      const ledTo = before.findIndex((time) => follows(stretch.at(-1)!, time.spans[0]!));
+      if (ledTo >= 0) {
+        const { lesson: then, spans } = before[ledTo]!;
+        const lead = flownThen(stretch, ledTo + 1);
+        before[ledTo] = {
+          lesson: { ...then, drill: { ...then.drill, phases: [...then.drill.phases, ...lead.phases] } },
+          spans: [...lead.spans, ...spans]
         };
-        ledTo.spans = [...time.spans, ...ledTo.spans];
       } else if (stretch.at(-1)!.end_s - stretch[0]!.start_s >= ANOTHER_TIME_S) {
         const number = before.length + 1;
         const { spans, phases } = flownThen(stretch, number);
@@ -252,50 +250,4 @@ function inOneGo(spans: readonly PhaseSpan[]): PhaseSpan[][] {
     else stretches.push([span]);
   }
   return stretches;
-}
-
-/** The phases of a recorded flight, sample by sample, with its commands at their moments. */
-export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker' | 'before'> {
-  /** @param time_s each later than the one before */
-  sample(time_s: number, read: ReadChannel): void;
-}
-
-/** Two moments nearer than this are the same. */
-const SAME_S = 1e-6;
-
-export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): PhaseRun {
-  const flown = phasesInFlight(planned);
-  const obeyUntil = commandsInTime(flown, events);
-  let shown: Shown = { altitude_ft: planned.plan.startAltitude_ft, heading_deg: planned.plan.heading_deg };
-  return {
-    lesson: flown.lesson,
-    tracker: flown.tracker,
-    before: flown.before,
-    sample(time_s, read) {
-      obeyUntil(time_s, shown);
-      flown.tracker.advance(time_s, read);
-      shown = { altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') };
-    }
-  };
-}
-
-/**
- * Has the commands of a recording obeyed, each once, up to the moment of a sample, before that is looked at. One that asks for what
- * the lesson has not is in no flight of ours; in a recording from elsewhere it says nothing.
- */
-export function commandsInTime(
-  flown: PhasesInFlight,
-  events: readonly FlightEvent[]
-): (time_s: number, shown: Shown) => void {
-  const commands = events.filter((event) => event.kind === 'command');
-  let next = 0;
-  return (time_s, shown) => {
-    for (; next < commands.length && commands[next]!.time_s <= time_s + SAME_S; next++) {
-      try {
-        flown.obey(commands[next]!.command, time_s, shown);
-      } catch (error) {
-        if (!(error instanceof Rejection)) throw error;
-      }
-    }
-  };
 }

@@ -5,8 +5,9 @@ const MORSE: Record<string, string> = {
 
 /** Tone of station idents, Hz; and how long a dot lasts at about seven words a minute, s (a dash is three, letters three apart). */
 export const IDENT_TONE_HZ = 1020;
-export const MARKER_TONE_HZ = { outer: 400, middle: 1300, inner: 3000 } as const;
 export const DOT_S = 0.15;
+/** Tone of a marker, Hz: the higher, the nearer to the runway. */
+export const MARKER_TONE_HZ = { outer: 400, middle: 1300, inner: 3000 } as const;
 
 /** A tone that sounds from one time to another, s. */
 export interface Tone {

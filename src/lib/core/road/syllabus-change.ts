@@ -1,4 +1,4 @@
-import type { Syllabus, SyllabusLesson } from './syllabus';
+import { SYLLABUS_MOST, type Syllabus, type SyllabusLesson } from './syllabus';
 
 /** Where a lesson stands: its stage, and its place in it, each from 0. */
 export interface LessonPlace {
@@ -13,6 +13,9 @@ const atStage = (syllabus: Syllabus, stage: number, change: (stage: Stage) => St
   stages: syllabus.stages.map((one, s) => (s === stage ? change(one) : one))
 });
 
+/** Whether another lesson would be too many. */
+export const isFull = ({ lessons }: Stage): boolean => lessons.length >= SYLLABUS_MOST.lessons;
+
 /** A lesson changed where it stands. */
 export function changeLesson(
   syllabus: Syllabus,
@@ -25,10 +28,11 @@ export function changeLesson(
   }));
 }
 
-/** A lesson put elsewhere; the same syllabus where its stage would be left without one. */
+/** A lesson put elsewhere; the same syllabus where its stage would be left without one, or the other is full. */
 export function moveLesson(syllabus: Syllabus, from: LessonPlace, to: LessonPlace): Syllabus {
   const leaves = syllabus.stages[from.stage]!;
-  if (from.stage !== to.stage && leaves.lessons.length === 1) return syllabus;
+  if (from.stage !== to.stage && (leaves.lessons.length === 1 || isFull(syllabus.stages[to.stage]!)))
+    return syllabus;
   const moved = leaves.lessons[from.lesson]!;
   const without = atStage(syllabus, from.stage, (stage) => ({
     ...stage,
@@ -51,8 +55,9 @@ export function stepLesson(syllabus: Syllabus, at: LessonPlace, by: 1 | -1): Syl
   return moveLesson(syllabus, at, { stage: at.stage + by, lesson: by > 0 ? 0 : next.lessons.length });
 }
 
-/** Another lesson at the end of a stage, with one thing to fly. @param task its id */
+/** Another lesson at the end of a stage, with one thing to fly; the same syllabus where it is full. @param task its id */
 export function addLesson(syllabus: Syllabus, stage: number, task: string): Syllabus {
+  if (isFull(syllabus.stages[stage]!)) return syllabus;
   const lesson = newLesson(syllabus, task);
   return atStage(syllabus, stage, (one) => ({ ...one, lessons: [...one.lessons, lesson] }));
 }
@@ -75,8 +80,9 @@ export function removeLesson(syllabus: Syllabus, at: LessonPlace): Syllabus {
   return stages.length > 0 ? { ...syllabus, stages } : syllabus;
 }
 
-/** Another stage at the end, with one lesson. @param task what is flown in it */
+/** Another stage at the end, with one lesson; the same syllabus where there are as many as may be. @param task what is flown in it */
 export function addStage(syllabus: Syllabus, task: string): Syllabus {
+  if (syllabus.stages.length >= SYLLABUS_MOST.stages) return syllabus;
   const ids = syllabus.stages.map(({ id }) => id);
   return {
     ...syllabus,

@@ -9,6 +9,18 @@ const id = /* @__NO_SIDE_EFFECTS__ */ () =>
     accepted: 'small letters, figures and hyphens, at most 40'
   });
 
+/** How much a syllabus and its parts may hold, by the schema and while it is written. */
+export const SYLLABUS_MOST = {
+  name: 80,
+  purpose: 400,
+  stages: 20,
+  lessons: 40,
+  tasks: 12,
+  after: 10
+} as const;
+export const MET_BETWEEN = [1, 5] as const;
+export const MINUTES_BETWEEN = [2, 120] as const;
+
 /** What attempts at it are kept under: the id of a drill, or `approach` and the id of one. */
 const TaskId = letters(60);
 
@@ -17,11 +29,15 @@ export const SyllabusTask = Type.Object(
   {
     task: TaskId,
     /** How many flights in a row are to meet the standard. */
-    met: Type.Integer({ minimum: 1, maximum: 5, accepted: 'a whole number from 1 to 5' }),
+    met: Type.Integer({
+      minimum: MET_BETWEEN[0],
+      maximum: MET_BETWEEN[1],
+      accepted: `a whole number from ${MET_BETWEEN.join(' to ')}`
+    }),
     /** Only flights without hints and corridors count. */
     unaided: Type.Boolean({ accepted: 'true or false' }),
     /** How long one flight of it takes with its brief and debrief. */
-    minutes: numberIn('min', 2, 120)
+    minutes: numberIn('min', ...MINUTES_BETWEEN)
   },
   { additionalProperties: false }
 );
@@ -30,12 +46,20 @@ export type SyllabusTask = Static<typeof SyllabusTask>;
 export const SyllabusLesson = Type.Object(
   {
     id: id(),
-    name: letters(80),
+    name: letters(SYLLABUS_MOST.name),
     /** What it is about, to the student. */
-    purpose: letters(400),
-    tasks: Type.Array(SyllabusTask, { minItems: 1, maxItems: 12, accepted: '1 to 12 things to fly' }),
+    purpose: letters(SYLLABUS_MOST.purpose),
+    tasks: Type.Array(SyllabusTask, {
+      minItems: 1,
+      maxItems: SYLLABUS_MOST.tasks,
+      accepted: `1 to ${SYLLABUS_MOST.tasks} things to fly`
+    }),
     /** Ids of lessons that are to be completed before it. */
-    after: Type.Array(id(), { maxItems: 10, uniqueItems: true, accepted: 'at most 10 lessons, each once' })
+    after: Type.Array(id(), {
+      maxItems: SYLLABUS_MOST.after,
+      uniqueItems: true,
+      accepted: `at most ${SYLLABUS_MOST.after} lessons, each once`
+    })
   },
   { additionalProperties: false }
 );
@@ -45,18 +69,22 @@ export type SyllabusLesson = Static<typeof SyllabusLesson>;
 export const Syllabus = Type.Object(
   {
     id: id(),
-    name: letters(80),
+    name: letters(SYLLABUS_MOST.name),
     edition: letters(40),
     stages: Type.Array(
       Type.Object(
         {
           id: id(),
-          name: letters(80),
-          lessons: Type.Array(SyllabusLesson, { minItems: 1, maxItems: 40, accepted: '1 to 40 lessons' })
+          name: letters(SYLLABUS_MOST.name),
+          lessons: Type.Array(SyllabusLesson, {
+            minItems: 1,
+            maxItems: SYLLABUS_MOST.lessons,
+            accepted: `1 to ${SYLLABUS_MOST.lessons} lessons`
+          })
         },
         { additionalProperties: false }
       ),
-      { minItems: 1, maxItems: 20, accepted: '1 to 20 stages' }
+      { minItems: 1, maxItems: SYLLABUS_MOST.stages, accepted: `1 to ${SYLLABUS_MOST.stages} stages` }
     )
   },
   { $id: 'https://hanza.invalid/schema/syllabus.json', title: 'Hanza syllabus', additionalProperties: false }

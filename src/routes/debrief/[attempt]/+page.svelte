@@ -127,7 +127,15 @@
       {#if !failure}<p class="p-8 text-soft" role="status">Fetching the flight…</p>{/if}
     {:else}
       {#await drawing() then { default: FlightStrips }}
-        <FlightStrips {flown} {debrief} fromAbove={data.shown.fromAbove} {player} {ghost} {width} />
+        <FlightStrips
+          {flown}
+          {everything}
+          {debrief}
+          fromAbove={data.shown.fromAbove}
+          {player}
+          {ghost}
+          {width}
+        />
       {/await}
     {/if}
   </section>

@@ -3,7 +3,7 @@
   import { duration } from '$core/flight/flight';
   import type { FlownFlight } from '$core/flight/flown-flight';
   import type { PlanPicture } from '$core/flight/plan-picture';
-  import { everyTime } from '$core/grade/time-before';
+  import type { everyTime } from '$core/grade/time-before';
   import type { Player } from '$lib/draw/player.svelte';
   import { stripsOf } from '$lib/draw/strip';
   import StripStack from '$lib/draw/StripStack.svelte';
@@ -16,6 +16,7 @@
   /** What was flown over time, and what is read off the whole of it. */
   let {
     flown,
+    everything,
     debrief,
     fromAbove,
     player,
@@ -23,6 +24,8 @@
     width
   }: {
     flown: FlownFlight;
+    /** Also what was begun anew later. */
+    everything: ReturnType<typeof everyTime>;
     debrief: Debrief;
     /** null: it was not flown by radio. */
     fromAbove: PlanPicture | null;
@@ -33,7 +36,6 @@
 
   const { flight, judged, lesson, track } = $derived(flown);
   const grade = $derived(debrief.grade);
-  const everything = $derived(everyTime(grade));
   const strips = $derived(stripsOf(judged, everything, lesson));
   const hold = $derived(grade.checks.find((check) => check.kind === 'hold') ?? null);
 </script>

@@ -39,12 +39,10 @@
   const track = $derived(
     flown ? sincePlaced(flown.track, 1, placedAt_s(flown.flight), time_s || Infinity) : []
   );
+  const asFlown = $derived(flight && lessonAsFlown(shown.lesson, flight).plan);
   const readings = $derived(
-    flight
-      ? readingsAt(flight, time_s, {
-          plan: lessonAsFlown(shown.lesson, flight).plan,
-          propulsion: aircraft.propulsion.kind
-        })
+    flight && asFlown
+      ? readingsAt(flight, time_s, { plan: asFlown, propulsion: aircraft.propulsion.kind })
       : null
   );
   const corridors = $derived(drill.phases.find(({ id }) => id === phase?.phaseId)?.corridors ?? []);

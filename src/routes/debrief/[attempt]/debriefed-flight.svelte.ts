@@ -26,6 +26,7 @@ export class DebriefedFlight {
       const flown = await fetchFlight(id, this.planned());
       if (id === this.wanted) this.flown = flown;
     } catch (error) {
+      if (id !== this.wanted) return;
       this.failure = `The flight could not be fetched: ${error instanceof Error ? error.message : error}.`;
     }
   }

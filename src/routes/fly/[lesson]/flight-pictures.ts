@@ -1,4 +1,4 @@
-import type { PersonsHands } from '$lib/controls/hands.svelte';
+import { LONGEST_PICTURE_S, type PersonsHands } from '$lib/controls/hands.svelte';
 import type { AttemptUnderWay } from './attempt-under-way.svelte';
 import type { DistractionDesk } from './distraction-desk.svelte';
 import type { FlownWay } from './flown-way.svelte';
@@ -6,9 +6,6 @@ import type { Helps } from './helps.svelte';
 import type { InstructorVoice } from './instructor-voice.svelte';
 import type { LookingOut } from './looking-out.svelte';
 import type { ScanAttention } from './scan-attention.svelte';
-
-/** A picture that came later than this moves the hands no further: a tab that slept does not jump. */
-const LONGEST_PICTURE_S = 0.1;
 
 /** What is done with every picture of the screen: the hands are read and sent, the newest frame is shown and followed. */
 export class FlightPictures {

@@ -13,6 +13,7 @@
   import type { PageData } from './$types';
   import EndSheet from './EndSheet.svelte';
   import DoneList from './DoneList.svelte';
+  import MarkBar from './MarkBar.svelte';
   import { StandingActs } from './standing-acts.svelte';
 
   let { data }: { data: PageData } = $props();
@@ -137,7 +138,7 @@
           >Back to now</button
         >{/if}
     {:else}
-      <p class="p-8 text-soft" role="status">{judged.failure || 'Fetching what was flown…'}</p>
+      <p class="p-8 text-soft" role="status">Fetching what was flown…</p>
     {/if}
   </section>
 
@@ -177,7 +178,14 @@
   <div
     class="no-print fixed right-0 bottom-0 left-[104px] z-20 grid gap-2 border-t border-line bg-sheet px-5 py-2 compact:sticky compact:left-0 compact:px-3"
   >
-    {#if watched.problem}<p class="text-[13px] text-hard" role="alert">{watched.problem}</p>{/if}
+    {#if watched.problem || judged.failure}<p class="text-[13px] text-hard" role="alert">
+        {watched.problem || `What was flown could not be judged: ${judged.failure}.`}
+      </p>{/if}
+    <MarkBar
+      ready={watched.length > 1}
+      now_s={() => watched.flown_s}
+      onmark={(kind, words, at_s) => watched.mark(kind, words, at_s)}
+    />
     {#await import('./ActsBar.svelte') then { default: ActsBar }}
       <ActsBar {data} {watched} {acts} phases={drill.phases} />
     {/await}

@@ -7,10 +7,9 @@
   import type { WatchedFlight } from '$lib/worker/watched-flight.svelte';
   import type { PageData } from './$types';
   import CommandBar from './CommandBar.svelte';
-  import MarkBar from './MarkBar.svelte';
   import type { StandingActs } from './standing-acts.svelte';
 
-  /** What an instructor does to the flight and marks in it. */
+  /** What an instructor can do to the flight, with the weather as it stands. */
   let {
     data,
     watched,
@@ -41,11 +40,6 @@
   );
 </script>
 
-<MarkBar
-  ready={watched.length > 1}
-  now_s={() => watched.flown_s}
-  onmark={(kind, words, at_s) => watched.mark(kind, words, at_s)}
-/>
 <CommandBar
   frozen={acts.frozenBy !== null}
   held={acts.heldBy !== null}
