@@ -10,7 +10,9 @@ import { APPROACH_DRILL } from '../src/lib/core/drill/approach/approach-drill';
 import { syllabusFrom } from '../src/lib/core/format/syllabus-file';
 import { approaches } from '../src/lib/core/procedure/approach/approach-catalogue';
 import { instrumentSyllabus } from '../src/lib/core/road/instrument-syllabus';
-import { lessonsInOrder, Syllabus, syllabusProblems } from '../src/lib/core/road/syllabus';
+import { lessonsInOrder } from '../src/lib/core/road/lessons-in-order';
+import { Syllabus } from '../src/lib/core/road/syllabus';
+import { syllabusProblems } from '../src/lib/core/road/syllabus-check';
 import { bytesOf, options, positionals, print, show, type Commands } from './options';
 
 /** What ships with Hanza, and the schemas of its files. */

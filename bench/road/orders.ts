@@ -2,7 +2,8 @@ import { instrumentSyllabus } from '../../src/lib/core/road/instrument-syllabus'
 import { nextOnRoad, openLessons } from '../../src/lib/core/road/next-on-road';
 import { fitSkill, type SkillFit, STANDARD_SCORE } from '../../src/lib/core/road/skill';
 import { standingOf, type Standing, type TaskFlight } from '../../src/lib/core/road/standing';
-import { lessonsInOrder, type SyllabusTask } from '../../src/lib/core/road/syllabus';
+import { lessonsInOrder } from '../../src/lib/core/road/lessons-in-order';
+import type { SyllabusTask } from '../../src/lib/core/road/syllabus';
 import { curves, inventedLearner, learnerSeed, type InventedLearner } from './learners';
 
 export const orders = ['proposed', 'order of the syllabus', 'by chance'] as const;

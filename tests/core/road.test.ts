@@ -21,7 +21,9 @@ import { instrumentTest, readinessOf } from '$core/road/readiness';
 import { keptStanding, roadOf, type RoadFlight } from '$core/road/road';
 import { fitSkill, flightsToStandard, skillOn, type Skill } from '$core/road/skill';
 import { standingOf, type TaskFlight } from '$core/road/standing';
-import { lessonsInOrder, syllabusProblems, type Syllabus } from '$core/road/syllabus';
+import { lessonsInOrder } from '$core/road/lessons-in-order';
+import { syllabusProblems } from '$core/road/syllabus-check';
+import type { Syllabus } from '$core/road/syllabus';
 import { normalShareBelow, weightedQuantile } from '$core/measure/statistics';
 
 const known = new Set([

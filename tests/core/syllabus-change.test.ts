@@ -2,7 +2,10 @@ import { Value } from '@sinclair/typebox/value';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { instrumentSyllabus } from '$core/road/instrument-syllabus';
-import { lessonsInOrder, Syllabus, SYLLABUS_MOST, syllabusProblems } from '$core/road/syllabus';
+import { lessonsInOrder } from '$core/road/lessons-in-order';
+import { Syllabus } from '$core/road/syllabus';
+import { SYLLABUS_MOST } from '$core/road/syllabus-bounds';
+import { syllabusProblems } from '$core/road/syllabus-check';
 import {
   addLesson,
   addStage,

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
+import { problemsOf } from '$core/drill/plan-check';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { inSpace } from '$core/earth/in-space';
 import { approachById } from '$core/procedure/approach/approach-catalogue';
@@ -14,6 +15,7 @@ import { flyDrill } from '$core/flight/flown-drill';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { navigationAt } from '$core/flight/replayed-navigation';
 import { simulatedHands } from '$core/flight/simulated-flight';
+import { lessonInWeather } from '$core/flight/weather-in-flight';
 import { noHabits } from '$core/pilot/habits';
 import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
 import { flown, planOf } from './flown';
@@ -127,12 +129,12 @@ describe('a runway from its approach', () => {
             const decided = seenAtMinimum(approach, { set_ft, visibility_sm: 0.5 }, lights, outlook);
             const height_ft = set_ft - approach.touchdownElevation_ft;
             const ground = runwayInSpace(runway, VARIATION_DEG, path, lights === 'on');
-            const { inCloud, lights: seen } = outsideOf(
+            const { blank, lights: seen } = outsideOf(
               before(distanceAtHeight(path, height_ft), height_ft),
               ground,
               outlook
             );
-            expect(inCloud).toBe(base_ft < height_ft);
+            expect(blank === 'cloud').toBe(base_ft < height_ft);
             const sees = (kind: string) => seen.some((light) => light.kind === kind);
             const what = sees('threshold')
               ? 'the runway'
@@ -157,9 +159,9 @@ describe('a runway from its approach', () => {
 
   test('cloud is entered at its base, and what is farther off is made out less plainly', () => {
     const low = { base_ft: 200, visibility_sm: 1 };
-    expect([199, 201].map((height_ft) => outsideOf(before(0.3, height_ft), laid, low).inCloud)).toEqual([
-      false,
-      true
+    expect([199, 201].map((height_ft) => outsideOf(before(0.3, height_ft), laid, low).blank)).toEqual([
+      null,
+      'cloud'
     ]);
     const lights = outsideOf(before(0.8, 190), laid, low).lights.sort((a, b) => a.distance_m - b.distance_m);
     const contrasts = lights.map(({ contrast }) => contrast);
@@ -171,7 +173,7 @@ describe('a runway from its approach', () => {
   test('the ground begins where the visibility ends', () => {
     const from = (visibility_sm: number, height_ft: number) =>
       outsideOf(before(2, height_ft), laid, { base_ft: 5000, visibility_sm }).groundFrom_deg;
-    expect(from(1, 500)).toBeCloseTo(Math.asin((500 * FT) / 1609.344) * DEG, 3);
+    expect(from(1, 500)).toBeCloseTo(Math.asin((500 * FT) / 1609.344) * DEG, 1);
     expect(from(0.05, 500)).toBe(90);
     expect(from(10, 500)).toBeLessThan(1);
   });
@@ -183,10 +185,10 @@ describe('what a lesson lets one see', () => {
 
   test('nothing where it is to be missed, the runway at the minimum where it is to be landed, the plan’s weather where that decides', () => {
     const look = lookingOut(lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'missed' })))!;
-    expect(look(before(0.1, 60), 0).inCloud).toBe(true);
+    expect(look(before(0.1, 60), 0).blank).toBe('cloud');
     const landing = at('landing');
     const seen = outsideOf(before(distanceAtHeight(path, 300), 300), laid, landing);
-    expect(seen.inCloud).toBe(false);
+    expect(seen.blank).toBeNull();
     expect(seen.surface).not.toBeNull();
     expect(at('as seen', { base_ft: 180, visibility_sm: 0.5 })).toEqual({ base_ft: 180, visibility_sm: 0.5 });
   });
@@ -204,8 +206,8 @@ describe('what a lesson lets one see', () => {
           })
         )
       )!(before(0.5, height_ft), 0);
-    expect(falling('as seen', 200)).toMatchObject({ falling: 'heavy rain', inCloud: false });
-    expect(falling('as seen', 900)).toMatchObject({ falling: 'heavy rain', inCloud: true });
+    expect(falling('as seen', 200)).toMatchObject({ falling: 'heavy rain', blank: null });
+    expect(falling('as seen', 900)).toMatchObject({ falling: 'heavy rain', blank: 'cloud' });
     expect(falling('landing', 200).falling).toBe('none');
   });
 
@@ -218,8 +220,8 @@ describe('what a lesson lets one see', () => {
     )!;
     const eye = { ...before(0, 0), place: { latitude_deg, longitude_deg }, altitude_ft: elevation_ft + 500 };
     const lost = lesson.drill.phases.findIndex(({ segment }) => segment === 'missed');
-    expect(look(eye, lost - 1).inCloud).toBe(false);
-    expect(look(eye, lost).inCloud).toBe(true);
+    expect(look(eye, lost - 1).blank).toBeNull();
+    expect(look(eye, lost).blank).toBe('cloud');
   });
 
   test('an attitude lesson has nothing to look for', () => {
@@ -233,7 +235,7 @@ describe('what a lesson lets one see', () => {
 test('cloud is ragged just below its base: fainter there, shred by shred, and yet in sight as soon as it is decided by', () => {
   const under = (below_ft: number, nm = 1) =>
     outsideOf(before(nm, 400 - below_ft), laid, { base_ft: 400, visibility_sm: 5 });
-  expect(under(-1)).toMatchObject({ inCloud: true, plainness: 0, lights: [] });
+  expect(under(-1)).toMatchObject({ blank: 'cloud', plainness: 0, lights: [] });
   expect(under(0).plainness).toBeCloseTo(0.3, 9);
   expect(under(0).lights.length).toBeGreaterThan(10);
   expect(under(60).plainness).toBe(1);
@@ -280,7 +282,7 @@ test('what was before the eyes is seen again from the recording: the needle as i
     expect(again.distance?.nm ?? -1).toBeCloseTo(navigation.distance?.nm ?? -1, 0);
     const eye = eyeAt(flight, time_s, lesson.area.variation_deg)!;
     const outside = outsideAgain(eye, time_s);
-    expect(outside.inCloud).toBe(seen!.inCloud);
+    expect(outside.blank).toBe(seen!.blank);
     const thresholds = [seen!, outside].map(({ lights }) => lights.find(({ kind }) => kind === 'threshold'));
     // A tenth of a degree of heading, and a foot of altitude, are what is recorded.
     if (thresholds[0] && thresholds[0].distance_m > 300) {
@@ -288,7 +290,7 @@ test('what was before the eyes is seen again from the recording: the needle as i
       expect(Math.abs(thresholds[1]!.up - thresholds[0].up)).toBeLessThan(0.2);
     }
   }
-  expect(shown.some(({ seen }) => !seen!.inCloud)).toBe(true);
+  expect(shown.some(({ seen }) => seen!.blank === null)).toBe(true);
   expect(shown.filter(({ navigation }) => navigation.path?.valid).length).toBeGreaterThan(20);
 
   function outsideAgain(eye: Eye, time_s: number): Outside {
@@ -314,13 +316,165 @@ test('in a lesson without an airport the ground comes in sight below the cloud t
   const look = lookingOut(lesson)!;
   const at = (altitude_ft: number, more: Partial<Eye> = {}) =>
     look({ ...before(2, 0), altitude_ft, ...more }, 0);
-  expect(at(3001)).toMatchObject({ inCloud: true, plainness: 0, groundFrom_deg: 90 });
-  expect(at(2999)).toMatchObject({ inCloud: false, surface: null, lights: [], markings: [] });
+  expect(at(3001)).toMatchObject({ blank: 'cloud', plainness: 0, groundFrom_deg: 90 });
+  expect(at(2999)).toMatchObject({ blank: null, surface: null, lights: [], markings: [] });
   expect(at(2900).plainness).toBe(1);
-  // Ten statute miles along the line of sight: the ground begins to be made out where its sine is the height over that.
+  // Ten statute miles along the line of sight: by height over distance, and half the earth's arc between.
   const ground_ft = lesson.area.groundElevation_ft;
-  const sine = ((2500 - ground_ft) * FT) / (10 * 1609.344);
-  expect(at(2500).groundFrom_deg).toBeCloseTo(Math.asin(sine) * DEG, 6);
+  const far_m = 10 * 1609.344;
+  const sine = ((2500 - ground_ft) * FT) / far_m;
+  expect(at(2500).groundFrom_deg).toBeCloseTo(Math.asin(sine) * DEG + (far_m / 2 / 6371008.8) * DEG, 3);
   expect(at(2500, { bank_deg: 50, pitch_deg: -12 })).toMatchObject({ bank_deg: 50, pitch_deg: -12 });
   expect(lookingOut(lessonOf(planOf({ cloudBase_ft: null })))).toBeNull();
+});
+
+describe('clouds with tops', () => {
+  const layers = { base_ft: 400, top_ft: 2000, upper: { base_ft: 4000, top_ft: 5500 }, visibility_sm: 2 };
+  const at = (height_ft: number) => outsideOf(before(6, height_ft), laid, layers);
+
+  test('an airplane that comes down through two of them is in each from top to base, and sees the field below the last alone', () => {
+    const inCloud = Array.from({ length: 120 }, (_, i) => 25 + 50 * i).filter((h) => at(h).blank === 'cloud');
+    expect(inCloud).toEqual(
+      Array.from({ length: 120 }, (_, i) => 25 + 50 * i).filter(
+        (h) => (h > 400 && h < 2000) || (h > 4000 && h < 5500)
+      )
+    );
+    expect(at(5800)).toMatchObject({ blank: null, below: 'cloud', above: 'sky' });
+    expect(at(3000)).toMatchObject({ blank: null, below: 'cloud', above: 'cloud' });
+    expect(at(300)).toMatchObject({ blank: null, below: 'ground', above: 'cloud' });
+    // Right above the runway's lights, but an overcast lies between.
+    const over = outsideOf(before(0.2, 2400), laid, { ...layers, visibility_sm: 10 });
+    expect([over.surface, over.lights]).toEqual([null, []]);
+    expect(outsideOf(before(0.2, 300), laid, layers).lights.length).toBeGreaterThan(10);
+  });
+
+  test('their tops are a level sea: its horizon as far down as the tables of dip say, 1.76′ for the root of each metre', () => {
+    // Bowditch: the dip without refraction. Over forty miles of clear air the horizon is nearer only when low above the tops.
+    for (const over_ft of [200, 400]) {
+      const dip_deg = (1.925 / 60) * Math.sqrt(over_ft * FT);
+      expect(at(2000 + over_ft).groundFrom_deg).toBeCloseTo(dip_deg, 2);
+    }
+    expect(at(3800).groundFrom_deg).toBeGreaterThan((1.925 / 60) * Math.sqrt(1800 * FT) - 0.001);
+  });
+
+  test('ragged at the top as at the base, and nothing falls above', () => {
+    expect(at(2000).plainness).toBeCloseTo(0.3, 9);
+    expect(at(2060).plainness).toBe(1);
+    expect(at(3970).plainness).toBeLessThan(1);
+    const look = lookingOut(
+      lessonOf(
+        planned('xvlb-ils-24', {
+          transition: null,
+          ends: 'as seen',
+          base_ft: 400,
+          top_ft: 1500,
+          visibility_sm: 3,
+          precipitation: 'rain'
+        })
+      )
+    )!;
+    expect([300, 1000, 1700].map((height_ft) => look(before(4, height_ft), 0).falling)).toEqual([
+      'rain',
+      'rain',
+      'none'
+    ]);
+  });
+
+  test('the decision knows a minimum above a cloud from one within it', () => {
+    const approach = approachById('xvlb-ils-24');
+    const seen = (base_ft: number, top_ft?: number) =>
+      seenAtMinimum(approach, { set_ft: approach.touchdownElevation_ft + 500, visibility_sm: 0.5 }, 'on', {
+        base_ft,
+        top_ft,
+        visibility_sm: 5
+      });
+    expect(seen(100, 400)).toMatchObject({
+      what: 'nothing',
+      goesOn: false,
+      words: expect.stringMatching(/lay above a cloud/)
+    });
+    expect(seen(100, 600).words).toMatch(/lay in cloud/);
+    expect(seen(100).words).toMatch(/lay in cloud/);
+    expect(seen(600, 900)).toMatchObject({ goesOn: true });
+  });
+
+  test('reported clear, it is clear however high one flies', () => {
+    const look = (base_ft: number) =>
+      lookingOut(
+        lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'as seen', base_ft, visibility_sm: 10 }))
+      )!(before(8, 6000), 0);
+    expect(look(5000)).toMatchObject({ blank: null, below: 'ground', above: 'sky' });
+    expect(look(4900).blank).toBe('cloud');
+  });
+
+  test('contradict themselves at the field that would have to change', () => {
+    const problems = (more: object) =>
+      problemsOf(planned('xvlb-ils-24', { transition: null, ends: 'as seen', base_ft: 600, ...more })).map(
+        ({ field }) => field
+      );
+    expect(problems({ top_ft: 800 })).toEqual([]);
+    expect(problems({ top_ft: 799 })).toEqual(['approach.top_ft']);
+    expect(problems({ upper: { base_ft: 3000, top_ft: 4000 } })).toEqual(['approach.top_ft']);
+    expect(problems({ top_ft: 2900, upper: { base_ft: 3000, top_ft: 4000 } })).toEqual([
+      'approach.upper.base_ft'
+    ]);
+    expect(problems({ top_ft: 2500, upper: { base_ft: 3000, top_ft: 3100 } })).toEqual([
+      'approach.upper.top_ft'
+    ]);
+    expect(problemsOf(planOf({ cloudBase_ft: 3000, cloudTop_ft: 3100 })).map(({ field }) => field)).toEqual([
+      'cloudTop_ft'
+    ]);
+    expect(problemsOf(planOf({ cloudBase_ft: 3000, cloudTop_ft: 3200 }))).toEqual([]);
+    // Without a cloud its top says nothing.
+    expect(problemsOf(planOf({ cloudBase_ft: null, cloudTop_ft: 100 }))).toEqual([]);
+  });
+
+  test('go with a change of the weather as far as they can', () => {
+    const lesson = lessonOf(
+      planned('xvlb-ils-24', {
+        transition: null,
+        ends: 'as seen',
+        base_ft: 400,
+        top_ft: 2000,
+        upper: { base_ft: 4000, top_ft: 5500 },
+        visibility_sm: 2
+      })
+    );
+    const after = (change: object) =>
+      outlookOfLesson(lessonInWeather(lesson, { does: 'weather', over_s: 0, ...change })!);
+    expect(after({ visibility_sm: 4 })).toEqual({ ...layers, visibility_sm: 4 });
+    expect(after({ base_ft: 900 })).toEqual({ ...layers, base_ft: 900 });
+    // The base has come up to the top: the cloud goes on upward, and the second is in it.
+    expect(after({ base_ft: 1900 })).toEqual({
+      base_ft: 1900,
+      visibility_sm: 2,
+      top_ft: undefined,
+      upper: undefined
+    });
+    expect(after({ top_ft: 3900 })).toEqual({ ...layers, top_ft: 3900, upper: undefined });
+    expect(after({ top_ft: null })).toMatchObject({ top_ft: undefined, upper: undefined });
+    expect(lessonInWeather(lesson, { does: 'weather', over_s: 0, gust_kt: 3 })).toBeNull();
+  });
+});
+
+test('after an unusual attitude the device comes off: blank until then, then the ground to its horizon', () => {
+  const lesson = lessonOf(planOf({ drill: 'unusual-attitudes', figures: {} }));
+  const look = lookingOut(lesson)!;
+  const { phases } = lesson.drill;
+  const eye = { ...before(2, 0), altitude_ft: 4000, bank_deg: 20 };
+  expect(phases.map((_, phase) => look(eye, phase).blank)).toEqual([
+    ...phases.slice(1).map(() => 'device'),
+    null
+  ]);
+  expect(look(eye, phases.length - 1)).toMatchObject({
+    below: 'ground',
+    above: 'sky',
+    plainness: 1,
+    bank_deg: 20
+  });
+  // Under a cloud that was planned the cloud decides, not the device.
+  const under = lookingOut(
+    lessonOf(planOf({ drill: 'unusual-attitudes', figures: {}, cloudBase_ft: 3000 }))
+  )!;
+  expect(phases.map((_, phase) => under(eye, phase).blank)).toEqual(phases.map(() => 'cloud'));
 });

@@ -203,7 +203,8 @@ test('a whole lesson of four approaches by two people: placed, below minimums, f
     const entry = instructor.getByRole('row').filter({ hasText: 'XVLB four ILS' }).first();
     await entry.getByRole('button', { name: 'Sign…' }).tap();
     await instructor.getByRole('dialog').getByRole('button', { name: 'Sign', exact: true }).tap();
-    await expect(entry).toContainText('signed');
+    await expect(entry).toContainText('◆ ');
+    await expect(entry.getByRole('button', { name: 'Sign…' })).toHaveCount(0);
     expect(faults).toEqual([]);
   } finally {
     await elsewhere.stop();

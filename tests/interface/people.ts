@@ -63,10 +63,13 @@ export async function choose(list: Locator, words: string): Promise<void> {
   await expect(list.page().getByRole('listbox')).toHaveCount(0);
 }
 
-/** Nothing may scroll sideways. */
+/** Nothing may scroll sideways, once what is drawn to the window's width has been drawn again. */
 export async function fitsAcross(page: Page): Promise<void> {
-  const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-  expect(over, `${page.url()} is wider than the window`).toBeLessThanOrEqual(0);
+  await expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), {
+      message: `${page.url()} is wider than the window`
+    })
+    .toBeLessThanOrEqual(0);
 }
 
 /** Waits until the trainer has flown so many seconds. */

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { lowered } from '$core/measure/capital';
   import type { Lesson } from '$core/drill/lesson';
+  import { plannedCloud } from '$core/drill/planned-cloud';
   import { clock, figure } from '$core/measure/figure';
   import { linearScale } from './trace-path';
 
@@ -8,6 +9,7 @@
   let { lesson, width = 560, height = 170 }: { lesson: Lesson; width?: number; height?: number } = $props();
 
   const { drill, plan, tolerance, area } = $derived(lesson);
+  const cloud = $derived(plannedCloud(plan));
   const points = $derived.by(() => {
     let time = 0;
     let altitude = plan.startAltitude_ft;
@@ -38,11 +40,16 @@
     Math.max(...altitudes)
   )} feet in {clock(total_s)}"
 >
-  {#if plan.cloudBase_ft !== null && plan.cloudBase_ft > low && plan.cloudBase_ft < high}
-    <rect x="52" y="0" width={width - 60} height={y(plan.cloudBase_ft)} fill="var(--phase)" opacity="0.5" />
-    <text x={width - 12} y={y(plan.cloudBase_ft) - 3} text-anchor="end" font-size="10" fill="var(--soft)"
-      >cloud base</text
-    >
+  {#if cloud && cloud.base_ft < high && cloud.top_ft > low}
+    {@const above = y(Math.min(high, cloud.top_ft))}
+    {@const below = y(Math.max(low, cloud.base_ft))}
+    <rect x="52" y={above} width={width - 60} height={below - above} fill="var(--phase)" opacity="0.5" />
+    {#if cloud.base_ft > low}
+      <text x={width - 12} y={below - 3} text-anchor="end" font-size="10" fill="var(--soft)">cloud base</text>
+    {/if}
+    {#if cloud.top_ft < high}
+      <text x={width - 12} y={above + 11} text-anchor="end" font-size="10" fill="var(--soft)">cloud top</text>
+    {/if}
   {/if}
   {#if area.groundElevation_ft > low}
     <rect

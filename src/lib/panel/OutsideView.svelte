@@ -4,7 +4,7 @@
   import type { InPicture, Outside } from '$core/view/looking-out';
   import { drawFalling } from './falling';
 
-  /** Out of the cockpit: cloud, or the ground as far as it can be made out, the runway and its lights. */
+  /** Out of the cockpit: cloud, or what lies below as far as it can be made out, the runway and its lights, the sky above the clouds. */
   let { outside, daylight, height }: { outside: Outside; daylight: Daylight; height: number } = $props();
 
   /** So much is seen over the nose and above it, degrees by the airplane's own axes. */
@@ -12,24 +12,27 @@
   const ABOVE_DEG = 5;
   const COLOURS = {
     day: {
+      sky: '#b3c2c9',
       cloud: '#c9cdc9',
-
+      tops: '#e4e6e2',
       ground: '#77856f',
       runway: '#4c5154',
       mark: '#e6e5df',
       nose: '#8f8a7c'
     },
     dusk: {
+      sky: '#4a5468',
       cloud: '#5a606c',
-
+      tops: '#6d727b',
       ground: '#39424a',
       runway: '#262b30',
       mark: '#8d9090',
       nose: '#2c2e31'
     },
     night: {
+      sky: '#10161d',
       cloud: '#191e24',
-
+      tops: '#232930',
       ground: '#0c1013',
       runway: '#101418',
       mark: '#34393c',
@@ -53,7 +56,10 @@
   /** What is ahead, for who hears the page and does not see it. */
   const words = $derived.by(() => {
     const through = outside.falling === 'none' ? '' : `through ${outside.falling}: `;
-    if (outside.inCloud) return `${through}cloud, nothing to be seen`;
+    if (outside.blank === 'device') return 'the view-limiting device is on, nothing to be seen';
+    if (outside.blank) return `${through}cloud, nothing to be seen`;
+    if (outside.below === 'cloud')
+      return `the tops of the cloud below, ${outside.above === 'sky' ? 'clear sky above' : 'another cloud above'}`;
     const nearest = outside.lights.filter(({ kind }) => kind === 'threshold')[0];
     const first = nearest ?? outside.lights[0];
     if (!first) return `${through}the ground below and its horizon, no runway`;
@@ -70,7 +76,7 @@
   });
 
   function draw(pen: CanvasRenderingContext2D) {
-    const { inCloud, bank_deg, pitch_deg, plainness, groundFrom_deg, surface, markings, lights } = outside;
+    const { blank, below, above, bank_deg, pitch_deg, plainness, groundFrom_deg, surface, markings, lights } = outside;
     const colour = COLOURS[daylight];
     const density = window.devicePixelRatio || 1;
     const scale = height / (OVER_NOSE_DEG + ABOVE_DEG);
@@ -79,7 +85,7 @@
     pen.setTransform(density, 0, 0, density, 0, 0);
     pen.fillStyle = colour.cloud;
     pen.fillRect(0, 0, width, height);
-    if (inCloud) return inFront(pen);
+    if (blank) return inFront(pen);
     const x = (p: InPicture) => width / 2 + p.right * scale;
     const y = (p: InPicture) => (ABOVE_DEG - p.up) * scale;
     pen.save();
@@ -87,12 +93,21 @@
     pen.rotate((-bank_deg * Math.PI) / 180);
     pen.translate(0, pitch_deg * scale);
     const far = 2 * (width + height);
+    if (above === 'sky') {
+      // Toward the horizon it pales into the haze.
+      const upward = pen.createLinearGradient(0, 0, 0, -30 * scale);
+      upward.addColorStop(0, colour.cloud);
+      upward.addColorStop(1, colour.sky);
+      pen.fillStyle = upward;
+      pen.globalAlpha = plainness;
+      pen.fillRect(-far, -far, 2 * far, far);
+    }
     // From the end of the visibility downward the ground comes out of the haze.
     const from = groundFrom_deg * scale;
     const into = pen.createLinearGradient(0, from, 0, from + Math.max(1, groundFrom_deg) * 2 * scale);
     // Where it cannot be told from the cloud there is no horizon to fly by.
     into.addColorStop(0, colour.cloud);
-    into.addColorStop(1, colour.ground);
+    into.addColorStop(1, below === 'cloud' ? colour.tops : colour.ground);
     pen.fillStyle = into;
     pen.globalAlpha = plainness;
     pen.fillRect(-far, from, 2 * far, far);

@@ -10,6 +10,11 @@
   let { plan = $bindable(), problem }: { plan: LessonPlan; problem: (field: string) => string | null } =
     $props();
 
+  function setTop(value: number | null) {
+    const { cloudTop_ft: _, ...rest } = plan;
+    plan = value === null ? rest : { ...rest, cloudTop_ft: value };
+  }
+
   function addLayer() {
     const last = plan.windLayers.at(-1);
     plan.windLayers = [
@@ -112,6 +117,19 @@
     hint="empty: view-limiting device"
     bind:value={plan.cloudBase_ft}
   />
+  {#if plan.cloudBase_ft !== null}
+    <NumberField
+      label="Cloud top"
+      name="cloudTop_ft"
+      unit="ft"
+      step={100}
+      min={0}
+      max={30000}
+      problem={problem('cloudTop_ft')}
+      hint="empty: above you"
+      bind:value={() => plan.cloudTop_ft ?? null, setTop}
+    />
+  {/if}
   <div class="self-end pb-1">
     <button
       type="button"

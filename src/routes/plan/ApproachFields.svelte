@@ -33,10 +33,23 @@
     return legs?.[1] !== undefined && ['HF', 'HM', 'HA', 'PI'].includes(legs[1].type);
   });
 
+  /** So thick is a second layer until it is said otherwise. */
+  const UPPER_FT = 1000;
+
   /** Left empty the weather is what is published. */
-  function weather(key: 'base_ft' | 'visibility_sm', value: number | null) {
+  function weather(key: 'base_ft' | 'top_ft' | 'visibility_sm', value: number | null) {
     const { [key]: _, ...rest } = asked;
     plan.approach = value === null ? rest : { ...rest, [key]: value };
+  }
+
+  /** A second layer is as thick as one likes; emptied at either edge it is gone. */
+  function upperLayer(key: 'base_ft' | 'top_ft', value: number | null) {
+    const { upper: layer, ...rest } = asked;
+    const fresh = {
+      base_ft: (value ?? 0) - (key === 'top_ft' ? UPPER_FT : 0),
+      top_ft: (value ?? 0) + UPPER_FT
+    };
+    plan.approach = value === null ? rest : { ...rest, upper: { ...(layer ?? fresh), [key]: value } };
   }
 
   function loseFieldOn(lost: '' | (typeof lostOn)[number]) {
@@ -49,6 +62,18 @@
     plan = planForApproach(plan, aircraftById(plan.aircraft), worldOf(plan), change);
   }
 </script>
+
+{#snippet upper(what: string, key: 'base_ft' | 'top_ft')}
+  <NumberField
+    label="Second layer, {what}"
+    name="approach.upper.{key}"
+    unit="ft"
+    step={100}
+    problem={problem(`approach.upper.${key}`)}
+    hint="empty: none"
+    bind:value={() => asked.upper?.[key] ?? null, (value) => upperLayer(key, value)}
+  />
+{/snippet}
 
 <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
   <legend class="mb-1 font-bold">Approach</legend>
@@ -131,6 +156,19 @@
       problem={problem('approach.visibility_sm')}
       bind:value={() => asked.visibility_sm ?? null, (value) => weather('visibility_sm', value)}
     />
+    <NumberField
+      label="Cloud top above touchdown"
+      name="approach.top_ft"
+      unit="ft"
+      step={100}
+      problem={problem('approach.top_ft')}
+      hint="empty: above you"
+      bind:value={() => asked.top_ft ?? null, (value) => weather('top_ft', value)}
+    />
+    {#if asked.top_ft !== undefined}
+      {@render upper('base', 'base_ft')}
+      {@render upper('top', 'top_ft')}
+    {/if}
     <ChoiceField
       label="Rain or snow"
       name="approach.precipitation"

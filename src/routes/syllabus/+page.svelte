@@ -1,6 +1,8 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { SYLLABUS_MOST, syllabusProblems, type Syllabus } from '$core/road/syllabus';
+  import { SYLLABUS_MOST } from '$core/road/syllabus-bounds';
+  import { syllabusProblems } from '$core/road/syllabus-check';
+  import type { Syllabus } from '$core/road/syllabus';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
   import { inlineInput } from '$lib/ui/input';

@@ -1,11 +1,6 @@
 <script lang="ts">
-  import {
-    MET_BETWEEN,
-    MINUTES_BETWEEN,
-    SYLLABUS_MOST,
-    type SyllabusLesson,
-    type SyllabusTask
-  } from '$core/road/syllabus';
+  import { MET_BETWEEN, MINUTES_BETWEEN, SYLLABUS_MOST } from '$core/road/syllabus-bounds';
+  import type { SyllabusLesson, SyllabusTask } from '$core/road/syllabus';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
   import { inlineInput, input } from '$lib/ui/input';

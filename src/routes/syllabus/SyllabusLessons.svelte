@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { SYLLABUS_MOST, type Syllabus } from '$core/road/syllabus';
+  import { SYLLABUS_MOST } from '$core/road/syllabus-bounds';
+  import type { Syllabus } from '$core/road/syllabus';
   import {
     addLesson,
     addStage,

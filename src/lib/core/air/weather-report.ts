@@ -1,3 +1,4 @@
+import { SKY_CLEAR_FT } from './cloud';
 import type { Precipitation } from './precipitation';
 import { Rejection } from '../measure/rejection';
 import { figure, heading } from '../measure/figure';
@@ -20,7 +21,6 @@ export interface ReportedWeather {
 
 /** Below so much more wind a gust is none (as in aviation routine reports: 10 kt). */
 const GUST_KT = 10;
-const CLEAR_ABOVE_FT = 5000;
 const GREATEST_SM = 10;
 /** Light with a minus, heavy with a plus. */
 const FALLS: Record<Exclude<Precipitation, 'none'>, string> = {
@@ -60,7 +60,7 @@ export function weatherReport(weather: ReportedWeather): string {
     `${calm ? '000' : String(from % 360 || 360).padStart(3, '0')}${two(windSpeed_kt)}${gusting}KT`,
     `${visibilityWords(weather.visibility_sm)}SM`,
     ...(weather.precipitation === 'none' ? [] : [FALLS[weather.precipitation]]),
-    base_ft === null || base_ft >= CLEAR_ABOVE_FT
+    base_ft === null || base_ft >= SKY_CLEAR_FT
       ? 'CLR'
       : base_ft < 100
         ? 'VV000'
@@ -125,7 +125,7 @@ export function spokenWeather(weather: ReportedWeather, variation_deg: number): 
       : `wind ${from} at ${figure(windSpeed_kt)}${gust_kt !== null && gust_kt >= windSpeed_kt + GUST_KT ? ` gusting ${figure(gust_kt)}` : ''}`;
   const visibility = weather.visibility_sm < 0.25 ? 'less than 1/4' : visibilityWords(weather.visibility_sm);
   const cloud =
-    base_ft === null || base_ft >= CLEAR_ABOVE_FT
+    base_ft === null || base_ft >= SKY_CLEAR_FT
       ? 'sky clear'
       : base_ft < 100
         ? 'sky obscured'

@@ -87,7 +87,8 @@ export function clearedPhase(
     ...(current.segment === undefined ? {} : { segment: current.segment }),
     ends_ft: altitude_ft,
     upset: null,
-    recovery: false
+    recovery: false,
+    looksOut: current.looksOut
   };
 }
 

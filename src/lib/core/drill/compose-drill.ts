@@ -107,7 +107,8 @@ export function composeDrill(
           ? goal.vertical.altitude_ft
           : goal.vertical.to_ft,
       upset: number(written.upset, 'upset'),
-      recovery: written.recovery ?? false
+      recovery: written.recovery ?? false,
+      looksOut: written.looksOut ?? false
     };
     if (!(phase.expected_s > 0) || phase.expected_s > 3600)
       throw new Rejection(`${at}.for_s`, phase.expected_s, 'more than nothing and no more than an hour');

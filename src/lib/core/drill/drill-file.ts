@@ -160,7 +160,9 @@ export const PhaseFile = Type.Object(
     /** The part of an approach it belongs to. */
     segment: Type.Optional(oneOf(segments)),
     upset: Type.Optional(Quantity),
-    recovery: Type.Optional(Type.Boolean())
+    recovery: Type.Optional(Type.Boolean()),
+    /** Flown with the view-limiting device off, where the plan asks for no cloud. */
+    looksOut: Type.Optional(Type.Boolean({ accepted: 'true or false' }))
   },
   { additionalProperties: false }
 );

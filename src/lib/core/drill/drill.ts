@@ -137,6 +137,8 @@ export interface Phase {
   upset: number | null;
   /** The student recovers from one. */
   recovery: boolean;
+  /** The view-limiting device comes off for it, where the plan asks for no cloud. */
+  looksOut: boolean;
 }
 
 /** A technique that is judged by its own measure. */

@@ -60,10 +60,12 @@ export const LessonPlan = Type.Object(
     altimeterSetting_hPa: numberIn('hPa', 940, 1060),
     /** How much warmer than standard. */
     temperatureOffset_K: numberIn('°C', -40, 40),
-    /** Height of the cloud base, ft MSL; the whole flight above it is in cloud. null: clear air, view-limiting device. */
+    /** Height of the cloud base, ft MSL; from there up the flight is in cloud. null: clear air, view-limiting device. */
     cloudBase_ft: Type.Union([numberIn('ft', 0, 25000), Type.Null()], {
       accepted: 'a number from 0 to 25000 ft, or nothing'
     }),
+    /** Of that cloud, ft MSL. Left out: above where it is flown. */
+    cloudTop_ft: Type.Optional(numberIn('ft', 0, 30000)),
     /** Share of full fuel at the start. */
     fuelShare: numberIn('', 0.05, 1),
     panel: oneOf(panelKinds),

@@ -3,7 +3,8 @@ import { cardLineFor } from '../aircraft/configuration-card';
 import type { NoTrim } from '../aircraft/trim';
 import { windAtStart } from './plan-wind';
 import { isApproach } from './approach/approach-drill';
-import { fallsNot } from './approach/approach-minimum';
+import { cloudProblem } from '../air/cloud';
+import { cloudsNot, fallsNot } from './approach/approach-minimum';
 import { bankOf } from './goal-in-air';
 import { mustEnd } from './drill-check';
 import type { Phase } from './drill';
@@ -16,6 +17,7 @@ import { worldOf } from './lesson-place';
 import { holdingLimitAt, holdingLimits } from '../procedure/holding-limits';
 import { navigationProblems } from './navigation-brief';
 import { figureAsked, type LessonPlan } from './lesson-plan';
+import { plannedCloud } from './planned-cloud';
 import { conditionOfGoal } from './settings';
 
 /** Why a plan cannot be flown, at the field that would have to change: `startSpeed_kt`, `figures.rate_fpm`. */
@@ -61,10 +63,15 @@ export function problemsOf(plan: LessonPlan): PlanProblem[] {
   if (isApproach(plan)) {
     const falls = fallsNot(plan);
     if (falls) report('approach.precipitation', falls);
+    const clouds = cloudsNot(plan, aircraft);
+    if (clouds) report(clouds.field, clouds.message);
     for (const { field, message, severity } of approachProblems(worldOf(plan), plan.approach.approach))
       if (severity === 'wrong') report('approach', `${field}: ${message}`);
   }
   const { speeds } = aircraft;
+  const cloud = plannedCloud(plan);
+  const hangs = cloud && cloudProblem([cloud]);
+  if (hangs) report('cloudTop_ft', hangs.message);
 
   for (const figure of drillFile.figures) {
     const value = figureAsked(plan, figure.id);

@@ -8,6 +8,8 @@ export interface Place {
 
 /** The WGS 84 ellipsoid. */
 export const SEMI_MAJOR_AXIS_M = 6378137;
+/** Mean radius of the ellipsoid, (2a + b) / 3. */
+export const MEAN_RADIUS_M = 6371008.8;
 export const ECCENTRICITY_SQUARED = 6.69437999014e-3;
 
 /**

@@ -50,6 +50,7 @@ function weatherWords({
   altimeterSetting_hPa,
   temperatureOffset_K,
   base_ft,
+  top_ft,
   visibility_sm,
   precipitation
 }: WeatherChange): string {
@@ -60,6 +61,13 @@ function weatherWords({
     ...(altimeterSetting_hPa === undefined ? [] : [`${figure(altimeterSetting_hPa)} hPa`]),
     ...(temperatureOffset_K === undefined ? [] : [temperatureWords(temperatureOffset_K)]),
     ...(base_ft === undefined ? [] : [`cloud base ${figure(base_ft)} ft above touchdown`]),
+    ...(top_ft === undefined
+      ? []
+      : [
+          top_ft === null
+            ? 'cloud up to above the airplane'
+            : `cloud top ${figure(top_ft)} ft above touchdown`
+        ]),
     ...(visibility_sm === undefined
       ? []
       : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`]),

@@ -61,6 +61,12 @@ export const weatherQuantities = {
   temperatureOffset_K: Type.Optional(numberIn('°C', -40, 40)),
   /** Above touchdown; at once, as visibility and what falls are. */
   base_ft: Type.Optional(numberIn('ft', 0, 5000)),
+  /** Of the lowest cloud, above touchdown; null: above where it is flown. */
+  top_ft: Type.Optional(
+    Type.Union([numberIn('ft', 200, 20000), Type.Null()], {
+      accepted: 'a number from 200 to 20000 ft, or null'
+    })
+  ),
   /** But for what falls. */
   visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
   precipitation: Type.Optional(oneOf(precipitations))

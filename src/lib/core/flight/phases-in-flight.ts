@@ -1,5 +1,5 @@
 import { isApproach } from '../drill/approach/approach-drill';
-import { fallsNot } from '../drill/approach/approach-minimum';
+import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
 import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
 import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
@@ -136,12 +136,15 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     throw new Rejection('phase', id, `one of ${known.join(', ')}`);
   }
 
-  /** Neither snow in the warm nor rain in hard frost. */
+  /** Neither snow in the warm nor rain in hard frost, nor a cloud with its top below its base. */
   function admitWeather(change: WeatherChange): void {
     const now = lessonInWeather(coming ?? lesson, change)?.plan ?? (coming ?? lesson).plan;
     const then = planInWeather(now, [...weather, { change, at_s: 0 }], Infinity);
-    const problem = isApproach(then) ? fallsNot(then) : null;
+    if (!isApproach(then)) return;
+    const problem = fallsNot(then);
     if (problem) throw new Rejection('precipitation', change.precipitation ?? 'what falls', problem);
+    const clouds = cloudsNot(then, lesson.aircraft);
+    if (clouds) throw new Rejection('top_ft', change.top_ft ?? 'the top as it is', clouds.message);
   }
 
   return {

@@ -1,3 +1,4 @@
+import { LEAST_LAYER_FT } from '../air/cloud';
 import type { TurbulenceLevel } from '../air/turbulence';
 import { windAt, windFromVelocity, windVelocity, type Wind } from '../air/wind';
 import { isApproach } from '../drill/approach/approach-drill';
@@ -119,15 +120,34 @@ export interface TimedChange {
  */
 export function lessonInWeather(lesson: Lesson, change: WeatherChange): Lesson | null {
   const { plan } = lesson;
-  const { base_ft, visibility_sm, precipitation } = change;
-  if (!isApproach(plan) || (base_ft ?? visibility_sm ?? precipitation) === undefined) return null;
+  const { base_ft, top_ft, visibility_sm, precipitation } = change;
+  if (
+    !isApproach(plan) ||
+    [base_ft, top_ft, visibility_sm, precipitation].every((said) => said === undefined)
+  )
+    return null;
   const now = outlookOfLesson(lesson)!;
+  const { upper, top_ft: _top, ...planned } = plan.approach;
+  const base = base_ft ?? clamp(now.base_ft, 0, 5000);
+  const top = topAfter(now, base, top_ft);
   const approach = {
-    ...plan.approach,
+    ...planned,
     ends: 'as seen' as const,
-    base_ft: base_ft ?? clamp(now.base_ft, 0, 5000),
+    base_ft: base,
+    ...(top === null ? {} : { top_ft: top }),
+    ...(upper && top !== null && top + LEAST_LAYER_FT <= upper.base_ft ? { upper } : {}),
     visibility_sm: visibility_sm ?? clamp(plan.approach.visibility_sm ?? now.visibility_sm, 0, 10),
     ...(precipitation === undefined ? {} : { precipitation })
   };
   return lessonOf({ ...plan, approach });
+}
+
+/** A top that is not spoken of stays, unless the base has come up to it: then the cloud goes on upward. null: it does. */
+function topAfter(
+  { top_ft = null }: { top_ft?: number | null | undefined },
+  base_ft: number,
+  said: WeatherChange['top_ft']
+) {
+  if (said !== undefined) return said;
+  return top_ft !== null && top_ft >= base_ft + LEAST_LAYER_FT ? top_ft : null;
 }

@@ -1,3 +1,4 @@
+import { SKY_CLEAR_FT } from '../air/cloud';
 import type { Precipitation } from '../air/precipitation';
 import type { TurbulenceLevel } from '../air/turbulence';
 import type { ReportedWeather } from '../air/weather-report';
@@ -6,6 +7,7 @@ import { isApproach } from '../drill/approach/approach-drill';
 import { outlookOfLesson } from '../drill/approach/outlook-of-lesson';
 import type { Lesson } from '../drill/lesson';
 import { windAtStart } from '../drill/plan-wind';
+import type { Outlook } from '../procedure/approach/what-is-seen';
 import { normaliseBearing } from '../measure/angle';
 import { planInWeather, type TimedChange } from './weather-in-flight';
 
@@ -17,6 +19,8 @@ export interface WeatherNow {
   turbulence: TurbulenceLevel;
   altimeterSetting_hPa: number;
   base_ft: number;
+  /** null: above where it is flown. */
+  top_ft: number | null;
   /** As it is reported. */
   visibility_sm: number;
   /** But for what falls. */
@@ -27,7 +31,7 @@ export interface WeatherNow {
 }
 
 /** Where a lesson names no weather to be seen through. */
-const CLEAR = { base_ft: 5000, visibility_sm: 10 };
+const CLEAR: Outlook = { base_ft: SKY_CLEAR_FT, visibility_sm: 10 };
 
 /** @param lesson as it is flown by then: what is to be seen has been put into its plan */
 export function weatherNow(lesson: Lesson, changes: readonly TimedChange[], time_s: number): WeatherNow {
@@ -42,7 +46,9 @@ export function weatherNow(lesson: Lesson, changes: readonly TimedChange[], time
     gust_kt: Math.round(plan.gust_kt),
     turbulence: plan.turbulence,
     altimeterSetting_hPa: Math.round(plan.altimeterSetting_hPa),
-    ...seen,
+    base_ft: seen.base_ft,
+    top_ft: seen.top_ft ?? null,
+    visibility_sm: seen.visibility_sm,
     dryVisibility_sm: approach?.visibility_sm ?? seen.visibility_sm,
     precipitation: approach?.precipitation ?? 'none',
     temperature_C: isApproach(plan) ? temperatureOf(plan) : 15 + Math.round(plan.temperatureOffset_K)

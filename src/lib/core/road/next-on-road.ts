@@ -1,5 +1,6 @@
 import type { Standing } from './standing';
-import { lessonsInOrder, type Syllabus, type SyllabusLesson, type SyllabusTask } from './syllabus';
+import { lessonsInOrder } from './lessons-in-order';
+import type { Syllabus, SyllabusLesson, SyllabusTask } from './syllabus';
 
 /** Why something is proposed. */
 export type ProposalReason = 'homework' | 'slipping' | 'next' | 'again' | 'stuck';

@@ -1,7 +1,8 @@
 import { fitSkill, flightsToStandard, type FlightsToStandard, type SkillFit } from './skill';
 import { nextOnRoad, isCompleted, openLessons, type Homework, type Proposal } from './next-on-road';
 import { standingOf, type CompletionStandard, type Standing, type TaskFlight } from './standing';
-import { lessonsInOrder, type Syllabus, type SyllabusTask } from './syllabus';
+import { lessonsInOrder } from './lessons-in-order';
+import type { Syllabus, SyllabusTask } from './syllabus';
 
 /** A flight as it is kept, of whatever task. */
 export interface RoadFlight extends TaskFlight {

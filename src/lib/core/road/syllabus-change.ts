@@ -1,4 +1,5 @@
-import { SYLLABUS_MOST, type Syllabus, type SyllabusLesson } from './syllabus';
+import { SYLLABUS_MOST } from './syllabus-bounds';
+import type { Syllabus, SyllabusLesson } from './syllabus';
 
 /** Where a lesson stands: its stage, and its place in it, each from 0. */
 export interface LessonPlace {

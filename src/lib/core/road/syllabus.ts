@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { numberIn } from '../measure/number-in';
+import { MET_BETWEEN, MINUTES_BETWEEN, SYLLABUS_MOST } from './syllabus-bounds';
 
 const letters = /* @__NO_SIDE_EFFECTS__ */ (most: number) =>
   Type.String({ minLength: 1, maxLength: most, accepted: `1 to ${most} letters` });
@@ -8,18 +9,6 @@ const id = /* @__NO_SIDE_EFFECTS__ */ () =>
     pattern: '^[a-z0-9][a-z0-9-]{0,39}$',
     accepted: 'small letters, figures and hyphens, at most 40'
   });
-
-/** How much a syllabus and its parts may hold, by the schema and while it is written. */
-export const SYLLABUS_MOST = {
-  name: 80,
-  purpose: 400,
-  stages: 20,
-  lessons: 40,
-  tasks: 12,
-  after: 10
-} as const;
-export const MET_BETWEEN = [1, 5] as const;
-export const MINUTES_BETWEEN = [2, 120] as const;
 
 /** What attempts at it are kept under: the id of a drill, or `approach` and the id of one. */
 const TaskId = letters(60);
@@ -32,12 +21,12 @@ export const SyllabusTask = Type.Object(
     met: Type.Integer({
       minimum: MET_BETWEEN[0],
       maximum: MET_BETWEEN[1],
-      accepted: `a whole number from ${MET_BETWEEN.join(' to ')}`
+      accepted: `a whole number from ${MET_BETWEEN[0]} to ${MET_BETWEEN[1]}`
     }),
     /** Only flights without hints and corridors count. */
     unaided: Type.Boolean({ accepted: 'true or false' }),
     /** How long one flight of it takes with its brief and debrief. */
-    minutes: numberIn('min', ...MINUTES_BETWEEN)
+    minutes: numberIn('min', MINUTES_BETWEEN[0], MINUTES_BETWEEN[1])
   },
   { additionalProperties: false }
 );
@@ -90,92 +79,3 @@ export const Syllabus = Type.Object(
   { $id: 'https://hanza.invalid/schema/syllabus.json', title: 'Hanza syllabus', additionalProperties: false }
 );
 export type Syllabus = Static<typeof Syllabus>;
-
-export interface SyllabusProblem {
-  /** Where, as a path into the syllabus. */
-  field: string;
-  value: unknown;
-  message: string;
-}
-
-/** All lessons in their order, each with the name of its stage. */
-export function lessonsInOrder({ stages }: Syllabus): (SyllabusLesson & { stage: string })[] {
-  return stages.flatMap(({ name, lessons }) => lessons.map((lesson) => ({ ...lesson, stage: name })));
-}
-
-/** What a schema cannot say of a syllabus; none: it can be taught by. @param known ids of everything that can be flown */
-export function syllabusProblems(syllabus: Syllabus, known: ReadonlySet<string>): SyllabusProblem[] {
-  const problems: SyllabusProblem[] = [];
-  const paths = syllabus.stages.flatMap((stage, s) =>
-    stage.lessons.map((lesson, l) => ({ lesson, path: `stages.${s}.lessons.${l}` }))
-  );
-  const byId = new Map<string, SyllabusLesson>();
-  const stages = new Set<string>();
-  for (const [s, stage] of syllabus.stages.entries()) {
-    if (stages.has(stage.id))
-      problems.push({
-        field: `stages.${s}.id`,
-        value: stage.id,
-        message: `Two stages have the id “${stage.id}”.`
-      });
-    stages.add(stage.id);
-  }
-  for (const { lesson, path } of paths) {
-    if (byId.has(lesson.id))
-      problems.push({
-        field: `${path}.id`,
-        value: lesson.id,
-        message: `Two lessons have the id “${lesson.id}”.`
-      });
-    byId.set(lesson.id, lesson);
-  }
-  for (const { lesson, path } of paths) {
-    for (const [t, { task }] of lesson.tasks.entries()) {
-      if (!known.has(task))
-        problems.push({
-          field: `${path}.tasks.${t}.task`,
-          value: task,
-          message: `“${lesson.name}” asks for “${task}”, which is not among the drills and approaches there are.`
-        });
-      if (lesson.tasks.findIndex((other) => other.task === task) !== t)
-        problems.push({
-          field: `${path}.tasks.${t}.task`,
-          value: task,
-          message: `“${lesson.name}” asks for “${task}” twice.`
-        });
-    }
-    for (const [a, after] of lesson.after.entries())
-      if (!byId.has(after))
-        problems.push({
-          field: `${path}.after.${a}`,
-          value: after,
-          message: `“${lesson.name}” comes after “${after}”, which is no lesson of this syllabus.`
-        });
-    const circle = circleThrough(lesson, byId);
-    if (circle)
-      problems.push({
-        field: `${path}.after`,
-        value: lesson.after,
-        message: `“${lesson.name}” would have to come before itself: ${circle.join(', after ')}.`
-      });
-  }
-  return problems;
-}
-
-/** Names of the lessons of a circle of prerequisites through this one; null: there is none. */
-function circleThrough(lesson: SyllabusLesson, byId: ReadonlyMap<string, SyllabusLesson>): string[] | null {
-  const seen = new Set<string>();
-  const search = (at: SyllabusLesson, way: string[]): string[] | null => {
-    for (const id of at.after) {
-      const next = byId.get(id);
-      if (!next) continue;
-      if (next === lesson) return [...way, lesson.name];
-      if (seen.has(id)) continue;
-      seen.add(id);
-      const found = search(next, [...way, next.name]);
-      if (found) return found;
-    }
-    return null;
-  };
-  return search(lesson, [lesson.name]);
-}

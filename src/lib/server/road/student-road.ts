@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { Rejection } from '../../core/measure/rejection';
 import { HARDEST, type LevelBounds } from '../../core/road/practice-level';
-import { lessonsInOrder } from '../../core/road/syllabus';
+import { lessonsInOrder } from '../../core/road/lessons-in-order';
 import { syllabusBody } from './syllabuses';
 import { as } from '../database';
 import type { Identity } from '../identity';

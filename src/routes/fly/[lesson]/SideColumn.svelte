@@ -1,7 +1,9 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
   import type { AssistLevel } from '$core/drill/assist-level';
+  import { amongClouds, type AmongClouds } from '$core/air/cloud';
   import type { Lesson } from '$core/drill/lesson';
+  import { plannedCloud } from '$core/drill/planned-cloud';
   import { clock, figure } from '$core/measure/figure';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import EngineGauges from '$lib/panel/EngineGauges.svelte';
@@ -49,16 +51,20 @@
     oil?: number | null;
   } = $props();
 
+  const cloud = $derived(plannedCloud(lesson.plan));
   const outside = $derived(
     frame?.runway ??
       (frame?.outside
         ? ''
-        : lesson.plan.cloudBase_ft === null
-          ? 'view-limiting device on'
-          : (frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft) > lesson.plan.cloudBase_ft
-            ? 'in cloud: nothing outside'
-            : 'below the cloud: sea and horizon in sight')
+        : cloud
+          ? cloudWords(amongClouds([cloud], frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft))
+          : `view-limiting device ${frame && lesson.drill.phases[frame.phaseIndex]?.looksOut ? 'off' : 'on'}`)
   );
+
+  function cloudWords({ within, below }: AmongClouds): string {
+    if (within) return 'in cloud: nothing outside';
+    return below ? 'above the cloud: its tops below' : 'below the cloud: sea and horizon in sight';
+  }
 
   const { aircraft, plan } = $derived(lesson);
   const held = heldReadings();

@@ -43,7 +43,7 @@ export class LookingOut {
   /** Once a picture. @param isHeard whether its sound is wanted */
   follow(outside: Outside | null, isHeard: boolean): void {
     if (!outside) return;
-    const now = outside.inCloud ? 'on' : 'off';
+    const now = outside.blank ? 'on' : 'off';
     if (now === this.device) return;
     this.device = now;
     if (isHeard) deviceSound(now);

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
+  import { outsideWords } from '$core/drill/planned-cloud';
   import { figure, heading } from '$core/measure/figure';
   import { HECTOPASCALS_PER_INCH_OF_MERCURY } from '$core/measure/units';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
@@ -99,7 +100,7 @@
     <div>
       <dt>Outside</dt>
       <dd>
-        {plan.cloudBase_ft === null ? 'view-limiting device' : `cloud above ${figure(plan.cloudBase_ft)} ft`}
+        {outsideWords(plan)}
       </dd>
     </div>
     <div>

@@ -1,6 +1,7 @@
 <!-- Other weather: presets about the minimum, the school's own, and each quantity along its range. Only what was moved is changed. -->
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
+  import { LEAST_LAYER_FT } from '$core/air/cloud';
   import { precipitationProblem, precipitations } from '$core/air/precipitation';
   import { turbulenceLevels } from '$core/air/turbulence';
   import { LONGEST_CALL, type Command, type WeatherChange } from '$core/flight/command';
@@ -40,6 +41,8 @@
     ongive: (command: Command) => void;
   } = $props();
 
+  /** A top at the end of its range is above any approach. */
+  const HIGHEST_TOP_FT = 10_000;
   let moved = $state<Partial<Weather>>({});
   let over = $state<'0' | '60' | '300'>('0');
   let ownName = $state('');
@@ -62,7 +65,7 @@
             base_ft: Math.max(0, minimum.height_ft - 150),
             visibility_sm: minimum.visibility_sm / 2
           },
-          { name: 'Sky clear', base_ft: 5000, visibility_sm: 10 }
+          { name: 'Sky clear', base_ft: 5000, visibility_sm: 10, top_ft: null }
         ].map((preset) => ({ ...preset, precipitation: 'none' as const }))
       : []
   );
@@ -80,6 +83,16 @@
   });
 
   const falls = $derived(minimum ? precipitationProblem(to.precipitation, to.temperature_C) : null);
+
+  /** A base comes no nearer to its top than a cloud is thick: the other edge goes with the one that is moved. */
+  function move(id: keyof Weather, value: number) {
+    moved = { ...moved, [id]: id === 'top_ft' && value >= HIGHEST_TOP_FT ? null : value };
+    if (to.top_ft === null || to.top_ft >= to.base_ft + LEAST_LAYER_FT) return;
+    moved =
+      id === 'top_ft'
+        ? { ...moved, base_ft: to.top_ft - LEAST_LAYER_FT }
+        : { ...moved, top_ft: to.base_ft + LEAST_LAYER_FT };
+  }
 
   function give() {
     ongive({ does: 'weather', over_s: Number(over), ...change } satisfies WeatherChange);
@@ -117,6 +130,7 @@
   label: string,
   id:
     | 'base_ft'
+    | 'top_ft'
     | 'visibility_sm'
     | 'windFrom_deg'
     | 'windSpeed_kt'
@@ -134,12 +148,12 @@
     </p>
     <Slide
       {label}
-      value={to[id]}
+      value={to[id] ?? max}
       {min}
       {max}
       {step}
       {shown}
-      onslide={(value) => value !== to[id] && (moved = { ...moved, [id]: value })}
+      onslide={(value) => value !== (to[id] ?? max) && move(id, value)}
     />
   </div>
 {/snippet}
@@ -194,6 +208,14 @@
   <div class="flex flex-wrap items-end gap-x-5 gap-y-2">
     {#if minimum}
       {@render slide('Cloud base', 'base_ft', 0, 5000, 50, `${figure(to.base_ft)} ft`)}
+      {@render slide(
+        'Cloud top',
+        'top_ft',
+        LEAST_LAYER_FT,
+        HIGHEST_TOP_FT,
+        100,
+        to.top_ft === null ? 'above the airplane' : `${figure(to.top_ft)} ft`
+      )}
       {@render slide('Visibility', 'visibility_sm', 0, 10, 0.25, `${figure(to.visibility_sm, 2)} SM`)}
     {/if}
     {@render slide('Wind from', 'windFrom_deg', 0, 360, 10, heading(to.windFrom_deg))}

@@ -1,3 +1,4 @@
+import { cloudProblem } from '../../air/cloud';
 import { precipitationProblem, visibilityIn } from '../../air/precipitation';
 import { ZERO_CELSIUS_K, temperatureAt } from '../../air/atmosphere';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
@@ -6,7 +7,12 @@ import { METRES_PER_FOOT } from '../../measure/units';
 import type { Category } from '../../procedure/approach/approach';
 import { categoryOf } from '../../procedure/approach/approach-category';
 import { setMinimum, type SetMinimum } from '../../procedure/approach/set-minimum';
-import { seenAtMinimum, type Outlook, type SeenAtMinimum } from '../../procedure/approach/what-is-seen';
+import {
+  layersOf,
+  seenAtMinimum,
+  type Outlook,
+  type SeenAtMinimum
+} from '../../procedure/approach/what-is-seen';
 import type { PlannedApproach } from './approach-drill';
 
 /** The category an approach is flown in. @throws Rejection where it is too fast for any */
@@ -46,6 +52,8 @@ export function seenOf(plan: PlannedApproach, minimum: SetMinimum): SeenAtMinimu
 export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMinimum): Outlook {
   return {
     base_ft: planned.base_ft ?? minimum.set_ft - planned.approach.touchdownElevation_ft,
+    top_ft: planned.top_ft,
+    upper: planned.upper,
     visibility_sm:
       planned.visibility_sm === undefined
         ? minimum.visibility_sm
@@ -57,6 +65,24 @@ export function weatherOf({ approach: planned }: PlannedApproach, minimum: SetMi
 export function fallsNot(plan: PlannedApproach): string | null {
   if (plan.approach.ends !== 'as seen') return null;
   return precipitationProblem(plan.approach.precipitation ?? 'none', temperatureOf(plan));
+}
+
+/** Why the clouds of a plan cannot hang as they are said to, at the plan's field; asked only where the weather decides. */
+export function cloudsNot(
+  plan: PlannedApproach,
+  aircraft: AircraftFile
+): { field: string; message: string } | null {
+  const { ends, top_ft, upper } = plan.approach;
+  if (ends !== 'as seen') return null;
+  if (upper && top_ft === undefined)
+    return { field: 'approach.top_ft', message: 'A second layer needs the top of the cloud below it.' };
+  const problem = cloudProblem(layersOf(weatherOf(plan, minimumOf(plan, aircraft))));
+  return (
+    problem && {
+      field: `approach.${problem.layer === 0 ? '' : 'upper.'}${problem.of}`,
+      message: problem.message
+    }
+  );
 }
 
 /** Temperature at the airport of a plan's approach, whole °C. */

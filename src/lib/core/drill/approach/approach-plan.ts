@@ -43,6 +43,15 @@ export const ApproachPlan = Type.Object(
     /** The weather at the airport, where it decides: cloud base above touchdown, and flight visibility. Left out: as published. */
     base_ft: Type.Optional(numberIn('ft', 0, 5000)),
     visibility_sm: Type.Optional(numberIn('SM', 0, 10)),
+    /** Of that cloud, above touchdown. Left out: above where it is flown. */
+    top_ft: Type.Optional(numberIn('ft', 200, 20000)),
+    /** A second overcast above it. Left out: none. */
+    upper: Type.Optional(
+      Type.Object(
+        { base_ft: numberIn('ft', 400, 20000), top_ft: numberIn('ft', 600, 30000) },
+        { additionalProperties: false }
+      )
+    ),
     /** What takes from the visibility that is named. Left out: nothing falls. */
     precipitation: Type.Optional(oneOf(precipitations)),
     /** How light it is outside. Left out: day. */

@@ -167,7 +167,14 @@ export const partialPanelDrills: readonly DrillFile[] = [
       },
       { id: 'recovery-2', name: 'Recover', call: 'You have control. Recover', recovery: true },
       { id: 'return-2', name: 'Return', altitude_ft: { figure: 'startAltitude_ft' }, judge: [], until: BACK },
-      { id: 'level-2', name: 'Level', judge: ['altitude', 'heading'], for_s: 15 }
+      {
+        id: 'level-2',
+        name: 'Level, looking out',
+        call: 'Device off. Look out, and hold it level',
+        looksOut: true,
+        judge: ['altitude', 'heading'],
+        for_s: 15
+      }
     ]
   }
 ];

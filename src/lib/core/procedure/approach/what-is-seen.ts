@@ -1,3 +1,4 @@
+import type { CloudLayer } from '../../air/cloud';
 import { figure } from '../../measure/figure';
 import {
   FEET_PER_NAUTICAL_MILE,
@@ -8,12 +9,21 @@ import type { Approach } from './approach';
 import { visibilityWords } from './card-words';
 import { distanceAtHeight } from './vertical-path';
 
-/** What there is to be seen through at an airport. */
+/** What there is to be seen through at an airport. Heights above touchdown. */
 export interface Outlook {
-  /** Of the cloud, above touchdown. */
+  /** Of the lowest cloud; Infinity: there is none. */
   base_ft: number;
-  /** Flight visibility, statute miles. */
+  /** Of the lowest cloud; left out: above where anybody flies. */
+  top_ft?: number | undefined;
+  /** A second layer above it; left out: none. */
+  upper?: CloudLayer | undefined;
+  /** Flight visibility below the cloud, statute miles. */
   visibility_sm: number;
+}
+
+/** The clouds of an outlook, rising. */
+export function layersOf({ base_ft, top_ft = Infinity, upper }: Outlook): CloudLayer[] {
+  return [...(base_ft === Infinity ? [] : [{ base_ft, top_ft }]), ...(upper ? [upper] : [])];
 }
 
 /** What is in sight at a minimum, and whether that is enough to go on. */
@@ -40,12 +50,19 @@ export function seenAtMinimum(
   approach: Approach,
   minimum: { set_ft: number; visibility_sm: number },
   lights: 'on' | 'out',
-  { base_ft, visibility_sm }: Outlook
+  { base_ft, top_ft = Infinity, visibility_sm }: Outlook
 ): SeenAtMinimum {
   const height_ft = minimum.set_ft - approach.touchdownElevation_ft;
   const weather = `base ${figure(base_ft)} ft, visibility ${visibilityWords(visibility_sm)}`;
   if (base_ft < height_ft)
-    return { what: 'nothing', goesOn: false, words: `The minimum lay in cloud (${weather}).` };
+    return {
+      what: 'nothing',
+      goesOn: false,
+      words:
+        height_ft < top_ft
+          ? `The minimum lay in cloud (${weather}).`
+          : `The minimum lay above a cloud (${weather}, top ${figure(top_ft)} ft).`
+    };
   const threshold_ft =
     Math.max(0, distanceAtHeight(approach.path ?? USUAL_PATH, height_ft)) * FEET_PER_NAUTICAL_MILE;
   const inSight = (along_ft: number) =>

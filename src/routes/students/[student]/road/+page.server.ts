@@ -1,6 +1,6 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
-import { lessonsInOrder } from '$core/road/syllabus';
+import { lessonsInOrder } from '$core/road/lessons-in-order';
 import {
   formOf,
   idFrom,
