@@ -8,6 +8,7 @@ import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent } from '$core/flight/flight-event';
 import { detectPhases } from '$core/flight/detected-phases';
+import { weatherChangesOf } from '$core/flight/as-flown';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
@@ -372,7 +373,7 @@ describe('the weather changes', () => {
     );
     const now = weatherNow(fly.lesson, [{ change: { ...snow, temperatureOffset_K: -20 }, at_s: 0 }], 10);
     expect(now).toMatchObject({ precipitation: 'heavy snow', temperature_C: -5 });
-    expect(weatherReport(reportOf(fly.lesson, now))).toMatch(/SM \+SN .* M05\//);
+    expect(weatherReport(reportOf(fly.lesson, now))).toMatch(/SM R24\/M0600FT \+SN .* M05\//);
   });
 
   test('a hold is held against the wind it was flown in, and against none that changed meanwhile', () => {
@@ -420,6 +421,55 @@ describe('the weather changes', () => {
     expect(fly.lesson.drill.phases.some(({ segment }) => segment === 'missed')).toBe(false);
     expect(fly.lesson.drill.checks.some(({ kind }) => kind === 'threshold')).toBe(true);
     expect(fly.phase().index).toBe(0);
+  });
+
+  test('it clears late: nothing is changed until the altitude is shown, then the runway is there, also for who was resumed meanwhile', () => {
+    const plan = planned(
+      'xvlb-ils-24',
+      { transition: null, ends: 'as seen', base_ft: 50, visibility_sm: 0.25 },
+      { turbulence: 'smooth' }
+    );
+    const from = placesOfLesson(lessonOf(plan)).find(({ name }) => name.startsWith('3 NM'))!;
+    const late = { base_ft: 450, visibility_sm: 1 };
+    const asked: Asked[] = [
+      { at_s: 10, command: { does: 'place', ...from } },
+      { at_s: 12, command: { does: 'weather', over_s: 0, ...late, when: { below_ft: 440 } } }
+    ];
+    const { flight, fly } = flownAsked(plan, 400, asked);
+    const came = (one: Flight) =>
+      one.events.filter(
+        ({ kind, ...event }) =>
+          kind === 'command' && 'command' in event && event.command.does === 'weather' && !event.command.when
+      );
+    expect(came(flight)).toHaveLength(1);
+    const { time_s } = came(flight)[0]!;
+    expect(value(flight, 'altitude_ft', time_s - 0.2)).toBeGreaterThanOrEqual(440);
+    expect(value(flight, 'altitude_ft', time_s)).toBeLessThan(442);
+    // Until then nothing was in sight, from then on enough.
+    expect(weatherChangesOf(flight)).toEqual([
+      { at_s: time_s, change: { does: 'weather', over_s: 0, ...late } }
+    ]);
+    expect(fly.lesson.drill.phases.some(({ segment }) => segment === 'missed')).toBe(false);
+    const grade = gradeFlight(flight, plan);
+    expect(grade.story!.map(({ words }) => words).join(' ')).toMatch(/Over the threshold/);
+    expect(grade.findings.filter(({ severity }) => severity === 'hard')).toEqual([]);
+
+    const again = flownAsked(plan, 400, asked, 60).flight;
+    // The pilot of the other browser remembers nothing: another moment, by the same altitude.
+    expect(came(again)).toHaveLength(1);
+    expect(value(again, 'altitude_ft', came(again)[0]!.time_s)).toBeLessThan(442);
+    expect(
+      gradeFlight(again, plan)
+        .story!.map(({ words }) => words)
+        .join(' ')
+    ).toMatch(/Over the threshold/);
+    // Asked for at an altitude that is never come to, it never comes, and the approach is missed.
+    const never = flownAsked(plan, 300, [
+      asked[0]!,
+      { at_s: 12, command: { does: 'weather', over_s: 0, ...late, when: { above_ft: 9000 } } }
+    ]);
+    expect(came(never.flight)).toEqual([]);
+    expect(phaseNamed(never.fly, never.fly.phase().phaseId).segment).toBe('missed');
   });
 
   test.each([

@@ -4,6 +4,7 @@ import {
   seenThroughPrecipitation,
   visibilityIn
 } from '$core/air/precipitation';
+import { runwayVisualRange_ft } from '$core/air/runway-visual-range';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { reportedAtStart } from '$core/flight/weather-now';
@@ -20,10 +21,10 @@ import { planned } from './planned-approach';
 
 /** Groups as the code for aviation routine reports writes them (WMO No. 306, FM 15), with visibilities in statute miles. */
 const known: [ReportedWeather, string][] = [
-  [{ station: 'XVLB', windFrom_deg: 238, windSpeed_kt: 18, gust_kt: 28, visibility_sm: 0.75, precipitation: 'heavy rain', base_ft: 420, temperature_C: 9.6, dewPoint_C: 8.5, altimeterSetting_hPa: 1009.8 }, 'XVLB 24018G28KT 3/4SM +RA OVC004 10/09 Q1009'],
-  [{ station: 'XMOR', windFrom_deg: 2, windSpeed_kt: 5, gust_kt: 9, visibility_sm: 12, precipitation: 'none', base_ft: null, temperature_C: -3, dewPoint_C: -11, altimeterSetting_hPa: 1031 }, 'XMOR 36005KT 10SM CLR M03/M11 Q1031'],
-  [{ station: 'XVKO', windFrom_deg: 90, windSpeed_kt: 0, gust_kt: null, visibility_sm: 0.1, precipitation: 'heavy snow', base_ft: 60, temperature_C: 2, dewPoint_C: 2, altimeterSetting_hPa: 987 }, 'XVKO 00000KT M1/4SM +SN VV000 02/02 Q0987'],
-  [{ station: 'XVNA', windFrom_deg: 130, windSpeed_kt: 12, gust_kt: null, visibility_sm: 1.6, precipitation: 'light rain', base_ft: 1290, temperature_C: 15, dewPoint_C: 12, altimeterSetting_hPa: 1013 }, 'XVNA 13012KT 1 1/2SM -RA OVC012 15/12 Q1013']
+  [{ station: 'XVLB', windFrom_deg: 238, windSpeed_kt: 18, gust_kt: 28, visibility_sm: 0.75, runwayVisualRange: { runway: '24', ft: 4080 }, precipitation: 'heavy rain', base_ft: 420, temperature_C: 9.6, dewPoint_C: 8.5, altimeterSetting_hPa: 1009.8 }, 'XVLB 24018G28KT 3/4SM R24/4000FT +RA OVC004 10/09 Q1009'],
+  [{ station: 'XMOR', windFrom_deg: 2, windSpeed_kt: 5, gust_kt: 9, visibility_sm: 12, runwayVisualRange: null, precipitation: 'none', base_ft: null, temperature_C: -3, dewPoint_C: -11, altimeterSetting_hPa: 1031 }, 'XMOR 36005KT 10SM CLR M03/M11 Q1031'],
+  [{ station: 'XVKO', windFrom_deg: 90, windSpeed_kt: 0, gust_kt: null, visibility_sm: 0.1, runwayVisualRange: { runway: '35L', ft: 420 }, precipitation: 'heavy snow', base_ft: 60, temperature_C: 2, dewPoint_C: 2, altimeterSetting_hPa: 987 }, 'XVKO 00000KT M1/4SM R35L/M0600FT +SN VV000 02/02 Q0987'],
+  [{ station: 'XVNA', windFrom_deg: 130, windSpeed_kt: 12, gust_kt: null, visibility_sm: 1.6, runwayVisualRange: null, precipitation: 'light rain', base_ft: 1290, temperature_C: 15, dewPoint_C: 12, altimeterSetting_hPa: 1013 }, 'XVNA 13012KT 1 1/2SM -RA OVC012 15/12 Q1013']
 ]; // prettier-ignore
 
 describe('a weather report', () => {
@@ -38,6 +39,9 @@ describe('a weather report', () => {
       windSpeed_kt: fc.integer({ min: 0, max: 80 }),
       gust_kt: fc.option(fc.integer({ min: 0, max: 99 })),
       visibility_sm: fc.double({ min: 0, max: 15, noNaN: true }),
+      runwayVisualRange: fc.option(
+        fc.record({ runway: fc.constantFrom('06', '24L'), ft: fc.integer({ min: 0, max: 5999 }) })
+      ),
       precipitation: fc.constantFrom(...precipitations),
       base_ft: fc.option(fc.integer({ min: 0, max: 6000 })),
       temperature_C: fc.integer({ min: -40, max: 45 }),
@@ -49,6 +53,7 @@ describe('a weather report', () => {
         const read = readWeatherReport(weatherReport(told));
         expect(weatherReport(read)).toBe(weatherReport(told));
         expect(read.visibility_sm).toBeLessThanOrEqual(told.visibility_sm);
+        expect(read.runwayVisualRange?.ft ?? 0).toBeLessThanOrEqual(told.runwayVisualRange?.ft ?? 0);
         expect(read.base_ft ?? 0).toBeLessThanOrEqual(told.base_ft ?? Infinity);
         expect(told.altimeterSetting_hPa - read.altimeterSetting_hPa).toBeLessThan(1);
         expect(read.temperature_C).toBe(told.temperature_C);
@@ -64,10 +69,10 @@ describe('a weather report', () => {
 
   test('is said by magnetic north, the altimeter setting figure by figure', () => {
     expect(spokenWeather(known[0]![0], 8)).toBe(
-      'XVLB: wind 230 at 18 gusting 28, visibility 3/4 in heavy rain, overcast 400, altimeter 1 0 0 9'
+      'XVLB: wind 230 at 18 gusting 28, visibility 3/4 in heavy rain, runway 24 visual range 4000, overcast 400, altimeter 1 0 0 9'
     );
     expect(spokenWeather(known[2]![0], 8)).toContain(
-      'wind calm, visibility less than 1/4 in heavy snow, sky obscured'
+      'wind calm, visibility less than 1/4 in heavy snow, runway 35L visual range less than 600, sky obscured'
     );
   });
 
@@ -75,7 +80,7 @@ describe('a weather report', () => {
     const at = (ends: 'missed' | 'landing' | 'as seen', more = {}) =>
       weatherReport(reportedAtStart(lessonOf(planned('xvlb-ils-24', { ends, ...more })))!);
     expect(at('missed')).toBe(at('landing'));
-    expect(at('missed')).toContain(' 1/2SM OVC002 ');
+    expect(at('missed')).toContain(' 1/2SM R24/2400FT OVC002 ');
     expect(at('as seen', { base_ft: 800, visibility_sm: 2 })).toContain(' 2SM OVC008 ');
     expect(reportedAtStart(lessonOf(planOf()))).toBeNull();
   });
@@ -134,4 +139,51 @@ describe('rain and snow', () => {
       ).drill.phases.at(-1)!.segment;
     expect([ends('none'), ends('heavy snow')]).toEqual(['final', 'missed']);
   });
+});
+
+/** Steps as the surface observers' handbook has them; pairs of the table in 14 CFR 91.175(h). */
+test('a runway visual range stands for a visibility as the rules pair them, and is not told where it is long', () => {
+  const pairs = [[1 / 4, 1600], [1 / 2, 2400], [5 / 8, 3200], [3 / 4, 4000], [7 / 8, 4500], [1, 5000]] as const; // prettier-ignore
+  for (const [visibility_sm, ft] of pairs) expect(runwayVisualRange_ft(visibility_sm)).toBeCloseTo(ft, 9);
+  expect([5 / 4, 3, 10].map(runwayVisualRange_ft)).toEqual([null, null, null]);
+  expect(runwayVisualRange_ft(0)).toBe(0);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 1.24, noNaN: true }),
+      fc.double({ min: 0, max: 1.24, noNaN: true }),
+      (a, b) => {
+        const [less, more] = [a, b].sort((x, y) => x - y).map((sm) => runwayVisualRange_ft(sm)!) as [
+          number,
+          number
+        ];
+        expect(less).toBeLessThanOrEqual(more);
+      }
+    )
+  );
+  const group = (ft: number) =>
+    / R24\/(\S+)FT/.exec(weatherReport({ ...known[0]![0], runwayVisualRange: { runway: '24', ft } }))![1];
+  expect([599, 600, 799, 800, 999, 2999, 3499, 5999].map(group)).toEqual([
+    'M0600',
+    '0600',
+    '0700',
+    '0800',
+    '0800',
+    '2800',
+    '3000',
+    '5500'
+  ]);
+  expect(spokenWeather(known[0]![0], 0)).toContain(
+    'visibility 3/4 in heavy rain, runway 24 visual range 4000, overcast'
+  );
+  expect(spokenWeather(known[2]![0], 0)).toContain('runway 35L visual range less than 600');
+});
+
+test('the range belongs to the runway that is landed on, and only an approach has one', () => {
+  const told = (id: string, more: object) =>
+    reportedAtStart(
+      lessonOf(planned(id, { transition: null, ends: 'as seen', visibility_sm: 0.5, ...more }))
+    )!.runwayVisualRange;
+  expect(told('xvlb-ils-24', {})).toEqual({ runway: '24', ft: 2400 });
+  expect(told('xvna-vor-a', { circle: { runway: '31', turn: 'left' } })).toEqual({ runway: '31', ft: 2400 });
+  expect(told('xvlb-ils-24', { visibility_sm: 3 })).toBeNull();
 });

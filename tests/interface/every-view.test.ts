@@ -51,34 +51,44 @@ async function serious(page: Page, colours: boolean): Promise<string[]> {
     .map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`);
 }
 
-for (const theme of ['paper', 'night'] as const) {
-  test.describe(`in ${theme}: nothing sideways, nothing broken, nothing serious for axe`, () => {
-    let page: Page;
-    const faults: string[] = [];
-    test.beforeAll(async ({ browser }) => {
-      page = await signedIn(browser, 'Ines Brandvik', faults);
-      await page.context().addCookies([{ name: 'hanza_theme', value: theme, url: page.url() }]);
-    });
-    test.afterAll(() => page.context().close());
-
-    for (const [name, path] of VIEWS.filter(([, , night]) => theme === 'paper' || night))
-      test(name, async () => {
-        await page.goto(path);
-        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-        await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
-        // What comes after the page is looked at, too.
-        await expect(page.getByText(/^(Fetching|Loading)/)).toHaveCount(0);
-        // A desk, a phone, and the desk again with the page twice as large.
-        const widths = theme === 'paper' ? [390, 640, 1280] : [1280];
-        for (const width of widths) {
-          await page.setViewportSize({ width, height: 800 });
-          await fitsAcross(page);
-        }
-        expect(await serious(page, theme === 'night')).toEqual([]);
-        expect(faults).toEqual([]);
-      });
+test.describe('nothing sideways, nothing broken, nothing serious for axe', () => {
+  let page: Page;
+  const faults: string[] = [];
+  test.beforeAll(async ({ browser }) => {
+    page = await signedIn(browser, 'Ines Brandvik', faults);
   });
-}
+  test.afterAll(() => page.context().close());
+
+  for (const [name, path, night] of VIEWS)
+    test(night ? `${name}, in paper and night` : name, async () => {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(page.locator('html')).toHaveAttribute('data-theme', 'paper');
+      // What comes after the page is looked at, too.
+      await expect(page.getByText(/^(Fetching|Loading)/)).toHaveCount(0);
+      // A desk, a phone, and the desk again with the page twice as large.
+      for (const width of [390, 640, 1280]) {
+        await page.setViewportSize({ width, height: 800 });
+        await fitsAcross(page);
+      }
+      expect(await serious(page, false)).toEqual([]);
+      if (night) {
+        await page.evaluate(() => (document.documentElement.dataset['theme'] = 'night'));
+        expect(await serious(page, true)).toEqual([]);
+      }
+      expect(faults).toEqual([]);
+    });
+
+  test('a theme that was chosen is there before anything is drawn', async ({ browser }) => {
+    await page.context().addCookies([{ name: 'hanza_theme', value: 'night', url: page.url() }]);
+    const state = await page.context().storageState();
+    const plain = await browser.newContext({ javaScriptEnabled: false, storageState: state });
+    const still = await plain.newPage();
+    await still.goto(new URL('/today', page.url()).href);
+    await expect(still.locator('html')).toHaveAttribute('data-theme', 'night');
+    await expect(still.getByRole('heading', { level: 1 })).toBeVisible();
+  });
+});
 
 test('by keyboard alone: the skip link, the list of keys, the palette, and a debrief', async ({
   browser

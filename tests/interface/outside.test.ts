@@ -38,7 +38,14 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await expect(page.getByText('View-limiting device off: look out')).toBeVisible();
   // There are lights in the picture: bright points on the dark.
   const brightest = await view.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
-    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    // It is drawn in a worker: here it can only be copied.
+    const copy = Object.assign(document.createElement('canvas'), {
+      width: canvas.width,
+      height: canvas.height
+    });
+    const pen = copy.getContext('2d')!;
+    pen.drawImage(canvas, 0, 0);
+    const { data } = pen.getImageData(0, 0, copy.width, copy.height);
     return data.reduce((most, value, i) => (i % 4 === 3 ? most : Math.max(most, value)), 0);
   });
   expect(brightest).toBeGreaterThan(180);
@@ -60,5 +67,47 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await page.getByRole('button', { name: 'Fly this' }).click();
   await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Look/ })).toHaveCount(0);
+  expect(faults).toEqual([]);
+});
+
+test('above the clouds their tops lie below; a top under its base is refused at its field; after an unusual attitude the device comes off', async ({
+  browser
+}) => {
+  const faults: string[] = [];
+  const page = await signedIn(browser, 'Davi Almansor', faults);
+  const view = page.getByRole('img', { name: /^Out of the cockpit/ });
+  await page.goto('/plan?approach=xvlb-ils-24');
+  await choose(page.getByLabel('At the minimum', { exact: true }), 'as the weather has it');
+  await page.getByLabel('Cloud base', { exact: true }).fill('400');
+  const top = page.getByLabel('Cloud top', { exact: true });
+  await top.fill('500');
+  await expect(
+    page.getByText('The cloud has its base at 400 ft: its top lies at 600 ft or higher.')
+  ).toHaveCount(2);
+  await expect(page.getByRole('button', { name: 'Fly this' })).toBeDisabled();
+  await top.fill('1400');
+  await page.getByLabel('Second layer, base', { exact: true }).fill('4500');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await expect(view).toHaveAccessibleName(
+    'Out of the cockpit: the tops of the cloud below, another cloud above'
+  );
+
+  await page.goto('/plan');
+  await choose(page.getByLabel('Drill', { exact: true }), 'Unusual attitudes');
+  await page.getByRole('button', { name: 'Fly this' }).click();
+  await expect(view).toHaveAccessibleName(
+    'Out of the cockpit: the view-limiting device is on, nothing to be seen'
+  );
+  const lesson = page.url();
+  await page.getByRole('button', { name: 'the reference pilot' }).click();
+  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+  const moment = page.getByLabel('Moment of the flight');
+  await expect(moment).toBeVisible({ timeout: 20_000 });
+  const end_s = Number(await moment.getAttribute('aria-valuemax'));
+  await page.goto(`${lesson}?from=${page.url().split('/').at(-1)}&at=${end_s - 5}`);
+  await expect(page.getByText(/^Taken over at/)).toBeVisible();
+  await expect(view).toHaveAccessibleName('Out of the cockpit: the ground below and its horizon, no runway');
+  await expect(page.getByText('View-limiting device off: look out')).toBeVisible();
   expect(faults).toEqual([]);
 });

@@ -224,6 +224,11 @@ test('what a browser says an instructor asked for is believed as far as an instr
     'done to the flight, though no instructor asked for it here: the instructor has control at 0:04'
   ]);
   expect(await flownWith([done(4.5, taken), done(4.7, taken)], [taken])).toHaveLength(1);
+  // Weather that waited is there twice as well: as asked for, and as it came; other weather is not.
+  const now: Command = { does: 'weather', over_s: 0, base_ft: 300 };
+  const later: Command = { ...now, when: { below_ft: 2000 } };
+  expect(await flownWith([done(4.5, later), done(4.8, now)], [later])).toEqual([]);
+  expect(await flownWith([done(4.5, later), done(4.8, { ...now, base_ft: 400 })], [later])).toHaveLength(1);
 });
 
 test('weather a school keeps is its own, its instructors’, and no more than one of a name', async () => {

@@ -32,7 +32,7 @@
 </script>
 
 {#if look && eye}
-  <OutsideView outside={look(eye, phase)} {daylight} height={110} />
+  <div class="mt-2"><OutsideView outside={look(eye, phase)} {daylight} height={110} /></div>
 {/if}
 {#if navigation}
   <div class="mx-auto max-w-[240px]"><CourseRose shown={navigation} {heading_deg} /></div>

@@ -21,7 +21,7 @@ const LEAST_WAY = 0.05;
  * drawn the same again.
  */
 export function drawFalling(
-  pen: CanvasRenderingContext2D,
+  pen: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
   precipitation: Precipitation,
   daylight: Daylight,
   {

@@ -106,29 +106,31 @@
     problem={problem('temperatureOffset_K')}
     bind:value={plan.temperatureOffset_K}
   />
-  <NumberField
-    label="Cloud base"
-    name="cloudBase_ft"
-    unit="ft"
-    step={100}
-    min={0}
-    max={25000}
-    problem={problem('cloudBase_ft')}
-    hint="empty: view-limiting device"
-    bind:value={plan.cloudBase_ft}
-  />
-  {#if plan.cloudBase_ft !== null}
+  {#if !plan.approach}
     <NumberField
-      label="Cloud top"
-      name="cloudTop_ft"
+      label="Cloud base"
+      name="cloudBase_ft"
       unit="ft"
       step={100}
       min={0}
-      max={30000}
-      problem={problem('cloudTop_ft')}
-      hint="empty: above you"
-      bind:value={() => plan.cloudTop_ft ?? null, setTop}
+      max={25000}
+      problem={problem('cloudBase_ft')}
+      hint="empty: view-limiting device"
+      bind:value={plan.cloudBase_ft}
     />
+    {#if plan.cloudBase_ft !== null}
+      <NumberField
+        label="Cloud top"
+        name="cloudTop_ft"
+        unit="ft"
+        step={100}
+        min={0}
+        max={30000}
+        problem={problem('cloudTop_ft')}
+        hint="empty: above you"
+        bind:value={() => plan.cloudTop_ft ?? null, setTop}
+      />
+    {/if}
   {/if}
   <div class="self-end pb-1">
     <button

@@ -141,7 +141,8 @@
   {/if}
   {#if asked.ends === 'as seen'}
     <NumberField
-      label="Cloud base above touchdown"
+      label="Cloud base"
+      hint="above touchdown"
       name="approach.base_ft"
       unit="ft"
       step={50}
@@ -157,7 +158,7 @@
       bind:value={() => asked.visibility_sm ?? null, (value) => weather('visibility_sm', value)}
     />
     <NumberField
-      label="Cloud top above touchdown"
+      label="Cloud top"
       name="approach.top_ft"
       unit="ft"
       step={100}

@@ -11,6 +11,8 @@ export interface ReportedWeather {
   /** The wind in its gusts; null: none to speak of. */
   gust_kt: number | null;
   visibility_sm: number;
+  /** How far its lights are seen along the runway in use; null: farther than is told, or no runway. */
+  runwayVisualRange: { runway: string; ft: number } | null;
   precipitation: Precipitation;
   /** Base of the cloud above the ground, ft, an overcast; null: none below 5,000 ft. */
   base_ft: number | null;
@@ -22,6 +24,8 @@ export interface ReportedWeather {
 /** Below so much more wind a gust is none (as in aviation routine reports: 10 kt). */
 const GUST_KT = 10;
 const GREATEST_SM = 10;
+/** A shorter runway visual range is only told as shorter. */
+const LEAST_RANGE_FT = 600;
 /** Light with a minus, heavy with a plus. */
 const FALLS: Record<Exclude<Precipitation, 'none'>, string> = {
   'light rain': '-RA',
@@ -59,6 +63,7 @@ export function weatherReport(weather: ReportedWeather): string {
     station,
     `${calm ? '000' : String(from % 360 || 360).padStart(3, '0')}${two(windSpeed_kt)}${gusting}KT`,
     `${visibilityWords(weather.visibility_sm)}SM`,
+    ...rangeGroup(weather.runwayVisualRange),
     ...(weather.precipitation === 'none' ? [] : [FALLS[weather.precipitation]]),
     base_ft === null || base_ft >= SKY_CLEAR_FT
       ? 'CLR'
@@ -70,6 +75,18 @@ export function weatherReport(weather: ReportedWeather): string {
   ].join(' ');
 }
 
+/** A range is told by the lower step: of 100 ft below 800 ft, of 200 ft below 3,000 ft, of 500 ft above (aviation routine reports). */
+function toldRange_ft(ft: number): number {
+  const step_ft = ft < 800 ? 100 : ft < 3000 ? 200 : 500;
+  return Math.max(LEAST_RANGE_FT, Math.floor(ft / step_ft) * step_ft);
+}
+
+function rangeGroup(range: ReportedWeather['runwayVisualRange']): string[] {
+  if (!range) return [];
+  const { runway, ft } = range;
+  return [`R${runway}/${ft < LEAST_RANGE_FT ? 'M' : ''}${String(toldRange_ft(ft)).padStart(4, '0')}FT`];
+}
+
 function visibilityWords(visibility_sm: number): string {
   if (visibility_sm >= GREATEST_SM) return String(GREATEST_SM);
   if (visibility_sm >= 3) return String(Math.floor(visibility_sm));
@@ -77,7 +94,7 @@ function visibilityWords(visibility_sm: number): string {
 }
 
 const REPORT =
-  /^(?<station>[A-Z0-9]{1,4}) (?<from>\d{3})(?<speed>\d{2,3})(?:G(?<gust>\d{2,3}))?KT (?<visibility>M?\d+(?: \d\/\d)?|M?\d\/\d)SM (?:(?<falls>[-+]?(?:RA|SN)) )?(?<cloud>CLR|(?:OVC|VV)(?<base>\d{3})) (?<temperature>M?\d{2})\/(?<dew>M?\d{2}) Q(?<setting>\d{4})$/;
+  /^(?<station>[A-Z0-9]{1,4}) (?<from>\d{3})(?<speed>\d{2,3})(?:G(?<gust>\d{2,3}))?KT (?<visibility>M?\d+(?: \d\/\d)?|M?\d\/\d)SM (?:R(?<runway>\d{2}[LCR]?)\/(?<short>M)?(?<range>\d{4})FT )?(?:(?<falls>[-+]?(?:RA|SN)) )?(?<cloud>CLR|(?:OVC|VV)(?<base>\d{3})) (?<temperature>M?\d{2})\/(?<dew>M?\d{2}) Q(?<setting>\d{4})$/;
 
 /**
  * Reads what `weatherReport` writes. @throws Rejection where it is not such a report
@@ -97,6 +114,11 @@ export function readWeatherReport(text: string): ReportedWeather {
     windSpeed_kt: Number(found['speed']),
     gust_kt: found['gust'] === undefined ? null : Number(found['gust']),
     visibility_sm: visibilityOf(found['visibility']!),
+    runwayVisualRange:
+      found['runway'] === undefined
+        ? null
+        : // Less than the least is told as a limit, as the visibility is.
+          { runway: found['runway'], ft: found['short'] ? 0 : Number(found['range']) },
     precipitation:
       (Object.keys(FALLS) as (keyof typeof FALLS)[]).find((kind) => FALLS[kind] === found['falls']) ?? 'none',
     base_ft: found['base'] === undefined ? null : 100 * Number(found['base']),
@@ -130,5 +152,11 @@ export function spokenWeather(weather: ReportedWeather, variation_deg: number): 
       : base_ft < 100
         ? 'sky obscured'
         : `overcast ${figure(Math.floor(base_ft / 100) * 100)}`;
-  return `${weather.station}: ${wind}, visibility ${visibility}${weather.precipitation === 'none' ? '' : ` in ${weather.precipitation}`}, ${cloud}, altimeter ${String(Math.floor(altimeterSetting_hPa)).split('').join(' ')}`;
+  return `${weather.station}: ${wind}, visibility ${visibility}${weather.precipitation === 'none' ? '' : ` in ${weather.precipitation}`}${rangeWords(weather.runwayVisualRange)}, ${cloud}, altimeter ${String(Math.floor(altimeterSetting_hPa)).split('').join(' ')}`;
+}
+
+function rangeWords(range: ReportedWeather['runwayVisualRange']): string {
+  if (!range) return '';
+  const { runway, ft } = range;
+  return `, runway ${runway} visual range ${ft < LEAST_RANGE_FT ? 'less than ' : ''}${figure(toldRange_ft(ft))}`;
 }

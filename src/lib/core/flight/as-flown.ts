@@ -22,7 +22,7 @@ export function failuresOf(flight: Happened, planned: readonly InstrumentFault[]
 /** The changes of weather in a flight. */
 export function weatherChangesOf({ events }: Pick<Flight, 'events'>): TimedChange[] {
   return events.flatMap((event) =>
-    event.kind === 'command' && event.command.does === 'weather'
+    event.kind === 'command' && event.command.does === 'weather' && !event.command.when
       ? [{ change: event.command, at_s: event.time_s }]
       : []
   );

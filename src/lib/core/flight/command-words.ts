@@ -2,7 +2,7 @@ import { faultNames } from '../instrument/instrument-fault';
 import { clearanceWords } from '../drill/clearance';
 import { figure, heading } from '../measure/figure';
 import { lowered } from '../measure/capital';
-import type { Command, FailsWhen, WeatherChange } from './command';
+import type { Command, ComesWhen, WeatherChange } from './command';
 
 /** A command as it is told to people. @param phaseName what a phase is called */
 export function commandWords(command: Command, phaseName: (id: string) => string = (id) => id): string {
@@ -34,8 +34,8 @@ export function commandWords(command: Command, phaseName: (id: string) => string
   }
 }
 
-/** When something fails that does not at once: `below 1,200 ft`. */
-export function whenWords(when: FailsWhen): string {
+/** When something comes about that does not at once: `below 1,200 ft`. */
+export function whenWords(when: ComesWhen): string {
   if ('after_s' in when) return `in ${figure(when.after_s)} s`;
   if ('below_ft' in when) return `below ${figure(when.below_ft)} ft`;
   if ('above_ft' in when) return `above ${figure(when.above_ft)} ft`;
@@ -52,7 +52,8 @@ function weatherWords({
   base_ft,
   top_ft,
   visibility_sm,
-  precipitation
+  precipitation,
+  when
 }: WeatherChange): string {
   const said = [
     ...(wind ? [`wind ${heading(wind.from_deg)} ${figure(wind.speed_kt)} kt`] : []),
@@ -73,7 +74,7 @@ function weatherWords({
       : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`]),
     ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation])
   ].join(', ');
-  return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}`;
+  return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}${when ? `, ${whenWords(when)}` : ''}`;
 }
 
 function temperatureWords(offset_K: number): string {

@@ -20,8 +20,8 @@ const does = /* @__NO_SIDE_EFFECTS__ */ <const Does extends string, Fields exten
 const letters = /* @__NO_SIDE_EFFECTS__ */ (longest: number) =>
   Type.String({ minLength: 1, maxLength: longest, accepted: `1 to ${longest} letters` });
 
-/** When something is to fail that does not fail at once. */
-export const FailsWhen = Type.Union(
+/** When something is to come about that does not at once. */
+export const ComesWhen = Type.Union(
   [
     Type.Object({ after_s: numberIn('s', 1, 3600) }, { additionalProperties: false }),
     Type.Object({ below_ft: numberIn('ft', -1000, 25000) }, { additionalProperties: false }),
@@ -30,7 +30,7 @@ export const FailsWhen = Type.Union(
   ],
   { accepted: 'after so many seconds, below or above an altitude, or within so many miles of a fix' }
 );
-export type FailsWhen = Static<typeof FailsWhen>;
+export type ComesWhen = Static<typeof ComesWhen>;
 
 /** Where the airplane is put down, trimmed; without a place it stays over the one it is at. */
 export const Placing = does('place', {
@@ -72,10 +72,11 @@ export const weatherQuantities = {
   precipitation: Type.Optional(oneOf(precipitations))
 };
 
-/** Wind, gusts, pressure and temperature change evenly over a time. */
+/** Wind, gusts, pressure and temperature change evenly over a time; all of it now, or when its moment comes. */
 export const WeatherChange = objectSharing(weatherQuantities, {
   does: Type.Literal('weather'),
-  over_s: numberIn('s', 0, 1800)
+  over_s: numberIn('s', 0, 1800),
+  when: Type.Optional(ComesWhen)
 });
 export type WeatherChange = Static<typeof WeatherChange>;
 
@@ -85,7 +86,7 @@ export type WeatherChange = Static<typeof WeatherChange>;
  */
 export const Command = Type.Union(
   [
-    does('fail', { what: oneOf(faultKinds), when: Type.Optional(FailsWhen) }),
+    does('fail', { what: oneOf(faultKinds), when: Type.Optional(ComesWhen) }),
     /** Time stands still, and goes on. */
     does('freeze', { on: yesNo }),
     /** Time passes so many times as fast. */

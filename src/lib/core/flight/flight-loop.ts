@@ -238,7 +238,7 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     obey(command, at_s = now.steps * STEP_S) {
       if (command.does === 'fail' && !command.when) standing = { ...standing, [command.what]: true };
       if (command.does === 'hold position') isHeld = command.on;
-      if (command.does === 'weather') weather.change(command, at_s);
+      if (command.does === 'weather' && !command.when) weather.change(command, at_s);
       if (command.does === 'place') place(command);
     },
     navigation: () => radio?.shown() ?? null,

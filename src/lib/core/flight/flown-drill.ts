@@ -15,7 +15,8 @@ import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
 import { commandsInTime } from './phase-run';
 import { phasesInFlight } from './phases-in-flight';
-import { failsNow, type WaitingFailure } from './waiting-failure';
+import { comesAbout, waitingCommand, type WaitingCommand } from './waiting-command';
+import { isDue } from './waiting-due';
 import type { InstrumentFault } from '../instrument/instrument-fault';
 import { eventsOf, recorder, type FlightChunk } from './recorder';
 
@@ -72,10 +73,10 @@ export function flyDrill(
   const { lesson, tracker } = asked;
   const { drill, plan } = lesson;
   let judged = judgedChannels(lesson);
-  /** Failures of the plan that are still to come, those that came, and those that wait for their moment. */
+  /** Failures of the plan that are still to come, those that came, and what waits for its moment. */
   let coming = [...plan.faults];
   const failed: InstrumentFault[] = [...plan.faults];
-  let waiting: WaitingFailure[] = [];
+  let waiting: WaitingCommand[] = [];
   const counts = new Int32Array(lesson.navigation ? channelDefinitions.length : CHANNELS_WITHOUT_RADIO);
   const watchCourse = courseWatch(lesson);
   const notesOfAutopilot = autopilotNotes();
@@ -193,14 +194,15 @@ export function flyDrill(
 
   /** The newest setting; and what fails, or waits to: judged by what the airplane did from then on. */
   function remember(command: Command, at_s: number): void {
-    if (command.does === 'weather') setting_hPa = command.altimeterSetting_hPa ?? setting_hPa;
-    if (command.does !== 'fail') return;
-    if (command.when) {
-      waiting.push({ what: command.what, when: command.when, since_s: at_s });
+    const later = waitingCommand(command, at_s);
+    if (later) {
+      waiting.push(later);
       return;
     }
+    waiting = waiting.filter((one) => !comesAbout(command, one));
+    if (command.does === 'weather') setting_hPa = command.altimeterSetting_hPa ?? setting_hPa;
+    if (command.does !== 'fail') return;
     coming = coming.filter(({ kind }) => kind !== command.what);
-    waiting = waiting.filter(({ what }) => what !== command.what);
     failed.push({ kind: command.what, at_s });
     judged = judgedChannels({ ...lesson, plan: { ...plan, faults: failed } });
   }
@@ -219,10 +221,10 @@ export function flyDrill(
     keep({ time_s: at_s, kind: 'command', command: what });
   }
 
-  /** What was to fail later, at its moment. */
-  function failInTime(): void {
-    const due = (one: (typeof waiting)[number]) => failsNow(one, loop, lesson, read);
-    for (const { what } of waiting.filter(due)) command({ does: 'fail', what }, stepTime_s() + STEP_S);
+  /** What was to come later, at its moment. */
+  function comeInTime(): void {
+    for (const one of waiting.filter((later) => isDue(later, loop, lesson, read)))
+      command(one.command, stepTime_s() + STEP_S);
   }
 
   /** The plan's own failures, each in the step that reaches its moment. */
@@ -253,7 +255,7 @@ export function flyDrill(
       steps += 1;
       if (steps % STEPS_PER_SAMPLE !== 0) return null;
       const chunk = take();
-      if (waiting.length > 0) failInTime();
+      if (waiting.length > 0) comeInTime();
       flown.onsample?.(counts, samples - 1);
       return chunk;
     },

@@ -182,6 +182,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
           return fly(index, from_s);
         }
         case 'weather': {
+          // What waits for its moment is obeyed when it comes.
+          if (command.when) return;
           weather.push({ change: command, at_s: from_s });
           changes += 1;
           coming = lessonInWeather(coming ?? lesson, command) ?? coming;

@@ -1,5 +1,6 @@
 import { SKY_CLEAR_FT } from '../air/cloud';
 import type { Precipitation } from '../air/precipitation';
+import { runwayVisualRange_ft } from '../air/runway-visual-range';
 import type { TurbulenceLevel } from '../air/turbulence';
 import type { ReportedWeather } from '../air/weather-report';
 import { minimumOf, temperatureOf } from '../drill/approach/approach-minimum';
@@ -61,12 +62,15 @@ const BASE_FT_PER_DEGREE = 400;
 /** The same as an airport would report it. */
 export function reportOf({ plan, area }: Lesson, weather: WeatherNow): ReportedWeather {
   const { temperature_C, precipitation } = weather;
+  const runway = isApproach(plan) ? (plan.approach.circle?.runway ?? plan.approach.approach.runway) : null;
+  const range_ft = runwayVisualRange_ft(weather.visibility_sm);
   return {
     station: isApproach(plan) ? plan.approach.approach.airport : area.id.slice(0, 4).toUpperCase(),
     windFrom_deg: normaliseBearing(weather.windFrom_deg + area.variation_deg),
     windSpeed_kt: weather.windSpeed_kt,
     gust_kt: weather.gust_kt > 0 ? weather.windSpeed_kt + weather.gust_kt : null,
     visibility_sm: weather.visibility_sm,
+    runwayVisualRange: runway !== null && range_ft !== null ? { runway, ft: range_ft } : null,
     precipitation,
     base_ft: weather.base_ft,
     temperature_C,

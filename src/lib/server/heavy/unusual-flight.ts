@@ -88,15 +88,16 @@ function nobodyAsked({
   commanded: readonly Command[];
   takenAt_s: number;
 }): string[] {
-  const words = (command: Command) =>
-    canonical(command.does === 'fail' ? { does: 'fail', what: command.what } : command);
+  const words = (command: Command) => {
+    const { when: _, ...then } = { when: undefined, ...command };
+    return canonical(then);
+  };
   const left = [
     ...commanded,
     ...plan.faults.map(({ kind }): Command => ({ does: 'fail', what: kind }))
   ].flatMap(
-    // What is to fail later stands in the flight twice: as it was asked for, and as it failed.
-    (command) =>
-      command.does === 'fail' && command.when ? [words(command), words(command)] : [words(command)]
+    // What is to come later stands in the flight twice: as it was asked for, and as it came.
+    (command) => ('when' in command && command.when ? [words(command), words(command)] : [words(command)])
   );
   const unasked = flight.events.flatMap((event) => {
     if (event.kind !== 'command' || event.time_s < takenAt_s) return [];

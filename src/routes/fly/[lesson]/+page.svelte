@@ -56,7 +56,9 @@
   const way = new FlownWay();
   const approach = isApproach(plan) ? plan : null;
   const lookingOut = new LookingOut(
-    approach !== null || plan.cloudBase_ft !== null || drill.phases.some(({ looksOut }) => looksOut),
+    approach !== null ||
+      plan.cloudBase_ft !== null ||
+      asPlanned.drill.phases.some(({ looksOut }) => looksOut),
     approach?.approach.ends === 'missed' ? 'off' : 'small'
   );
   const benchAnswers = new BenchAnswers(() => data.bench);

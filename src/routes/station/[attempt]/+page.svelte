@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { phaseById } from '$core/drill/drill';
+  import { weatherChangesOf } from '$core/flight/as-flown';
   import { duration } from '$core/flight/flight';
   import { markKinds, markNames } from '$core/flight/flight-mark';
   import { clock } from '$core/measure/figure';
@@ -55,7 +56,10 @@
   const cursor_s = $derived(looked_s ?? total_s);
   const span = $derived(soFar?.phases.findLast(({ start_s }) => start_s <= cursor_s) ?? null);
   const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
-  const acts = new StandingActs(() => watched.commands);
+  const acts = new StandingActs(
+    () => watched.commands,
+    () => (judged.flight ? weatherChangesOf(judged.flight) : [])
+  );
   const standing = $derived(
     watched.ended
       ? 'ended'

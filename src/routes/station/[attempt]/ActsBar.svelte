@@ -34,6 +34,7 @@
   const minimum = $derived(
     data.minimum &&
       isApproach(plan) && {
+        set_ft: data.minimum.set_ft,
         height_ft: data.minimum.set_ft - plan.approach.approach.touchdownElevation_ft,
         visibility_sm: data.minimum.visibility_sm
       }

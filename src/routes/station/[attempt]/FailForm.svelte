@@ -1,6 +1,6 @@
 <!-- What is to fail: now, after a time, at an altitude, or near a fix. -->
 <script lang="ts">
-  import type { Command, FailsWhen } from '$core/flight/command';
+  import type { Command, ComesWhen } from '$core/flight/command';
   import { faultKinds, faultNames, type FaultKind } from '$core/instrument/instrument-fault';
   import { capital } from '$core/measure/capital';
   import { button } from '$lib/ui/button';
@@ -21,7 +21,7 @@
   const left = $derived(faultKinds.filter((kind) => !failed.includes(kind)));
   const units = { now: '', after: 's', below: 'ft', above: 'ft', near: 'NM' } as const;
 
-  const when = $derived.by((): FailsWhen | null | 'now' => {
+  const when = $derived.by((): ComesWhen | null | 'now' => {
     if (moment === 'now') return 'now';
     if (figure === null) return null;
     if (moment === 'after') return { after_s: figure };

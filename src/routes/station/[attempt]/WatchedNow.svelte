@@ -80,7 +80,7 @@
       corridors={phase?.corridors ?? []}
       covered={lesson.covered}
     />
-    <!-- With the radios: the needle and the view out. -->
-    {#if lesson.navigation}<SeenThen {lesson} {...recorded} phaseId={phase?.id ?? null} />{/if}
+    <!-- The needle, where there are radios, and the view out. -->
+    <SeenThen {lesson} {...recorded} phaseId={phase?.id ?? null} />
   </div>
 {/if}

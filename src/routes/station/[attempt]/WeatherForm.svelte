@@ -1,15 +1,16 @@
 <!-- Other weather: presets about the minimum, the school's own, and each quantity along its range. Only what was moved is changed. -->
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { LEAST_LAYER_FT } from '$core/air/cloud';
+  import { LEAST_LAYER_FT, SKY_CLEAR_FT } from '$core/air/cloud';
   import { precipitationProblem, precipitations } from '$core/air/precipitation';
   import { turbulenceLevels } from '$core/air/turbulence';
-  import { LONGEST_CALL, type Command, type WeatherChange } from '$core/flight/command';
+  import { LONGEST_CALL, type Command, type ComesWhen, type WeatherChange } from '$core/flight/command';
   import type { WeatherNow } from '$core/flight/weather-now';
   import { figure, heading } from '$core/measure/figure';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
   import { input } from '$lib/ui/input';
+  import NumberField from '$lib/ui/NumberField.svelte';
   import Slide from '$lib/ui/Slide.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import { askServer } from './ask-server';
@@ -32,8 +33,8 @@
     standard_C: number;
     /** The school's own. */
     own: PageData['ownWeather'];
-    /** Height above touchdown and visibility of the minimum; null: a lesson without an approach. */
-    minimum: { height_ft: number; visibility_sm: number } | null;
+    /** The minimum, above touchdown and as the altimeter shows it, and its visibility; null: a lesson without an approach. */
+    minimum: { height_ft: number; set_ft: number; visibility_sm: number } | null;
     /** The weather in words, as it would be told. */
     said: (weather: WeatherNow) => string;
     /** False while a change is on its way. */
@@ -41,34 +42,38 @@
     ongive: (command: Command) => void;
   } = $props();
 
+  /** What clears late does so this far above the minimum: in time to decide, and no sooner. */
+  const LATE_FT = 50;
   /** A top at the end of its range is above any approach. */
   const HIGHEST_TOP_FT = 10_000;
   let moved = $state<Partial<Weather>>({});
   let over = $state<'0' | '60' | '300'>('0');
+  /** Not before the altimeter shows less than this; null: now. */
+  let below_ft = $state<number | null>(null);
   let ownName = $state('');
   let chosenOwn = $state('');
   let problem = $state('');
   const to = $derived<Weather>({ ...now, visibility_sm: now.dryVisibility_sm, ...moved });
   const isMoved = $derived(Object.keys(moved).length > 0);
   const shownOwn = $derived(own.find(({ name }) => name === chosenOwn));
-  const presets = $derived(
-    minimum
-      ? [
-          {
-            name: 'Just above minimums',
-            base_ft: minimum.height_ft + 150,
-            visibility_sm: minimum.visibility_sm + 0.5
-          },
-          { name: 'At minimums', base_ft: minimum.height_ft, visibility_sm: minimum.visibility_sm },
-          {
-            name: 'Below minimums',
-            base_ft: Math.max(0, minimum.height_ft - 150),
-            visibility_sm: minimum.visibility_sm / 2
-          },
-          { name: 'Sky clear', base_ft: 5000, visibility_sm: 10, top_ft: null }
-        ].map((preset) => ({ ...preset, precipitation: 'none' as const }))
-      : []
-  );
+  /** @param late_ft not before the altimeter shows less; null: at once */
+  const preset = (
+    name: string,
+    weather: Pick<WeatherNow, 'base_ft' | 'visibility_sm'> & Partial<WeatherNow>,
+    late_ft: number | null = null
+  ) => ({ name, weather: { ...weather, precipitation: 'none' as const }, late_ft });
+  const presets = $derived.by(() => {
+    if (!minimum) return [];
+    const { height_ft, set_ft, visibility_sm } = minimum;
+    const above = { base_ft: height_ft + 150, visibility_sm: visibility_sm + 0.5 };
+    return [
+      preset('Just above minimums', above),
+      preset('At minimums', { base_ft: height_ft, visibility_sm }),
+      preset('Below minimums', { base_ft: Math.max(0, height_ft - 150), visibility_sm: visibility_sm / 2 }),
+      preset('Clears late', above, set_ft + LATE_FT),
+      preset('Sky clear', { base_ft: SKY_CLEAR_FT, visibility_sm: 10, top_ft: null })
+    ];
+  });
 
   /** What was moved, as a change of the weather says it. */
   const change = $derived.by((): Omit<WeatherChange, 'does' | 'over_s'> => {
@@ -95,8 +100,10 @@
   }
 
   function give() {
-    ongive({ does: 'weather', over_s: Number(over), ...change } satisfies WeatherChange);
+    const when: { when?: ComesWhen } = below_ft === null ? {} : { when: { below_ft } };
+    ongive({ does: 'weather', over_s: Number(over), ...change, ...when } satisfies WeatherChange);
     moved = {};
+    below_ft = null;
   }
 
   function take(name: string) {
@@ -160,8 +167,13 @@
 
 <div class="grid gap-2">
   <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Weather to choose from">
-    {#each presets as { name, ...preset } (name)}
-      <button class="{button.plain} min-h-11" onclick={() => (moved = { ...moved, ...preset })}>{name}</button
+    {#each presets as { name, late_ft = null, ...preset } (name)}
+      <button
+        class="{button.plain} min-h-11"
+        onclick={() => {
+          moved = { ...moved, ...preset };
+          below_ft = late_ft;
+        }}>{name}</button
       >
     {/each}
     {#if own.length > 0}
@@ -204,10 +216,21 @@
         ]}
       />
     </div>
+    {#if minimum}
+      <div class="w-44">
+        <NumberField
+          label="Not before below"
+          name="weather-below"
+          unit="ft"
+          step={10}
+          bind:value={below_ft}
+        />
+      </div>
+    {/if}
   </div>
   <div class="flex flex-wrap items-end gap-x-5 gap-y-2">
     {#if minimum}
-      {@render slide('Cloud base', 'base_ft', 0, 5000, 50, `${figure(to.base_ft)} ft`)}
+      {@render slide('Cloud base', 'base_ft', 0, SKY_CLEAR_FT, 50, `${figure(to.base_ft)} ft`)}
       {@render slide(
         'Cloud top',
         'top_ft',
@@ -241,7 +264,7 @@
   {#if falls}<p class="text-[13px] text-hard" role="alert">{falls}</p>{/if}
   <div class="flex flex-wrap items-center gap-2">
     <button class="{button.main} min-h-11" disabled={!isMoved || falls !== null} onclick={give}
-      >Change it</button
+      >{below_ft === null ? 'Change it' : 'Change it then'}</button
     >
     <button
       class="{button.plain} min-h-11"

@@ -1,10 +1,15 @@
 import type { Command } from '$core/flight/command';
 import type { TimedChange } from '$core/flight/weather-in-flight';
+import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
 import type { SeenCommand } from '$lib/worker/watched-flight.svelte';
 
 /** What stands of all that was done to a flight: by the newest command of each kind that was obeyed. */
 export class StandingActs {
-  constructor(private readonly commands: () => readonly SeenCommand[]) {}
+  /** @param came what came about by itself after it had been asked for */
+  constructor(
+    private readonly commands: () => readonly SeenCommand[],
+    private readonly came: () => readonly TimedChange[]
+  ) {}
 
   private last<Does extends Command['does']>(does: Does) {
     const found = this.commands().findLast(
@@ -28,12 +33,15 @@ export class StandingActs {
     );
     return isOffered ? 'offered' : 'instructor';
   });
-  /** Every change of the weather that was obeyed. */
-  readonly weather = $derived.by((): TimedChange[] =>
-    this.commands().flatMap(({ command, outcome, at_s }) =>
+  /** Every change of the weather that has come about. */
+  readonly weather = $derived.by((): TimedChange[] => {
+    const obeyed = this.commands().flatMap(({ command, outcome, at_s }) =>
       command.does === 'weather' && outcome === 'done' && at_s !== null ? [{ change: command, at_s }] : []
-    )
-  );
+    );
+    const later = obeyed.flatMap(({ change, at_s }) => waitingCommand(change, at_s) ?? []);
+    const came = this.came().filter(({ change }) => later.some((one) => comesAbout(change, one)));
+    return [...obeyed.filter(({ change }) => !change.when), ...came].sort((a, b) => a.at_s - b.at_s);
+  });
   readonly isWeatherKnown = $derived.by(() =>
     this.commands().every(({ command, outcome }) => command.does !== 'weather' || outcome !== null)
   );

@@ -1,21 +1,13 @@
 import type { Lesson } from '../drill/lesson';
 import type { ReadChannel } from '../drill/phase-tracker';
 import { wayBetween } from '../earth/geodesic';
-import type { FaultKind } from '../instrument/instrument-fault';
 import { placeByName } from '../radio/station-geometry';
-import type { FailsWhen } from './command';
 import type { FlightLoop } from './flight-loop';
+import type { WaitingCommand } from './waiting-command';
 
-/** Something that is to fail later, and since when it waits. */
-export interface WaitingFailure {
-  what: FaultKind;
-  when: FailsWhen;
-  since_s: number;
-}
-
-/** Whether its moment has come; altitudes are those shown. A fix the lesson has not is never come to. */
-export function failsNow(
-  { when, since_s }: WaitingFailure,
+/** Whether the moment of what waits has come; altitudes are those shown. A fix the lesson has not is never come to. */
+export function isDue(
+  { when, since_s }: WaitingCommand,
   loop: Pick<FlightLoop, 'time_s' | 'place'>,
   { navigation }: Pick<Lesson, 'navigation'>,
   read: ReadChannel
