@@ -187,8 +187,27 @@ test.describe('an instructor sits in', () => {
     await done(/weather: cloud base/);
     await press('Tell the weather');
     await expect(student.getByTestId('said')).toContainText(
-      'XVLB: wind 240 at 18, visibility 3/4, overcast 300'
+      'XVLB: wind 240 at 18, visibility 3/4, runway 24 visual range 4000, overcast 300'
     );
+
+    // What clears late waits for its altitude, and is not told as if it were there.
+    await press('Clears late');
+    await expect(instructor.getByLabel('once below')).toHaveValue('440');
+    await press('Change it then');
+    await done(/weather: cloud base 452 ft above touchdown, visibility 1\.25 SM, below 440 ft/);
+    await press('Tell the weather');
+    await expect(student.getByTestId('said')).toContainText(
+      'visibility 3/4, runway 24 visual range 4000, overcast 300'
+    );
+    const top = instructor.getByRole('slider', { name: 'Cloud top' });
+    await top.focus();
+    await instructor.keyboard.press('Home');
+    // The top comes down to no less than a cloud is thick above its base.
+    await expect(top).toHaveAttribute('aria-valuenow', '200');
+    await press('Change it');
+    await done(/weather: cloud base 0 ft above touchdown, cloud top 200 ft above touchdown/);
+    await press('At minimums');
+    await press('Change it');
 
     // Rain takes from what is seen, snow does not fall at 13 °C, and weather of the school's own is kept.
     await choose(instructor.getByLabel('Rain or snow', { exact: true }), 'heavy rain');
@@ -199,7 +218,9 @@ test.describe('an instructor sits in', () => {
     await press('Change it');
     await done(/weather: heavy rain/);
     await press('Tell the weather');
-    await expect(student.getByTestId('said')).toContainText('visibility 1/4 in heavy rain, overcast 300');
+    await expect(student.getByTestId('said')).toContainText(
+      'visibility 1/4 in heavy rain, runway 24 visual range 2200, overcast 300'
+    );
     await choose(instructor.getByLabel('Rain or snow', { exact: true }), 'snow');
     await expect(instructor.getByText(/no snow at \d+ °C/)).toBeVisible();
     await expect(instructor.getByRole('button', { name: 'Change it' })).toBeDisabled();

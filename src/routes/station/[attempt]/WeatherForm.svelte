@@ -9,8 +9,7 @@
   import { figure, heading } from '$core/measure/figure';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
-  import { input } from '$lib/ui/input';
-  import NumberField from '$lib/ui/NumberField.svelte';
+  import { inlineInput, input } from '$lib/ui/input';
   import Slide from '$lib/ui/Slide.svelte';
   import { freshId } from '$lib/worker/fresh-id';
   import { askServer } from './ask-server';
@@ -167,11 +166,11 @@
 
 <div class="grid gap-2">
   <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Weather to choose from">
-    {#each presets as { name, late_ft = null, ...preset } (name)}
+    {#each presets as { name, weather, late_ft } (name)}
       <button
         class="{button.plain} min-h-11"
         onclick={() => {
-          moved = { ...moved, ...preset };
+          moved = { ...moved, ...weather };
           below_ft = late_ft;
         }}>{name}</button
       >
@@ -216,17 +215,6 @@
         ]}
       />
     </div>
-    {#if minimum}
-      <div class="w-44">
-        <NumberField
-          label="Not before below"
-          name="weather-below"
-          unit="ft"
-          step={10}
-          bind:value={below_ft}
-        />
-      </div>
-    {/if}
   </div>
   <div class="flex flex-wrap items-end gap-x-5 gap-y-2">
     {#if minimum}
@@ -237,7 +225,7 @@
         LEAST_LAYER_FT,
         HIGHEST_TOP_FT,
         100,
-        to.top_ft === null ? 'above the airplane' : `${figure(to.top_ft)} ft`
+        to.top_ft === null ? 'no top' : `${figure(to.top_ft)} ft`
       )}
       {@render slide('Visibility', 'visibility_sm', 0, 10, 0.25, `${figure(to.visibility_sm, 2)} SM`)}
     {/if}
@@ -266,6 +254,13 @@
     <button class="{button.main} min-h-11" disabled={!isMoved || falls !== null} onclick={give}
       >{below_ft === null ? 'Change it' : 'Change it then'}</button
     >
+    {#if minimum}
+      <label class="flex items-center gap-1 text-[13px] {below_ft === null ? 'text-soft' : 'font-bold'}">
+        once below
+        <input class="{inlineInput} w-20 text-right" type="number" step="10" bind:value={below_ft} />
+        ft
+      </label>
+    {/if}
     <button
       class="{button.plain} min-h-11"
       disabled={!isKnown}
