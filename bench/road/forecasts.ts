@@ -5,6 +5,7 @@ import { curves, inventedLearner, learnerSeed, type InventedLearner } from './le
 export function forecastCoverage(people: number, firstSeed: number) {
   let given = 0,
     held = 0,
+    heldExactly = 0,
     asked = 0,
     levels = 0,
     levelHeld = 0;
@@ -31,11 +32,36 @@ export function forecastCoverage(people: number, firstSeed: number) {
     const came = flightsNeeded(person, day);
     const ok = came >= forecast.low && came <= forecast.high;
     if (ok) held++;
+    heldExactly += shareHeld(forecast.draws, came);
     const b = (by[curve] ??= [0, 0]);
     b[1]++;
     if (ok) b[0]++;
   }
-  return { asked, given, held: held / given, level: levelHeld / levels, by };
+  return {
+    asked,
+    given,
+    held: held / given,
+    heldExactly: heldExactly / given,
+    level: levelHeld / levels,
+    by
+  };
+}
+
+const HELD = 0.8;
+
+/**
+ * Whole numbers cannot be cut so that just eight of ten lie within: the most likely are taken, and of the last only the share that makes
+ * it eight of ten. @returns that share of what came
+ */
+function shareHeld(draws: readonly number[], came: number): number {
+  const chances = new Map<number, number>();
+  for (const draw of draws) chances.set(draw, (chances.get(draw) ?? 0) + 1 / draws.length);
+  let left = HELD;
+  for (const [value, chance] of [...chances].sort(([, a], [, b]) => b - a)) {
+    if (value === came) return Math.max(0, Math.min(1, left / chance));
+    left -= chance;
+  }
+  return 0;
 }
 function flightsNeeded(person: InventedLearner, day: number): number {
   let met = 0;

@@ -55,7 +55,7 @@ const SAME_DAY_D = 0.5;
 /** What an interval holds. */
 const HELD = 0.8;
 /** Nobody learns by exactly these curves: the flights count for less than if they did. */
-const TRUST = 0.4;
+const TRUST = 0.5;
 const FORECAST_DRAWS = 240;
 const MOST_FLIGHTS = 40;
 const DAYS_BETWEEN = 3;
@@ -65,6 +65,11 @@ const LEAST_FLIGHTS_TO_FORECAST = 3;
 /** So many flights that bring less than this are no progress. */
 const MORE_FLIGHTS = 6;
 
+/** So many are held back by something that more of the same flying does not mend; the others come to standard in the end. */
+const HELD_BACK = 0.15;
+const CEILING_HELD_BACK = [45, 72] as const;
+const CEILING = [78, 99] as const;
+
 /** Spread evenly over what people are like (additive recurrence of the generalised golden ratio in six dimensions, Roberts 2018). */
 const learners: readonly Learner[] = Array.from({ length: LEARNERS }, (_, i): Learner => {
   const phi = 1.1127756842787055;
@@ -73,11 +78,14 @@ const learners: readonly Learner[] = Array.from({ length: LEARNERS }, (_, i): Le
   const ratio = (share: number, low: number, high: number) => low * (high / low) ** share;
   return {
     start: between(at(1), 5, 98),
-    gain: ratio(at(2), 0.08, 0.7),
-    slow: ratio(at(6), 1, 8),
-    ceiling: between(at(3), 58, 99),
-    halfLife_d: ratio(at(4), 12, 400),
-    noise: ratio(at(5), 4, 16)
+    gain: ratio(at(2), 0.25, 0.95),
+    slow: ratio(at(6), 1, 6),
+    ceiling:
+      at(3) < HELD_BACK
+        ? between(at(3) / HELD_BACK, ...CEILING_HELD_BACK)
+        : between((at(3) - HELD_BACK) / (1 - HELD_BACK), ...CEILING),
+    halfLife_d: ratio(at(4), 22, 300),
+    noise: ratio(at(5), 4, 11)
   };
 });
 

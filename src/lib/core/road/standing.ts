@@ -35,9 +35,9 @@ export interface Standing {
 /** Below this many flights nothing is said of where it goes. */
 const KNOWN_FROM = 3;
 /** What was to standard is slipping when a flight now is less likely than this to be. */
-const SLIPS_BELOW = 0.37;
+const SLIPS_BELOW = 0.4;
 const STUCK_FROM_FLIGHTS = 6;
-const STUCK = 0.6;
+const STUCK = 0.35;
 /** A standard is met to standard, or with prompt correction. */
 export const isMet = ({ verdict }: Pick<TaskFlight, 'verdict'>): boolean => verdict !== 'not met';
 
