@@ -423,6 +423,65 @@ describe('the weather changes', () => {
     expect(fly.phase().index).toBe(0);
   });
 
+  test('wind that waits blows from its moment, and other weather and failures wait on beside it', () => {
+    const later = (command: Command, after_s: number): Asked => ({
+      at_s: 10,
+      command: { ...command, when: { after_s } } as Command
+    });
+    const gale: Command = { does: 'weather', over_s: 0, wind: { from_deg: 90, speed_kt: 40 } };
+    const smooth = { ...level, windFrom_deg: 90, windSpeed_kt: 0, heading_deg: 90 };
+    const { flight } = flownAsked(smooth, 70, [
+      later({ does: 'fail', what: 'vacuum' }, 20),
+      later({ does: 'fail', what: 'static-blocked' }, 40),
+      later(gale, 30)
+    ]);
+    const came = flight.events.flatMap((event) =>
+      event.kind === 'command' && !('when' in event.command)
+        ? [[event.command.does, Math.round(event.time_s)]]
+        : []
+    );
+    expect(came).toEqual([
+      ['fail', 30],
+      ['weather', 40],
+      ['fail', 50]
+    ]);
+    const groundspeed = (at_s: number) => {
+      const place = (s: number) => ({
+        latitude_deg: value(flight, 'latitude_deg', s),
+        longitude_deg: value(flight, 'longitude_deg', s)
+      });
+      return wayBetween(place(at_s), place(at_s + 8)).distance_nm * (3600 / 8);
+    };
+    // Straight into it: the ground goes by as much slower as it blows.
+    expect(groundspeed(30)).toBeCloseTo(groundspeed(20), -1);
+    expect(groundspeed(30) - groundspeed(58)).toBeGreaterThan(28);
+  });
+
+  test('a top under its base is refused, with nothing changed', () => {
+    const lesson = lessonOf(
+      planned('xvlb-ils-24', {
+        transition: null,
+        ends: 'as seen',
+        base_ft: 400,
+        top_ft: 2000,
+        visibility_sm: 2
+      })
+    );
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    fly.step(steadyHands(fly));
+    const before = JSON.stringify(fly.lesson.plan);
+    const refused: Command[] = [
+      { does: 'weather', over_s: 0, base_ft: 1000, top_ft: 900 },
+      { does: 'weather', over_s: 0, top_ft: 500 },
+      { does: 'weather', over_s: 0, top_ft: 500, when: { after_s: 5 } }
+    ];
+    for (const command of refused)
+      expect(() => fly.command(command)).toThrow(/its top lies at \d,?\d* ft or higher/);
+    expect(JSON.stringify(fly.lesson.plan)).toBe(before);
+    fly.command({ does: 'weather', over_s: 0, top_ft: 700 });
+    expect(fly.lesson.plan.approach).toMatchObject({ base_ft: 400, top_ft: 700 });
+  });
+
   test('it clears late: nothing is changed until the altitude is shown, then the runway is there, also for who was resumed meanwhile', () => {
     const plan = planned(
       'xvlb-ils-24',

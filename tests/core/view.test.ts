@@ -340,6 +340,8 @@ describe('clouds with tops', () => {
       )
     );
     expect(at(5800)).toMatchObject({ blank: null, below: 'cloud', above: 'sky' });
+    // It is the nearer one that lies below.
+    expect(at(5800).groundFrom_deg).toBeCloseTo(at(2300).groundFrom_deg, 6);
     expect(at(3000)).toMatchObject({ blank: null, below: 'cloud', above: 'cloud' });
     expect(at(300)).toMatchObject({ blank: null, below: 'ground', above: 'cloud' });
     // Right above the runway's lights, but an overcast lies between.
@@ -455,6 +457,25 @@ describe('clouds with tops', () => {
     expect(after({ top_ft: null })).toMatchObject({ top_ft: undefined, upper: undefined });
     expect(lessonInWeather(lesson, { does: 'weather', over_s: 0, gust_kt: 3 })).toBeNull();
   });
+});
+
+test('over high ground a planned cloud is where the altimeter has it, and its top, too', () => {
+  const plan = planOf({
+    area: 'korrin-plateau',
+    startAltitude_ft: 5000,
+    cloudBase_ft: 4000,
+    cloudTop_ft: 6000
+  });
+  const look = lookingOut(lessonOf(plan))!;
+  const at = (altitude_ft: number) => look({ ...before(2, 0), altitude_ft }, 0);
+  expect([3990, 4010, 5990, 6010].map((altitude_ft) => at(altitude_ft).blank)).toEqual([
+    null,
+    'cloud',
+    'cloud',
+    null
+  ]);
+  expect(at(6500)).toMatchObject({ below: 'cloud', above: 'sky' });
+  expect(at(6500).groundFrom_deg).toBeCloseTo((1.925 / 60) * Math.sqrt(500 * FT), 2);
 });
 
 test('after an unusual attitude the device comes off: blank until then, then the ground to its horizon', () => {

@@ -6,6 +6,7 @@
   import { Rejection } from '$core/measure/rejection';
   import { input } from '$lib/ui/input';
   import NavigationPhaseFields from './NavigationPhaseFields.svelte';
+  import PhaseMoves from './PhaseMoves.svelte';
 
   /** One phase of a drill being written. What is left empty goes on as in the phase before. */
   let {
@@ -156,26 +157,7 @@
         ]}
       /></label
     >
-    <span class="flex gap-1 pb-0.5">
-      <button
-        type="button"
-        class="min-h-7 px-1.5"
-        aria-label="Move phase {index + 1} up"
-        onclick={() => onmove(-1)}>↑</button
-      >
-      <button
-        type="button"
-        class="min-h-7 px-1.5"
-        aria-label="Move phase {index + 1} down"
-        onclick={() => onmove(1)}>↓</button
-      >
-      <button
-        type="button"
-        class="min-h-7 px-1.5 text-hard"
-        aria-label="Remove phase {index + 1}"
-        onclick={onremove}>✕</button
-      >
-    </span>
+    <PhaseMoves {index} {onmove} {onremove} />
   </div>
   <div class="mt-1.5 flex flex-wrap items-end gap-2 pl-7">
     {#if fixes.length > 0}
@@ -275,6 +257,21 @@
       /></label
     >
     {@render quantity('lasts, s', 'for_s', 'w-28', 'until reached')}
+    <label class="w-28 text-xs text-soft"
+      >looking
+      <Choice
+        label="looking"
+        class="{small} text-ink"
+        bind:value={
+          () => (phase.looksOut ? 'out' : ''),
+          (looking) => onchange(withField('looksOut', looking === 'out' ? true : undefined))
+        }
+        choices={[
+          ['', 'in'],
+          ['out', 'out: device off']
+        ]}
+      /></label
+    >
   </div>
   {#if phase.until || phase.upset !== undefined || phase.recovery}
     <p class="mt-1 pl-7 text-xs text-soft">
