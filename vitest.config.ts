@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
 import { builtCore } from './tests/built-core.ts';
 
@@ -21,6 +22,12 @@ export default defineConfig({
           include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'],
           testTimeout: 300_000
         }
+      },
+      {
+        // What stands behind the pages, without a page: its state is plain values here.
+        extends: true,
+        plugins: [svelte({ configFile: false })],
+        test: { name: 'page', include: ['tests/page/**/*.test.ts'], testTimeout: 120_000 }
       },
       {
         extends: true,

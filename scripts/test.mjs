@@ -70,20 +70,19 @@ try {
   await check('rooms', 'npx', ['depcruise', 'src/lib', 'cli', '--config', '.dependency-cruiser.cjs']);
   await format;
 
-  const vitest = async (project, env) => {
+  const vitest = async (project, env, ...more) => {
     const report = join(results, `${project}.json`);
     const args = [
       'vitest',
       'run',
-      '--project',
-      project,
+      ...[project, ...more].flatMap((one) => ['--project', one]),
       '--reporter=dot',
       '--reporter=json',
       `--outputFile.json=${report}`
     ];
     await suite(`${project} tests`, 'npx', args, report, env, ofVitest);
   };
-  await vitest('core', {});
+  await vitest('core', {}, 'page');
   await ensureBuild();
   const postgres = await startPostgres('test', { throwaway: true });
   try {
