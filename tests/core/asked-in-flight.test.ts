@@ -457,6 +457,28 @@ describe('the weather changes', () => {
     expect(groundspeed(30) - groundspeed(58)).toBeGreaterThan(28);
   });
 
+  test('what other weather has made impossible meanwhile does not come, and the flight goes on', () => {
+    const lesson = lessonOf(
+      planned(
+        'xvlb-ils-24',
+        { transition: null, ends: 'as seen', base_ft: 400, visibility_sm: 2 },
+        { temperatureOffset_K: -20 }
+      )
+    );
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const hands = steadyHands(fly);
+    const seconds = (s: number) => Array.from({ length: s * 100 }, () => fly.step(hands));
+    seconds(2);
+    fly.command({ does: 'weather', over_s: 0, precipitation: 'snow', when: { after_s: 3 } });
+    fly.command({ does: 'weather', over_s: 0, top_ft: 700, when: { after_s: 4 } });
+    fly.command({ does: 'weather', over_s: 0, temperatureOffset_K: 15, base_ft: 600 });
+    seconds(8);
+    expect(fly.loop.time_s()).toBeGreaterThan(9.9);
+    expect(fly.lesson.plan.approach).not.toHaveProperty('precipitation');
+    expect(fly.lesson.plan.approach).not.toHaveProperty('top_ft');
+    expect(fly.lesson.plan.approach).toMatchObject({ base_ft: 600 });
+  });
+
   test('a top under its base is refused, with nothing changed', () => {
     const lesson = lessonOf(
       planned('xvlb-ils-24', {

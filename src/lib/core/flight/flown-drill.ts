@@ -1,3 +1,4 @@
+import { Rejection } from '../measure/rejection';
 import type { PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
@@ -221,10 +222,22 @@ export function flyDrill(
     keep({ time_s: at_s, kind: 'command', command: what });
   }
 
-  /** What was to come later, at its moment. */
+  /** What was to come later, at its moment; what other weather has made impossible meanwhile does not come. */
   function comeInTime(): void {
-    for (const one of waiting.filter((later) => isDue(later, loop, lesson, read)))
-      command(one.command, stepTime_s() + STEP_S);
+    for (const one of waiting.filter((later) => isDue(later, loop, lesson, read))) {
+      waiting = waiting.filter((other) => other !== one);
+      if (canCome(one)) command(one.command, stepTime_s() + STEP_S);
+    }
+  }
+
+  function canCome({ command: what }: WaitingCommand): boolean {
+    try {
+      asked.admit(what);
+      return true;
+    } catch (error) {
+      if (error instanceof Rejection) return false;
+      throw error;
+    }
   }
 
   /** The plan's own failures, each in the step that reaches its moment. */
