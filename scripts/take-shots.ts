@@ -83,7 +83,7 @@ const shots: Shot[] = [
       };
       await choose('Way in', 'vectors to final');
       await choose('At the minimum', 'runway seen');
-      await choose('Light outside', 'dusk');
+      await choose('Light outside', 'night');
       await page.getByRole('button', { name: 'Fly this' }).click();
       await page.getByRole('button', { name: 'the reference pilot' }).click();
       const lesson = page.url();
