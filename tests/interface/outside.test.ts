@@ -30,7 +30,8 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
 
   // Taken over a little before the threshold the runway lies ahead.
   const attempt = page.url().split('/').at(-1);
-  await page.goto(`${lesson}?from=${attempt}&at=${end_s - 12}`);
+  // What was flown before is kept at once, and the stream of what is asked for opens: the network does not fall silent.
+  await page.goto(`${lesson}?from=${attempt}&at=${end_s - 12}`, { waitUntil: 'load' });
   await expect(page.getByText(/^Taken over at/)).toBeVisible();
   await expect(view).toHaveAccessibleName(
     /^Out of the cockpit: the runway (ahead|\d+° (left|right) of the nose)$/
@@ -105,7 +106,7 @@ test('above the clouds their tops lie below; a top under its base is refused at 
   const moment = page.getByLabel('Moment of the flight');
   await expect(moment).toBeVisible({ timeout: 20_000 });
   const end_s = Number(await moment.getAttribute('aria-valuemax'));
-  await page.goto(`${lesson}?from=${page.url().split('/').at(-1)}&at=${end_s - 5}`);
+  await page.goto(`${lesson}?from=${page.url().split('/').at(-1)}&at=${end_s - 5}`, { waitUntil: 'load' });
   await expect(page.getByText(/^Taken over at/)).toBeVisible();
   await expect(view).toHaveAccessibleName('Out of the cockpit: the ground below and its horizon, no runway');
   await expect(page.getByText('View-limiting device off: look out')).toBeVisible();

@@ -14,7 +14,7 @@ export interface Skill {
   chance: number;
   /** The same right after the latest flight. */
   chanceThen: number;
-  /** Expected figure of a flight, 0…100, and its 80 % interval. */
+  /** Expected figure of a flight, 0…100: as likely to be passed as not; and its 80 % interval. */
   expected: number;
   low: number;
   high: number;
@@ -159,7 +159,7 @@ export function skillOn(fit: SkillFit, day: number): Skill {
     flights: fit.flights,
     chance,
     chanceThen: expect(fit, (learner, i) => chanceAt(standings[i]!.level, learner)),
-    expected: expect(fit, (_, i) => levels[i]!),
+    expected: weightedQuantile(levels, weights, 0.5),
     low: weightedQuantile(levels, weights, (1 - HELD) / 2),
     high: weightedQuantile(levels, weights, (1 + HELD) / 2),
     gain:
