@@ -1,4 +1,4 @@
-/** `npm run shots`: remakes docs/screenshots from the demo data, at 1280×800; with names after `--`, only those. */
+/** `npm run shots`: remakes docs/screenshots from the demo data, at 1280×800 (a debrief taller); with names after `--`, only those. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';

@@ -7,6 +7,8 @@ const folder = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 
 interface Shot {
   name: string;
+  /** px; 800 where none is named. */
+  height?: number;
   path: string;
   theme?: 'night';
   /** Who looks; the instructor where nobody is named. */
@@ -114,7 +116,19 @@ const shots: Shot[] = [
     }
   },
   { name: 'approach-editor', path: '/charts/xvlb-ils-24/edit' },
-  { name: 'approach-debrief', path: `/debrief/${demoId('attempt oskar 10')}`, theme: 'night' },
+  {
+    name: 'approach-debrief',
+    path: `/debrief/${demoId('attempt oskar 10')}`,
+    theme: 'night',
+    height: 1900,
+    before: async (page) => {
+      // Near its end: what was to be seen then, beside what was marked.
+      await page.getByLabel('Moment of the flight').focus();
+      await page.keyboard.press('End');
+      for (let back = 0; back < 2; back++) await page.keyboard.press('Shift+ArrowLeft');
+      await page.getByRole('img', { name: /^Out of the cockpit/ }).waitFor();
+    }
+  },
   { name: 'record', path: `/record?student=${demoId('maren')}` },
   {
     name: 'hangar',
@@ -161,6 +175,7 @@ for (const shot of shots.filter(({ name }) => asked.length === 0 || asked.includ
   await context.addCookies([
     { name: 'hanza_theme', value: shot.theme ?? 'paper', url: new URL('/', page.url()).href }
   ]);
+  await page.setViewportSize({ width: 1280, height: shot.height ?? 800 });
   await page.goto(shot.path);
   await page.waitForLoadState('networkidle');
   await shot.before?.(page);

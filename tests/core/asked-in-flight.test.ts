@@ -433,6 +433,8 @@ describe('the weather changes', () => {
     const { flight } = flownAsked(smooth, 70, [
       later({ does: 'fail', what: 'vacuum' }, 20),
       later({ does: 'fail', what: 'static-blocked' }, 40),
+      // What is asked for twice fails once.
+      later({ does: 'fail', what: 'static-blocked' }, 40),
       later(gale, 30)
     ]);
     const came = flight.events.flatMap((event) =>

@@ -1,4 +1,16 @@
+import type { Page } from '@playwright/test';
 import { choose, expect, signedIn, test } from './people';
+
+/** Flown to its end by the reference pilot, and its debrief opened. */
+async function flownAtOnce(page: Page) {
+  await page.getByRole('button', { name: 'the reference pilot' }).click();
+  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
+  await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+  const moment = page.getByLabel('Moment of the flight');
+  await expect(moment).toBeVisible({ timeout: 20_000 });
+  const end_s = Number(await moment.getAttribute('aria-valuemax'));
+  return { moment, end_s };
+}
 
 test('at the minimum one looks out: cloud, then the lights where they are due; by a key as large as one likes', async ({
   browser
@@ -14,12 +26,7 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await expect(view).toHaveAccessibleName('Out of the cockpit: cloud, nothing to be seen');
   await expect(page.getByText('View-limiting device on', { exact: true })).toBeVisible();
   const lesson = page.url();
-  await page.getByRole('button', { name: 'the reference pilot' }).click();
-  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
-  await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
-  const moment = page.getByLabel('Moment of the flight');
-  await expect(moment).toBeVisible({ timeout: 20_000 });
-  const end_s = Number(await moment.getAttribute('aria-valuemax'));
+  const { moment, end_s } = await flownAtOnce(page);
   // What was seen is seen again at the moment that is looked at, and the needle with it.
   await moment.focus();
   await page.keyboard.press('Home');
@@ -87,7 +94,15 @@ test('above the clouds their tops lie below; a top under its base is refused at 
   ).toHaveCount(2);
   await expect(page.getByRole('button', { name: 'Fly this' })).toBeDisabled();
   await top.fill('1400');
-  await page.getByLabel('Second layer, base', { exact: true }).fill('4500');
+  const second = page.getByLabel('Second layer, base', { exact: true });
+  await second.fill('4500');
+  // Without the top below it a second layer cannot be, and can be taken out.
+  await top.fill('');
+  await expect(page.getByText('A second layer needs the top of the cloud below it.').first()).toBeVisible();
+  await second.fill('');
+  await expect(page.getByRole('button', { name: 'Fly this' })).toBeEnabled();
+  await top.fill('1400');
+  await second.fill('4500');
   await page.getByRole('button', { name: 'Fly this' }).click();
   await expect(view).toHaveAccessibleName(
     'Out of the cockpit: the tops of the cloud below, another cloud above'
@@ -100,12 +115,7 @@ test('above the clouds their tops lie below; a top under its base is refused at 
     'Out of the cockpit: the view-limiting device is on, nothing to be seen'
   );
   const lesson = page.url();
-  await page.getByRole('button', { name: 'the reference pilot' }).click();
-  await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
-  await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
-  const moment = page.getByLabel('Moment of the flight');
-  await expect(moment).toBeVisible({ timeout: 20_000 });
-  const end_s = Number(await moment.getAttribute('aria-valuemax'));
+  const { end_s } = await flownAtOnce(page);
   await page.goto(`${lesson}?from=${page.url().split('/').at(-1)}&at=${end_s - 5}`, { waitUntil: 'load' });
   await expect(page.getByText(/^Taken over at/)).toBeVisible();
   await expect(view).toHaveAccessibleName('Out of the cockpit: the ground below and its horizon, no runway');

@@ -6,7 +6,8 @@ import { worldById } from '$core/radio/world-catalogue';
 import { seeing, type Eye } from '$core/view/eye';
 import { lookingOut, outsideOf, type Outside } from '$core/view/looking-out';
 import { runwayInSpace } from '$core/view/runway-in-space';
-import { drawOutside, type OutsidePicture, type Pen } from '$lib/panel/outside-picture';
+import type { Pen } from '$lib/panel/falling';
+import { drawOutside, type OutsidePicture } from '$lib/panel/outside-picture';
 import { describe, expect, test } from 'vitest';
 import { planOf } from '../core/flown';
 

@@ -1,6 +1,9 @@
 import type { Precipitation } from '$core/air/precipitation';
 import type { Daylight } from '$core/drill/approach/approach-plan';
 
+/** What is drawn on, in the page or in a worker. */
+export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
 /** So many drops or flakes for each hundred thousand square pixels, how fast they come, ways a second, and how long they look, share of the way. */
 const LOOKS: Record<Exclude<Precipitation, 'none'>, { many: number; speed: number; length: number }> = {
   'light rain': { many: 40, speed: 1.5, length: 0.12 },
@@ -21,7 +24,7 @@ const LEAST_WAY = 0.05;
  * drawn the same again.
  */
 export function drawFalling(
-  pen: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  pen: Pen,
   precipitation: Precipitation,
   daylight: Daylight,
   {

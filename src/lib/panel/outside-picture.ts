@@ -1,9 +1,6 @@
 import type { Daylight } from '$core/drill/approach/approach-plan';
 import type { InPicture, Outside } from '$core/view/looking-out';
-import { drawFalling } from './falling';
-
-/** What is drawn on, in the page or in a worker. */
-export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+import { drawFalling, type Pen } from './falling';
 
 /** One picture out of the cockpit. */
 export interface OutsidePicture {

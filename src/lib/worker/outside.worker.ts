@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
-import { drawOutside, type OutsidePicture, type Pen } from '$lib/panel/outside-picture';
+import type { Pen } from '$lib/panel/falling';
+import { drawOutside, type OutsidePicture } from '$lib/panel/outside-picture';
 
 let pen: Pen | null = null;
 

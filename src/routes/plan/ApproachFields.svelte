@@ -166,7 +166,7 @@
       hint="empty: above you"
       bind:value={() => asked.top_ft ?? null, (value) => weather('top_ft', value)}
     />
-    {#if asked.top_ft !== undefined}
+    {#if asked.top_ft !== undefined || asked.upper}
       {@render upper('base', 'base_ft')}
       {@render upper('top', 'top_ft')}
     {/if}

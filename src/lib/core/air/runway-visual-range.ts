@@ -1,4 +1,4 @@
-/** Runway visual range, ft, that stands for a reported visibility, SM (14 CFR 91.175(h)). */
+/** Runway visual range, ft, that stands for a reported visibility, SM (14 CFR 91.175(h)); from the last on a range is not told. */
 const COMPARABLE: readonly (readonly [visibility_sm: number, range_ft: number])[] = [
   [0, 0],
   [1 / 4, 1600],
@@ -9,8 +9,6 @@ const COMPARABLE: readonly (readonly [visibility_sm: number, range_ft: number])[
   [1, 5000],
   [5 / 4, 6000]
 ];
-/** From here up a range is not told. */
-const LONGEST_FT = 6000;
 
 /**
  * How far the lights of a runway are seen along it where the visibility is so much: straight between the published pairs, which lie
@@ -20,6 +18,5 @@ export function runwayVisualRange_ft(visibility_sm: number): number | null {
   const after = COMPARABLE.findIndex(([at_sm]) => at_sm > visibility_sm);
   if (after < 1) return null;
   const [from, to] = [COMPARABLE[after - 1]!, COMPARABLE[after]!];
-  const ft = from[1] + ((visibility_sm - from[0]) / (to[0] - from[0])) * (to[1] - from[1]);
-  return ft < LONGEST_FT ? ft : null;
+  return from[1] + ((visibility_sm - from[0]) / (to[0] - from[0])) * (to[1] - from[1]);
 }

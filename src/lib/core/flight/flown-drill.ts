@@ -225,6 +225,8 @@ export function flyDrill(
   /** What was to come later, at its moment; what other weather has made impossible meanwhile does not come. */
   function comeInTime(): void {
     for (const one of waiting.filter((later) => isDue(later, loop, lesson, read))) {
+      // One that failed a moment ago need not fail by another's waiting.
+      if (!waiting.includes(one)) continue;
       waiting = waiting.filter((other) => other !== one);
       if (canCome(one)) command(one.command, stepTime_s() + STEP_S);
     }

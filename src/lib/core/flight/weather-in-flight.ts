@@ -1,4 +1,4 @@
-import { LEAST_LAYER_FT } from '../air/cloud';
+import { LEAST_LAYER_FT, SKY_CLEAR_FT } from '../air/cloud';
 import type { TurbulenceLevel } from '../air/turbulence';
 import { windAt, windFromVelocity, windVelocity, type Wind } from '../air/wind';
 import { isApproach } from '../drill/approach/approach-drill';
@@ -128,7 +128,7 @@ export function lessonInWeather(lesson: Lesson, change: WeatherChange): Lesson |
     return null;
   const now = outlookOfLesson(lesson)!;
   const { upper, top_ft: _top, ...planned } = plan.approach;
-  const base = base_ft ?? clamp(now.base_ft, 0, 5000);
+  const base = base_ft ?? clamp(now.base_ft, 0, SKY_CLEAR_FT);
   const top = topAfter(now, base, top_ft);
   const approach = {
     ...planned,
