@@ -3,7 +3,6 @@ import { choose, expect, fitsAcross, flownFor, signedIn, test } from './people';
 test('a first ILS alone: seen with explanations, then flown, its briefing done and its minimum marked', async ({
   browser
 }) => {
-  test.setTimeout(180_000);
   const faults: string[] = [];
   const page = await signedIn(browser, 'Davi Almansor', faults);
   await page.goto('/guided');
@@ -52,7 +51,6 @@ test('a first ILS alone: seen with explanations, then flown, its briefing done a
 });
 
 test('an ILS with the autopilot: course and path are armed, and caught', async ({ browser }) => {
-  test.setTimeout(180_000);
   const faults: string[] = [];
   const page = await signedIn(browser, 'Davi Almansor', faults);
   await page.goto('/plan?approach=xvlb-ils-24');
@@ -67,8 +65,8 @@ test('an ILS with the autopilot: course and path are armed, and caught', async (
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await page.keyboard.press('8');
   await expect(shown).toContainText('waits for course · path');
-  await expect(shown).toContainText('flies course · altitude', { timeout: 100_000 });
-  await expect(shown).toContainText('flies course · path', { timeout: 100_000 });
+  await expect(shown).toContainText('flies course · altitude', { timeout: 180_000 });
+  await expect(shown).toContainText('flies course · path', { timeout: 180_000 });
   // Level again: the path is given up and the course kept.
   await page.getByRole('button', { name: 'altitude', exact: true }).click();
   await expect(shown).toContainText('flies course · altitude');
@@ -85,7 +83,6 @@ test('an ILS with the autopilot: course and path are armed, and caught', async (
 test('an approach flown as a test: the path lost on the way; outside the standard the examiner asks, and the rest is judged', async ({
   browser
 }) => {
-  test.setTimeout(240_000);
   const faults: string[] = [];
   const page = await signedIn(browser, 'Davi Almansor', faults);
   await page.goto('/plan?approach=xvlb-rnav-24');
@@ -106,7 +103,7 @@ test('an approach flown as a test: the path lost on the way; outside the standar
   await page.waitForTimeout(500);
   await page.keyboard.up('ArrowUp');
   const examiner = page.getByRole('region', { name: 'Examiner' });
-  await expect(examiner).toContainText('Outside the standard.', { timeout: 90_000 });
+  await expect(examiner).toContainText('Outside the standard.', { timeout: 180_000 });
   await expect(examiner).toContainText('the rest is judged all the same');
   await examiner.getByRole('button', { name: 'Go on' }).click();
   await expect(examiner).toHaveCount(0);

@@ -84,7 +84,7 @@ test('a drill by radio: planned, briefed, radios set up by hand, coached, called
   await flownFor(page, 90);
   await page.getByRole('button', { name: 'Begin again…' }).click();
   await page.getByRole('button', { name: 'Stop and debrief' }).click();
-  await expect(page).toHaveURL(/\/debrief\//, { timeout: 30_000 });
+  await expect(page).toHaveURL(/\/debrief\//);
   await expect(page.getByRole('button', { name: /Radios ready in time/ }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Verdict/ }).click();
   await expect(

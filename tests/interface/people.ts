@@ -81,7 +81,7 @@ export async function flownFor(page: Page, seconds: number): Promise<void> {
         const [minutes, rest] = (await shown.innerText()).split(':').map(Number);
         return minutes! * 60 + rest!;
       },
-      { timeout: 60_000 }
+      { timeout: 120_000 }
     )
     .toBeGreaterThanOrEqual(seconds);
 }

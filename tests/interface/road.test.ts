@@ -20,7 +20,6 @@ async function fits(page: Page): Promise<void> {
 test('a newcomer without an instructor: the first evening from an empty account, and what Today makes of it', async ({
   browser
 }) => {
-  test.setTimeout(240_000);
   const faults: string[] = [];
   const instructor = await signedIn(browser, 'Ines Brandvik', faults);
   await instructor.goto('/students');
@@ -98,7 +97,7 @@ test('a newcomer without an instructor: the first evening from an empty account,
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
   const held = page.getByTestId('held');
-  await expect(held).toContainText(/^Held\. .+ Set it, then press space\.$/, { timeout: 60_000 });
+  await expect(held).toContainText(/^Held\. .+ Set it, then press space\.$/, { timeout: 120_000 });
   await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeVisible();
   await page.keyboard.press('Space');
   await expect(held).toHaveCount(0);
@@ -131,7 +130,7 @@ test('a newcomer without an instructor: the first evening from an empty account,
   await flownFor(page, 4);
   await page.keyboard.press('r');
   await page.getByRole('button', { name: 'Stop and debrief' }).click();
-  await page.waitForURL(/\/debrief\//, { timeout: 60_000 });
+  await page.waitForURL(/\/debrief\//, { timeout: 120_000 });
   await page.getByRole('link', { name: 'to the test' }).click();
   const firstPart = page.getByRole('row').nth(1);
   await expect(firstPart).toContainText('unsatisfactory');
@@ -146,7 +145,6 @@ test('a newcomer without an instructor: the first evening from an empty account,
 test('an instructor’s morning: to the road of a student, the next lesson, homework, and a syllabus of the school’s own', async ({
   browser
 }) => {
-  test.setTimeout(120_000);
   const faults: string[] = [];
   const page = await signedIn(browser, 'Ines Brandvik', faults);
   await page.goto('/');

@@ -54,7 +54,7 @@ test('a scan: planned, followed by keys, seen with what it cost, mended, and tol
   await student.locator('[data-area="turn"]').hover();
   await expect(looked).toHaveAttribute('data-area', 'turn');
   await student.keyboard.press('8');
-  await expect(student.getByText(/^“.*”$/).first()).toBeVisible({ timeout: 30_000 });
+  await expect(student.getByText(/^“.*”$/).first()).toBeVisible();
   await student.keyboard.press('5');
   await expect(student.getByText(/^“.*”$/)).toHaveCount(0);
   await choose(student.getByLabel(/looking with the/), 'right hand');

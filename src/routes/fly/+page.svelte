@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { Verdict as VerdictKind } from '$core/finding/verdict';
   import { enhance } from '$app/forms';
@@ -7,6 +6,7 @@
   import { drillName, planWords } from '$lib/draw/plan-words';
   import { atTime, onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
+  import { lookAgain } from '$lib/ui/look-again';
   import StudentChoice from '$lib/ui/StudentChoice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import type { ActionData, PageData } from './$types';
@@ -15,13 +15,7 @@
   /** A lesson planned in another browser appears here by itself. */
   const LOOK_AGAIN_MS = 5000;
 
-  onMount(() => {
-    const timer = setInterval(
-      () => document.visibilityState === 'visible' && invalidate('hanza:lessons'),
-      LOOK_AGAIN_MS
-    );
-    return () => clearInterval(timer);
-  });
+  onMount(() => lookAgain('hanza:lessons', LOOK_AGAIN_MS));
 </script>
 
 <svelte:head><title>Fly · Hanza</title></svelte:head>

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
   import { clock } from '$core/measure/figure';
   import { drillName, planWords } from '$lib/draw/plan-words';
   import { button } from '$lib/ui/button';
+  import { lookAgain } from '$lib/ui/look-again';
   import type { PageData } from './$types';
 
   let { data }: { data: PageData } = $props();
@@ -15,13 +15,7 @@
     return flownBy === student ? '' : `flown by ${flownBy} · `;
   }
 
-  onMount(() => {
-    const timer = setInterval(
-      () => document.visibilityState === 'visible' && invalidate('hanza:in-the-air'),
-      LOOK_AGAIN_MS
-    );
-    return () => clearInterval(timer);
-  });
+  onMount(() => lookAgain('hanza:in-the-air', LOOK_AGAIN_MS));
 </script>
 
 <svelte:head><title>Station · Hanza</title></svelte:head>
