@@ -24,17 +24,28 @@ test.each([
 });
 
 test.each([
-  { does: 'time', rate: 3 },
-  { does: 'clear', heading_deg: 0 },
-  { does: 'clear', heading_deg: 210, flaps: 10 },
-  { ...place, altitude_ft: 1e9 },
-  { ...place, at: { latitude_deg: 95, longitude_deg: 0 } },
-  { ...place, name: ' ' },
-  { does: 'weather', over_s: -1 },
-  { does: 'control', by: 'somebody' },
-  { does: 'fly to the moon' }
-])('anything else is refused: %j', (command) => {
+  [{ does: 'time', rate: 3 }, 'rate: 3 is not accepted; 1, 2 or 4'],
+  [{ does: 'clear', heading_deg: 0 }, /^heading_deg: 0 is not accepted/],
+  [{ does: 'clear', heading_deg: 210, flaps: 10 }, 'flaps: 10 is not accepted; there is no such field'],
+  [{ ...place, altitude_ft: 1e9 }, /^altitude_ft: 1000000000 is not accepted; a number from/],
+  [{ ...place, at: { latitude_deg: 95, longitude_deg: 0 } }, /^at.latitude_deg: 95 is not accepted/],
+  [{ ...place, name: ' ' }, /^name: " " is not accepted/],
+  [{ does: 'weather' }, 'over_s: missing is not accepted; it is required'],
+  [{ does: 'weather', over_s: -1 }, /^over_s: -1 is not accepted; a number from 0/],
+  [
+    { does: 'weather', over_s: 0, top_ft: 'high' },
+    'top_ft: "high" is not accepted; a number from 200 to 20000 ft, or null'
+  ],
+  [
+    { does: 'weather', over_s: 0, when: { soon: true } },
+    /^when: {"soon":true} is not accepted; after so many/
+  ],
+  [{ does: 'control', by: 'somebody' }, /^by: "somebody" is not accepted; one of instructor, student/],
+  [{ does: 'fly to the moon' }, /^command: .* is not accepted; fail, freeze, time/],
+  ['', /^command: "" is not accepted; fail, freeze, time/]
+])('anything else is refused at its field: %j', (command, words) => {
   expect(() => parse(Command, command, 'command')).toThrow(Rejection);
+  expect(() => parse(Command, command, 'command')).toThrow(words);
 });
 
 test('a place of one’s own has a name and a place', () => {

@@ -69,41 +69,75 @@ describe('a path that is lost on the way', () => {
     expect(mainNeedle(radio.shown()).toFrom).toBe('to');
   });
 
-  test('is flown on as without a path, to the minimum without; the card briefs what was expected', () => {
-    const phases = (of: typeof plan) => lessonOf(of).drill.phases.map(({ name, goal }) => ({ name, goal }));
-    expect(phases(plan)).toEqual(phases(without('xvlb-rnav-24', { withoutPath: true })));
-    expect(phases(plan)).not.toEqual(phases(without('xvlb-rnav-24', {})));
-    expect(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum?.line).toBe('LPV');
-    const flight = flown(plan);
-    const marked = (minimum_ft: number) =>
-      gradeFlight(
-        {
-          ...flight,
-          events: [
-            ...flight.events.filter(({ kind }) => kind !== 'bugs'),
-            { time_s: 5, kind: 'bugs', bugs: { heading_deg: null, altitude_ft: null, minimum_ft } }
-          ]
-        },
-        plan
-      );
-    expect(
-      startingBugs(lessonOf({ ...plan, approach: { ...plan.approach, radios: 'ready' } })).minimum_ft
-    ).toBe(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
-    const lnav_ft = lessonOf(plan).drill.checks.find((check) => check.kind === 'minimum-set')!;
-    expect(lnav_ft).toMatchObject({ minimum_ft: 560 });
-    const old = marked(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
-    expect(old.findings.find(({ kind }) => kind === 'minimum-not-set')?.evidence).toContain(
-      '560 ft is the figure without the path, which was lost on the way.'
-    );
-    expect(old.verdict).toBe('not met');
-    const reset = marked(560);
-    expect(reset.verdict).not.toBe('not met');
-    expect(reset.story!.map(({ words }) => words).join(' ')).toContain(
-      'The path was lost before the final fix; the minimum from there on was 560 ft (LNAV).'
-    );
+  test('a glide slope goes off the air for good, its localizer does not; never received it is flagged throughout', () => {
+    const receivedOn = (asked: Partial<ApproachPlan>) => {
+      const lesson = lessonOf(without('xvlb-ils-24', asked));
+      const { world, glideSlopeOutage } = lesson.navigation!;
+      const radio = receivers(world, [], -9, undefined, glideSlopeOutage);
+      const onFinal = lesson.drill.phases.filter(isByRadio).find(({ segment }) => segment === 'final')!;
+      const tuned = radiosFor(onFinal);
+      return (before_nm: number) => {
+        radio.step(
+          { ...tuned, source: 'nav1' },
+          { ...at(before_nm), altitude_ft: 90 + 318 * before_nm },
+          0,
+          0.1
+        );
+        const { path, needles } = radio.shown();
+        return [path?.valid, needles.nav1.valid];
+      };
+    };
+    const miles = [9.5, 7.8, 7.4, 4, 1];
+    const sound = [true, true];
+    const flagged = [false, true];
+    // GRIMA, its final fix, lies 4.6 NM before the threshold.
+    expect(miles.map(receivedOn({ pathLost: true }))).toEqual([sound, sound, flagged, flagged, flagged]);
+    expect(miles.map(receivedOn({ withoutPath: true }))).toEqual(miles.map(() => flagged));
+    expect(miles.map(receivedOn({}))).toEqual(miles.map(() => sound));
   });
 
-  test.each(['xvlb-ils-24', 'xvna-rnav-31'])('%s has no path by waypoints to lose', (id) => {
+  test.each([
+    ['xvlb-rnav-24', 'LPV', 560, 'LNAV'],
+    ['xvlb-ils-24', 'ILS', 520, 'LOC']
+  ])(
+    '%s is flown on as without a path, to the minimum without; the card briefs what was expected',
+    (id, line, lower_ft, without_line) => {
+      const plan = without(id, { pathLost: true });
+      const phases = (of: typeof plan) => lessonOf(of).drill.phases.map(({ name, goal }) => ({ name, goal }));
+      expect(phases(plan)).toEqual(phases(without(id, { withoutPath: true })));
+      expect(phases(plan)).not.toEqual(phases(without(id, {})));
+      expect(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum?.line).toBe(line);
+      const flight = flown(plan);
+      const marked = (minimum_ft: number) =>
+        gradeFlight(
+          {
+            ...flight,
+            events: [
+              ...flight.events.filter(({ kind }) => kind !== 'bugs'),
+              { time_s: 5, kind: 'bugs', bugs: { heading_deg: null, altitude_ft: null, minimum_ft } }
+            ]
+          },
+          plan
+        );
+      expect(
+        startingBugs(lessonOf({ ...plan, approach: { ...plan.approach, radios: 'ready' } })).minimum_ft
+      ).toBe(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
+      const lnav_ft = lessonOf(plan).drill.checks.find((check) => check.kind === 'minimum-set')!;
+      expect(lnav_ft).toMatchObject({ minimum_ft: lower_ft });
+      const old = marked(chartOfPlan(plan, aircraftCatalogue[0]!).card.minimum!.set_ft);
+      expect(old.findings.find(({ kind }) => kind === 'minimum-not-set')?.evidence).toContain(
+        `${lower_ft} ft is the figure without the path, which was lost on the way.`
+      );
+      expect(old.verdict).toBe('not met');
+      const reset = marked(lower_ft);
+      expect(reset.verdict).not.toBe('not met');
+      expect(reset.story!.map(({ words }) => words).join(' ')).toContain(
+        `The path was lost before the final fix; the minimum from there on was ${lower_ft} ft (${without_line}).`
+      );
+    }
+  );
+
+  test.each(['xvlb-vor-dme-06', 'xvna-rnav-31'])('%s has no path to lose', (id) => {
     expect(problemsOf(without(id, { pathLost: true }))[0]?.field).toBe('approach.pathLost');
   });
 });

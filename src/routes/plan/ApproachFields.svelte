@@ -5,6 +5,7 @@
   import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { planForApproach } from '$core/drill/approach/plan-for-approach';
+  import { kindsWithPath } from '$core/procedure/approach/approach';
   import { worldOf } from '$core/drill/lesson-place';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
@@ -219,7 +220,7 @@
     bind:value={() => asked.line ?? '', (line) => set({ line: line === '' ? null : line })}
     choices={[['', 'lowest usable'], ...lines.map((line) => [line, line] as const)]}
   />
-  {#if approach.path}
+  {#if approach.path && kindsWithPath.includes(approach.kind)}
     <ChoiceField
       label="Path"
       name="approach.path"
@@ -238,11 +239,11 @@
       choices={[
         ['in', 'received'],
         ['out', 'not received'],
-        ...(approach.kind === 'lpv' || approach.kind === 'lnav/vnav'
-          ? [['lost', 'lost on the way'] as const]
-          : [])
+        ['lost', 'lost on the way']
       ]}
     />
+  {/if}
+  {#if approach.path}
     <ChoiceField
       label="Down to an MDA"
       name="approach.technique"

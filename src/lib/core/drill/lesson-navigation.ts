@@ -1,4 +1,5 @@
 import { stationById } from '../radio/station-geometry';
+import type { GlideSlopeOutage } from '../radio/glide-slope';
 import type { RadioError } from '../radio/radio-error';
 import type { RnavFinal } from '../radio/rnav-final';
 import type { RnavCurve } from '../radio/waypoint-needle';
@@ -22,6 +23,8 @@ export interface LessonNavigation {
   others: ReadonlyMap<string, Reference>;
   /** The final of the lesson's approach by waypoints, as the receiver has it; null without. */
   final: RnavFinal | null;
+  /** Where the glide slope of its approach is off the air; null: nowhere. */
+  glideSlopeOutage: GlideSlopeOutage | null;
   /** Curves of its way in. */
   curves: readonly RnavCurve[];
 }
@@ -80,6 +83,7 @@ export function lessonNavigation(
     origin: referenceOf(world, file.navigation.by, asked, variation_deg, 'navigation.fix'),
     others: new Map(others),
     final: null,
+    glideSlopeOutage: null,
     curves: []
   };
 }

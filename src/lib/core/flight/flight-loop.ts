@@ -80,7 +80,15 @@ export function flightLoop(lesson: Lesson): FlightLoop {
   const { start, body, state, weather, observed, origin } = startOfFlight(lesson);
   const { air, truth } = observed;
   const { navigation } = lesson;
-  const radio = navigation && receivers(navigation.world, navigation.errors, area.variation_deg, navigation);
+  const radio =
+    navigation &&
+    receivers(
+      navigation.world,
+      navigation.errors,
+      area.variation_deg,
+      navigation,
+      navigation.glideSlopeOutage
+    );
   let radios = navigation && startingRadios(lesson);
 
   const controls: Controls = { ...start.controls };

@@ -1,5 +1,6 @@
 import { CURVATURE_FT_PER_NM2 } from '../earth/curvature';
 import { wayBetween } from '../earth/geodesic';
+import type { Place } from '../earth/local-plane';
 import { RADIANS_PER_DEGREE, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { FEET_PER_NAUTICAL_MILE } from '../measure/units';
@@ -13,6 +14,15 @@ export interface PathShown {
   valid: boolean;
 }
 
+/** A glide slope that is off the air from so near a place on; the localizer beside it goes on sending. */
+export interface GlideSlopeOutage {
+  /** Id of the localizer whose glide slope it is. */
+  localizer: string;
+  about: Place;
+  /** Infinity: it is off the air from the beginning. */
+  within_nm: number;
+}
+
 export const GLIDE_SLOPE_FULL_SCALE_DEG = 0.7;
 /** Where it can be used: so far out, so far to either side of the course, from this share of its angle up. */
 const USABLE_NM = 10;
@@ -24,15 +34,19 @@ const LOWEST_SHARE = 0.3;
  * up far below, nothing on the path, down above it, and nothing again at three times the angle with the senses changed, a
  * false path (theory of the null-reference array; full scale 0.7° about the path).
  * @param variation_deg at the station, + = east
+ * @param outage where it is off the air: the flag is out there
  * @returns null where the localizer has no glide slope
  */
 export function glideSlopeNeedle(
   localizer: Extract<Station, { kind: 'localizer' }>,
   place: ReceiverPlace,
-  variation_deg: number
+  variation_deg: number,
+  outage: GlideSlopeOutage | null = null
 ): PathShown | null {
   const { glideSlope } = localizer;
   if (!glideSlope) return null;
+  if (outage?.localizer === localizer.id && wayBetween(outage.about, place).distance_nm < outage.within_nm)
+    return { deflection: 0, valid: false };
   const { angle_deg } = glideSlope;
   const { azimuth_deg, distance_nm } = wayBetween(glideSlope, place);
   const aside_deg = normaliseSigned(azimuth_deg - variation_deg - localizer.course_deg - 180);

@@ -1,6 +1,6 @@
 import { normaliseBearing, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
-import { glideSlopeNeedle } from './glide-slope';
+import { glideSlopeNeedle, type GlideSlopeOutage } from './glide-slope';
 import type { CourseNeedle, NavigationShown } from './navigation-shown';
 import type { RadioError } from './radio-error';
 import type { AudioSource, NavRadio, RadioSettings } from './radio-settings';
@@ -40,13 +40,15 @@ const WRONG_IDENT = 'TST';
 /**
  * @param variation_deg by which bearings that are no station's own are magnetic, + = east
  * @param loaded the approach by waypoints that is in the receiver
+ * @param outage where a glide slope is off the air; null: nowhere
  * @throws Rejection when a waypoint of the settings is not in the world
  */
 export function receivers(
   world: World,
   errors: readonly RadioError[],
   variation_deg: number,
-  loaded: Loaded = { final: null, curves: [] }
+  loaded: Loaded = { final: null, curves: [] },
+  outage: GlideSlopeOutage | null = null
 ): Receivers {
   const { final } = loaded;
   const memory = {
@@ -193,7 +195,7 @@ export function receivers(
         },
         path:
           fed?.kind === 'localizer'
-            ? glideSlopeNeedle(fed, at, variation_deg)
+            ? glideSlopeNeedle(fed, at, variation_deg, outage)
             : settings.source === 'rnav' && final && settings.rnav.legs.includes(final.to)
               ? computedPathNeedle(final, at)
               : null,

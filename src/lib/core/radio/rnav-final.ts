@@ -26,7 +26,7 @@ export interface RnavFinal {
 export type Service = 'LPV' | 'LNAV/VNAV' | 'LNAV';
 
 /** A lost path is lost so long before the final fix that there is time to go on without it. */
-const PATH_LOST_BEFORE_NM = 3;
+export const PATH_LOST_BEFORE_NM = 3;
 
 /** A final as it is received at a place: one that loses its path has none from there on. */
 export function receivedFinal(final: RnavFinal, at: Place): RnavFinal {

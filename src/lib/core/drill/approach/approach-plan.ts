@@ -34,7 +34,7 @@ export const ApproachPlan = Type.Object(
     withoutFixes: Type.Array(Type.String({ maxLength: 6 }), { maxItems: 20 }),
     /** The path is not received or not flown. */
     withoutPath: Type.Boolean({ accepted: 'true or false' }),
-    /** By waypoints: the path is lost on the way to the final fix, and it is flown on without. Left out: it is not. */
+    /** The path is lost on the way to the final fix, and it is flown on without. Left out: it is not. */
     pathLost: Type.Optional(Type.Literal(true)),
     /** Only a line of the minimums of this name; null: the lowest that applies. */
     line: Type.Union([Type.String({ maxLength: 30 }), Type.Null()]),

@@ -7,7 +7,8 @@ import { beforeThreshold, placeNamed, runwayOf } from '../../procedure/approach/
 import { finalProfile } from '../../procedure/approach/approach-profile';
 import { heightOnPath } from '../../procedure/approach/vertical-path';
 import { COMPUTED_PATH_SHARE, type PathLine } from '../../radio/path-line';
-import type { RnavFinal } from '../../radio/rnav-final';
+import type { GlideSlopeOutage } from '../../radio/glide-slope';
+import { PATH_LOST_BEFORE_NM, type RnavFinal } from '../../radio/rnav-final';
 import { localizerById, stationById, type Vor } from '../../radio/station-geometry';
 import type { Fix, World } from '../../radio/world';
 import type { Reference } from '../reference';
@@ -47,6 +48,21 @@ export function rnavFinalOf(
       ? pathOver(world, approach, runwayOf(world, approach), kind === 'lpv' ? 'space' : 'altimeter')
       : null,
     ...(shown && pathLost ? { pathLost } : {})
+  };
+}
+
+/** Where the glide slope of an ILS is off the air, as planned; null where it is received throughout, or there is none. */
+export function glideSlopeOutageOf(
+  world: World,
+  { approach, withoutPath, pathLost }: Pick<ApproachPlan, 'approach' | 'withoutPath' | 'pathLost'>
+): GlideSlopeOutage | null {
+  const { kind, station } = approach;
+  if (kind !== 'ils' || !station || !(withoutPath || pathLost)) return null;
+  const { finalFix } = finalProfile(world, approach);
+  return {
+    localizer: station,
+    about: runwayOf(world, approach),
+    within_nm: withoutPath || !finalFix ? Infinity : finalFix.before_nm + PATH_LOST_BEFORE_NM
   };
 }
 

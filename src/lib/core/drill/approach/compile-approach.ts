@@ -5,6 +5,7 @@ import type { Place } from '../../earth/local-plane';
 import type { TrainingArea } from '../../earth/training-area';
 import { asCourse, normaliseBearing } from '../../measure/angle';
 import { Rejection } from '../../measure/rejection';
+import { kindsWithPath } from '../../procedure/approach/approach';
 import { layApproach } from '../../procedure/approach/approach-path';
 import type { World } from '../../radio/world';
 import type { Check } from '../drill';
@@ -13,7 +14,7 @@ import type { LessonNavigation } from '../lesson-navigation';
 import { windOfPlan } from '../plan-wind';
 import { approachDrill, type PlannedApproach } from './approach-drill';
 import { categoryOfPlan, minimumOf, seenOf } from './approach-minimum';
-import { rnavFinalOf, worldWith } from './approach-references';
+import { glideSlopeOutageOf, rnavFinalOf, worldWith } from './approach-references';
 import { approachChecks } from './approach-checks';
 import { circleOf } from './circle';
 import { finalPhases, pathFollowed } from './final-phases';
@@ -146,6 +147,7 @@ export function compileApproach(
       origin,
       others: sheet.references,
       final: sheet.flown.final,
+      glideSlopeOutage: glideSlopeOutageOf(known, planned),
       curves: legs.flatMap((laid, i) => {
         const from = legs[i - 1]?.leg.fix;
         const { type, fix, turn = 'right' } = laid.leg;
@@ -163,14 +165,10 @@ function withPath(plan: PlannedApproach): PlannedApproach {
   return { ...plan, approach };
 }
 
-/** Only a path by waypoints is lost on the way. */
+/** Only a path that is received is lost. */
 function refuseLostPath({ approach, pathLost, withoutPath }: PlannedApproach['approach']): void {
-  if (pathLost && (withoutPath || (approach.kind !== 'lpv' && approach.kind !== 'lnav/vnav')))
-    throw new Rejection(
-      'approach.pathLost',
-      approach.name,
-      'an approach by waypoints whose path is received until then'
-    );
+  if (pathLost && (withoutPath || !kindsWithPath.includes(approach.kind)))
+    throw new Rejection('approach.pathLost', approach.name, 'an approach whose path is received until then');
 }
 
 /** Where the lesson begins, and on what true heading: straight on toward its first fix, wings level in no wind. */

@@ -4,7 +4,7 @@ import { normaliseSigned } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { Rejection } from '../../measure/rejection';
 import type { World } from '../../radio/world';
-import { categories, type Approach } from './approach';
+import { categories, kindsWithPath, type Approach } from './approach';
 import { flyByDistance, layApproach, turnBetween, type LaidLeg } from './approach-path';
 import { placeNamed, runwayOf } from './approach-place';
 import { finalProfile } from './approach-profile';
@@ -219,10 +219,7 @@ function profileProblems(world: World, approach: Approach, tell: Tell): void {
   if (approach.path && finalFix?.above_ft !== null && finalFix) {
     const onPath =
       approach.touchdownElevation_ft + heightOnPath(approach.path, finalFix.before_nm, 'refracted');
-    if (
-      Math.abs(onPath - finalFix.above_ft!) > PATH_ERROR_FT &&
-      ['ils', 'lpv', 'lnav/vnav'].includes(approach.kind)
-    )
+    if (Math.abs(onPath - finalFix.above_ft!) > PATH_ERROR_FT && kindsWithPath.includes(approach.kind))
       tell(
         finalFix.field,
         `At ${finalFix.name} the path is at ${figure(onPath)} ft, and the chart says ${figure(finalFix.above_ft!)} ft.`,

@@ -28,6 +28,9 @@ export const approachKinds = [
 ] as const;
 export type ApproachKind = (typeof approachKinds)[number];
 
+/** Kinds whose path is sent, or computed by a receiver: it may be received or not, and lost. */
+export const kindsWithPath: readonly ApproachKind[] = ['ils', 'lpv', 'lnav/vnav'];
+
 /** Path and terminator, as the industry codes legs. */
 export const legTypes = [
   'IF',
