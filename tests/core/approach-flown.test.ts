@@ -9,6 +9,7 @@ import { problemsOf } from '$core/drill/plan-check';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
 import type { ChannelId } from '$core/flight/channels';
+import { courseChannels } from '$core/flight/course-watch';
 import { briefingDone } from '$core/flight/briefing-done';
 import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
@@ -474,4 +475,39 @@ describe('typed in from a chart', () => {
       /IVL 5\.8, a radial like KOR 321°, or outer marker/
     );
   });
+});
+
+test('who passes a fix high is told so, once, and is not said to have held the altitudes', () => {
+  const plan = planned('xvna-vor-a');
+  const flight = flown(plan);
+  const { drill } = lessonOf(plan);
+  const step = drill.checks.find(({ kind }) => kind === 'step-down')!;
+  const passed = detectPhases(flight, lessonOf(plan)).spans.find(({ phaseId }) => phaseId === step.phase)!;
+  const courses: readonly ChannelId[] = courseChannels;
+  // The station at 1,500 ft: drawn anew, 400 ft above it until it is passed.
+  const graded = (above_ft: number) => {
+    // What depends on the phase is made again from places: the phases begin elsewhere.
+    const columns = new Map([...flight.columns].filter(([id]) => !courses.includes(id)));
+    columns.set(
+      'altitude_ft',
+      column(flight, 'altitude_ft').map((altitude, k) =>
+        k <= (passed.start_s + 1) * flight.rate_hz ? Math.max(altitude, 1500 + above_ft) : altitude
+      )
+    );
+    const { findings, story, segments } = gradeFlight({ ...flight, columns }, plan);
+    const high = findings.filter(({ kind }) => kind === 'high-at-fix');
+    return [
+      high.map(({ title }) => title),
+      story!.some(({ words }) => words.includes('the altitudes were held')),
+      high.length > 0 && high[0]!.evidence,
+      segments!.find(({ segment }) => segment === 'final')!.verdict === 'not met'
+    ] as const;
+  };
+  expect(step).toMatchObject({ altitude_ft: 1500, fix: 'SDH' });
+  expect(graded(0)).toEqual([[], true, false, false]);
+  const [titles, held, evidence, failed] = graded(400);
+  expect(titles).toEqual(['High at SDH']);
+  expect(held).toBe(false);
+  expect(failed).toBe(true);
+  expect(evidence).toContain('at 1900 ft, 400 ft above the 1500 ft that may be flown before it');
 });

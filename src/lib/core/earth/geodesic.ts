@@ -14,8 +14,40 @@ export interface GeodesicWay {
   arrivalAzimuth_deg: number;
 }
 
+/** The ways asked for last: within a step of a flight the same one is wanted by several instruments. */
+const KEPT = 8;
+const kept: {
+  fromLatitude: number;
+  fromLongitude: number;
+  toLatitude: number;
+  toLongitude: number;
+  way: GeodesicWay;
+}[] = [];
+let oldest = 0;
+
 /** Distance and azimuths between two places on WGS 84 (Karney, Algorithms for geodesics, 2013; good to 15 nm). */
-export function wayBetween(from: Place, to: Place): GeodesicWay {
+export function wayBetween(from: Place, to: Place): Readonly<GeodesicWay> {
+  for (const one of kept)
+    if (
+      one.toLatitude === to.latitude_deg &&
+      one.fromLatitude === from.latitude_deg &&
+      one.toLongitude === to.longitude_deg &&
+      one.fromLongitude === from.longitude_deg
+    )
+      return one.way;
+  const way = wayAlong(from, to);
+  kept[oldest] = {
+    fromLatitude: from.latitude_deg,
+    fromLongitude: from.longitude_deg,
+    toLatitude: to.latitude_deg,
+    toLongitude: to.longitude_deg,
+    way
+  };
+  oldest = (oldest + 1) % KEPT;
+  return way;
+}
+
+function wayAlong(from: Place, to: Place): GeodesicWay {
   const { s12, azi1, azi2 } = WGS84.Inverse(
     from.latitude_deg,
     from.longitude_deg,

@@ -173,6 +173,8 @@ const cures: Record<FindingKind, string> = {
     'From the minimum on hold what you have: a small correction to the runway, the same rate, the same speed.',
   'over-threshold': 'Keep it.',
   'missed-though-seen': 'Look out at the minimum, name what you see, and decide once.',
+  'high-at-fix':
+    'Down as soon as it is allowed: past the fix before, and established. Feet to lose by minutes to the fix is the rate.',
   'no-final-clock':
     'At the final fix: time is the second of the five Ts. Set the groundspeed’s minutes beforehand.',
   'altimeter-not-set':

@@ -53,6 +53,7 @@ export const findingKinds = [
   'not-back-over-fix',
   'fix-called-late',
   'station-time-off',
+  'high-at-fix',
   'path-from-above',
   'not-on-course',
   'check-altitude',

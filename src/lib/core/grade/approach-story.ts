@@ -117,13 +117,16 @@ export function approachStory(
   const level = farthest(levels);
   if (course && level) {
     const off = levels.some(({ exceedances }) => exceedances.length > 0);
+    const high = findings.find(({ kind }) => kind === 'high-at-fix');
     say(
       `To the final fix ${
-        off
-          ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
-          : 'the altitudes were held'
+        high
+          ? lowered(high.title)
+          : off
+            ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
+            : 'the altitudes were held'
       }, and ${heldWords('the courses', course.worst)}.`,
-      off ? level.worst_s : course.worst_s
+      high?.moment_s ?? (off ? level.worst_s : course.worst_s)
     );
   }
   if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && parts.some((p) => p.segment === 'final')) {

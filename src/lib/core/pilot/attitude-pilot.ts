@@ -275,7 +275,11 @@ export function attitudePilot(
         look(time_s, read, readings, phaseIndex);
       }
       while (pending[0] && time_s >= pending[0].at_s) hands = pending.shift()!.hands;
-      return navigator ? { ...hands, radios: radios(time_s, flying.step) } : hands;
+      if (!navigator) return hands;
+      const set = radios(time_s, flying.step);
+      // A hundred times a second they are what they were.
+      if (hands.radios !== set) hands = { ...hands, radios: set };
+      return hands;
     },
     looksAt: eyes.area
   };

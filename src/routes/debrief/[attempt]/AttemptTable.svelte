@@ -64,78 +64,84 @@
 
 <div class="grid grid-cols-1 gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_340px]">
   <div>
-    <SideScroll label="Attempts side by side">
-      <table class="sheet-table mt-1 text-[13px]">
-        <thead>
-          <tr>
-            <th
-              >{history.score.values.length === 1
-                ? '1 attempt'
-                : `over ${history.score.values.length} attempts`}</th
-            ><th class="number">first</th><th class="number">latest</th><th>course</th><th>trend</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td class="!py-1 font-bold">score</td>
-            <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
-            <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
-            <td class="!py-1"
-              ><ScoreSpark
-                scores={history.score.values}
-                verdicts={compared.map(({ verdict }) => verdict)}
-                width={110}
-                height={18}
-              /></td
-            >
-            <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
-          </tr>
-          {#each history.figures as line (line.id)}
-            {@const known = line.values.filter((v) => v !== null)}
+    {#if history.score.values.length === 0}
+      <p class="mt-1 text-[13px] text-soft">
+        None of them was flown to the end with the same help: there is nothing to compare yet.
+      </p>
+    {:else}
+      <SideScroll label="Attempts side by side">
+        <table class="sheet-table mt-1 text-[13px]">
+          <thead>
             <tr>
-              <td class="!py-1">{line.name}</td>
-              <td class="number !py-1">{value(line, 0)}</td>
-              <td class="number !py-1">{value(line, -1)}</td>
+              <th
+                >{history.score.values.length === 1
+                  ? '1 attempt'
+                  : `over ${history.score.values.length} attempts`}</th
+              ><th class="number">first</th><th class="number">latest</th><th>course</th><th>trend</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <td class="!py-1 font-bold">score</td>
+              <td class="number !py-1">{history.score.values[0] ?? '–'}</td>
+              <td class="number !py-1">{history.score.values.at(-1) ?? '–'}</td>
               <td class="!py-1"
                 ><ScoreSpark
-                  scores={known}
+                  scores={history.score.values}
+                  verdicts={compared.map(({ verdict }) => verdict)}
                   width={110}
                   height={18}
-                  bounds={[Math.min(0, ...known), Math.max(1e-6, ...known)]}
                 /></td
               >
-              <td class="!py-1 text-xs"
-                ><span
-                  class={line.trend.kind === 'improving'
-                    ? 'text-trace'
-                    : line.trend.kind === 'slipping'
-                      ? 'text-below'
-                      : 'text-soft'}>{SIGN[line.trend.kind]}</span
-                >
-                {words(line.trend)}</td
-              >
+              <td class="!py-1 text-xs">{SIGN[history.score.trend.kind]} {words(history.score.trend)}</td>
             </tr>
-          {/each}
-        </tbody>
-      </table>
-    </SideScroll>
-    {#if history.score.values.length > 1}
-      <div class="no-print mt-3 flex items-center gap-2 text-[13px]">
-        <span class="text-soft">Drawn over the attempts:</span>
-        <Choice
-          label="Drawn over the attempts"
-          class={inlineInput}
-          bind:value={drawn}
-          choices={['score', ...history.figures.map(({ id, name }) => [id, name] as const)]}
-        />
-      </div>
+            {#each history.figures as line (line.id)}
+              {@const known = line.values.filter((v) => v !== null)}
+              <tr>
+                <td class="!py-1">{line.name}</td>
+                <td class="number !py-1">{value(line, 0)}</td>
+                <td class="number !py-1">{value(line, -1)}</td>
+                <td class="!py-1"
+                  >{#if known.length > 0}<ScoreSpark
+                      scores={known}
+                      width={110}
+                      height={18}
+                      bounds={[Math.min(0, ...known), Math.max(1e-6, ...known)]}
+                    />{:else}–{/if}</td
+                >
+                <td class="!py-1 text-xs"
+                  ><span
+                    class={line.trend.kind === 'improving'
+                      ? 'text-trace'
+                      : line.trend.kind === 'slipping'
+                        ? 'text-below'
+                        : 'text-soft'}>{SIGN[line.trend.kind]}</span
+                  >
+                  {words(line.trend)}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </SideScroll>
+      {#if history.score.values.length > 1}
+        <div class="no-print mt-3 flex items-center gap-2 text-[13px]">
+          <span class="text-soft">Drawn over the attempts:</span>
+          <Choice
+            label="Drawn over the attempts"
+            class={inlineInput}
+            bind:value={drawn}
+            choices={['score', ...history.figures.map(({ id, name }) => [id, name] as const)]}
+          />
+        </div>
 
-      <TrendChart {...chart} />
-    {/if}
-    {#if history.score.trend.kind === 'too few'}
-      <p class="mt-1 text-xs text-soft">
-        {capital(history.score.trend.words)}, flown to the end with the same help.
-      </p>
+        <TrendChart {...chart} />
+      {/if}
+      {#if history.score.trend.kind === 'too few'}
+        <p class="mt-1 text-xs text-soft">
+          {capital(history.score.trend.words)}, flown to the end with the same help.
+        </p>
+      {/if}
     {/if}
   </div>
   <ol class="text-[13px]">

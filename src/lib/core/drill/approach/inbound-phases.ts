@@ -17,6 +17,9 @@ const AT_PATH_SHARE = -0.15;
 /** Established this long, a procedure turn is over. */
 const ESTABLISHED_S = 5;
 
+/** So far from its fix a procedure turn is flown unless it says otherwise. */
+const WITHIN_NM = 10;
+
 const TO_A_FIX = ['TF', 'CF', 'DF'];
 
 /** True course on which the first fix is come to: along the leg after it, or as the lesson says where that is a hold or a turn. */
@@ -42,13 +45,14 @@ function along(
   reference: Reference,
   course: NonNullable<PhaseFile['course']>,
   until: ConditionFile,
-  level: Partial<PhaseFile> = {}
+  level: Partial<PhaseFile> = {},
+  room_nm = laid.length_nm
 ): string {
   const about = sheet.about(reference);
   const target_ft = sheet.targetOf(laid.leg);
   const to_lose = sheet.altitude_ft - target_ft;
   if (Math.abs(to_lose) > SAME_FT) {
-    const rate_fpm = sheet.rateFor(Math.abs(to_lose), laid.length_nm);
+    const rate_fpm = sheet.rateFor(Math.abs(to_lose), room_nm);
     const lead_ft = Math.max(100, 0.15 * rate_fpm);
     sheet.add({
       name: `${to_lose > 0 ? 'Down' : 'Up'} to ${target_ft}, to ${reference.fix}`,
@@ -67,7 +71,7 @@ function along(
     });
   }
   sheet.altitude_ft = target_ft;
-  return sheet.add({
+  const id = sheet.add({
     name: `${target_ft} to ${reference.fix}`,
     about,
     course,
@@ -75,6 +79,8 @@ function along(
     until: orLate(until),
     ...level
   });
+  if (to_lose > SAME_FT) sheet.steps.push({ level: id, altitude_ft: target_ft, fix: reference.fix });
+  return id;
 }
 
 /** To the first fix of the approach, or onto the final course by vectors. */
@@ -162,7 +168,8 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
                 speed_kt: planned.speed_kt,
                 ...(before ? { flaps_deg: flown.approachFlaps_deg, gear: 'down' } : {})
               }
-            : {}
+            : {},
+          legs[index - 1]!.leg.type === 'PI' ? roomAfter(legs[index - 1]!, laid) : laid.length_nm
         );
         if (last && before) sheet.configured = level;
         return;
@@ -189,7 +196,7 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
         // A procedure turn is coded by its outbound course, a hold by its inbound one.
         const inbound_deg = sheet.magneticBy(reference, leg.course_deg! + (leg.type === 'PI' ? 180 : 0));
         settleAt(sheet, laid, {
-          ...(leg.type === 'PI' && endsBeforeFix(legs, index)
+          ...(leg.type === 'PI' && endsBeforeFix(sheet, legs, index)
             ? { until: orLate(established(reference, inbound_deg, sheet)) }
             : {}),
           name: leg.type === 'PI' ? `Procedure turn at ${leg.fix}` : `Turn in the hold at ${leg.fix}`,
@@ -199,7 +206,7 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
                 reversal: {
                   kind: leg.reversal ?? '45/180',
                   inbound_deg,
-                  within_nm: leg.within_nm ?? 10
+                  within_nm: leg.within_nm ?? WITHIN_NM
                 }
               }
             : { hold: { inbound_deg, ...holdLeg(leg), circuits: 0 } })
@@ -211,10 +218,18 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
   });
 }
 
-/** Whether the fix after a procedure turn lies on the way back to the one it began at. */
-function endsBeforeFix(legs: readonly LaidLeg[], index: number): boolean {
-  const next = legs[index + 1];
-  return next !== undefined && next.leg.fix !== undefined && next.leg.fix !== legs[index]!.leg.fix;
+/** Whether a procedure turn is over before the fix it began at: another lies on the way back, or it is gone down to that one. */
+function endsBeforeFix(sheet: PhaseSheet, legs: readonly LaidLeg[], index: number): boolean {
+  const next = legs[index + 1]?.leg;
+  const { leg } = legs[index]!;
+  return (
+    next?.fix !== undefined && (next.fix !== leg.fix || sheet.targetOf(next) < sheet.targetOf(leg) - SAME_FT)
+  );
+}
+
+/** Way back from a procedure turn in which there is time to go down: half of what it may be flown out, where no leg is longer. */
+function roomAfter({ leg }: LaidLeg, next: LaidLeg): number {
+  return Math.max(next.length_nm, (leg.within_nm ?? WITHIN_NM) / 2);
 }
 
 /** Back on the course inbound: on it, and along it. */

@@ -67,6 +67,8 @@ export class PhaseSheet {
   readonly references = new Map<string, Reference>();
   /** Altitude the airplane has been brought to. */
   altitude_ft: number;
+  /** Descents before a fix, with the phase that is level to it. */
+  readonly steps: { level: string; altitude_ft: number; fix: string }[] = [];
   /** The phase in which flaps and gear are set; null as long as there is none. */
   configured: string | null = null;
 

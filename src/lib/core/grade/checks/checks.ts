@@ -29,6 +29,7 @@ import { rollOut } from './roll-out';
 import { setUp } from './set-up';
 import { speedFirst } from './speed-first';
 import { stabilised } from './stabilised';
+import { stepDown } from './step-down';
 import { timeToStation } from './station-time';
 import { threshold } from './threshold';
 import { tracking } from './tracking';
@@ -53,6 +54,7 @@ const kinds = {
   altimeter,
   'minimum-set': minimumSet,
   circle,
+  'step-down': stepDown,
   'path-start': pathStart,
   stabilised,
   missed,
@@ -91,6 +93,7 @@ const LATE_S = 10;
 /** Checks of how a phase is come to. */
 const ABOUT_THE_BEGINNING: readonly Check['kind'][] = [
   'path-start',
+  'step-down',
   'final-clock',
   'decision',
   'minimum-set',
