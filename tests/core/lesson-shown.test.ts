@@ -18,8 +18,10 @@ const plans = [
   ...drillCatalogue.map(({ id }) => practicePlan(id, { aircraft, level: 2, seed: 7 })),
   ...approaches.map((approach) => practicePlan(approach, { aircraft, level: 2, seed: 7 }))
 ];
+/** Long enough to come to the fix and into the turn at it. */
+const FLOWN_S = 400;
 const bitsOf = (lesson: Lesson) =>
-  countsOf(flightFromChunks(simulateFlight(lesson, noHabits, lesson.plan.seed)));
+  JSON.stringify(countsOf(flightFromChunks(simulateFlight(lesson, noHabits, lesson.plan.seed, {}, FLOWN_S))));
 
 describe('a lesson worked out once and sent', () => {
   test('is the same where it arrives, for every drill and every approach: plain data, with nothing left to be worked out', () => {
@@ -41,10 +43,12 @@ describe('a lesson worked out once and sent', () => {
   test('is flown to the same bits', () => {
     for (const plan of [
       practicePlan('vor-hold', { aircraft, level: 3, seed: 11 }),
-      planned('xvlb-ils-24', {}, { turbulence: 'moderate' })
+      planned('xvlb-ils-24', { transition: null }, { turbulence: 'moderate' })
     ]) {
       const { lesson } = lessonShown(plan);
-      expect(bitsOf(structuredClone(lesson))).toEqual(bitsOf(lesson));
+      const bits = bitsOf(lesson);
+      expect(bits.length).toBeGreaterThan(100_000);
+      expect(bitsOf(structuredClone(lesson)) === bits, 'the same to the last bit').toBe(true);
     }
   });
 

@@ -16,6 +16,7 @@ import {
   type Antennas
 } from './receiver';
 import { computedPathNeedle } from './rnav-final';
+import { placesByName } from './station-geometry';
 import { waypointNeedle, type Loaded } from './waypoint-needle';
 import type { Station, World } from './world';
 
@@ -51,6 +52,7 @@ export function receivers(
   outage: GlideSlopeOutage | null = null
 ): Receivers {
   const { final } = loaded;
+  const placeOf = placesByName(world);
   const memory = {
     begun: 0,
     needle1: 0,
@@ -141,7 +143,7 @@ export function receivers(
       );
       const one = navNeedle(settings.nav1, first, at, time_s);
       const two = navNeedle(settings.nav2, second, at, time_s);
-      const area = waypointNeedle(world, loaded, variation_deg, memory, settings, at);
+      const area = waypointNeedle(placeOf, loaded, variation_deg, memory, settings, at);
       const settle = (value: number, toward: number, seconds: number) =>
         memory.begun === 0 ? toward : value + (toward - value) * (1 - Math.exp(-dt_s / seconds));
       if (!failing('stuck needle', time_s)) {

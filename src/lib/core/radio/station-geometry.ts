@@ -84,6 +84,16 @@ export function placeOfFix(world: World, fix: Fix, field = 'at'): Place {
   );
 }
 
+/** `placeByName` for who asks many times a second of a world that stays as it is: a crossing is worked out once. */
+export function placesByName(world: World): (id: string) => Place {
+  const known = new Map<string, Place>();
+  return (id) => {
+    const place = known.get(id) ?? placeByName(world, id);
+    known.set(id, place);
+    return place;
+  };
+}
+
 /** Place of anything in the world that has a name: a station or a fix. @throws Rejection when there is none */
 export function placeByName(world: World, id: string, field = 'fix'): Place {
   const fix = world.fixes.find((f) => f.id === id);

@@ -5,8 +5,6 @@ import { RADIANS_PER_DEGREE, normaliseBearing, turnFromTo } from '../measure/ang
 import type { RadioSettings } from './radio-settings';
 import { RNAV_FULL_SCALE_NM, rnavDeflection, type Antennas } from './receiver';
 import { finalScaleAt, receivedFinal, serviceOf, type RnavFinal } from './rnav-final';
-import { placeByName } from './station-geometry';
-import type { World } from './world';
 
 /** What a receiver of waypoints remembers: which leg it is on, since where, and of which waypoints. */
 export interface WaypointMemory {
@@ -46,7 +44,7 @@ const LARGEST_FLY_BY_DEG = 120;
  * @throws Rejection when a waypoint is not in the world
  */
 export function waypointNeedle(
-  world: World,
+  placeOf: (id: string) => Place,
   { final, curves }: Loaded,
   variation_deg: number,
   memory: WaypointMemory,
@@ -63,10 +61,10 @@ export function waypointNeedle(
   }
   const id = legs[memory.leg];
   if (id === undefined) return null;
-  const to = placeByName(world, id);
+  const to = placeOf(id);
   const from: Place =
     memory.leg > 0
-      ? placeByName(world, legs[memory.leg - 1]!)
+      ? placeOf(legs[memory.leg - 1]!)
       : { latitude_deg: memory.fromLatitude, longitude_deg: memory.fromLongitude };
   const curve =
     course_deg === null
@@ -79,7 +77,7 @@ export function waypointNeedle(
   // The end of a final is flown over, and what is beyond it waits for whoever decides to go around.
   const atEnd = id === final?.to;
   if (!atEnd && next !== undefined && course_deg === null && distance_nm < SEQUENCED_WITHIN_NM) {
-    const onward_deg = wayBetween(to, placeByName(world, next)).azimuth_deg;
+    const onward_deg = wayBetween(to, placeOf(next)).azimuth_deg;
     const lead_nm = curve ? 0 : flyByLead_nm(at, turnFromTo(track_deg, onward_deg));
     if (along_nm >= -lead_nm) memory.leg += 1;
   }

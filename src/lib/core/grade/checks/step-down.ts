@@ -51,7 +51,7 @@ export const stepDown: CheckKind<'step-down', StepDownMeasure, boolean> = {
             'fault',
             `High at ${m.fix}`,
             { moment_s: m.passed_s },
-            `${m.fix} was passed at ${clock(m.passed_s)} at ${figure(m.altitude_ft)} ft, ${figure(m.altitude_ft - m.target_ft)} ft above the ${figure(m.target_ft)} ft that may be flown before it: that is left to lose on top of the next descent.`,
+            `${m.fix} was passed at ${clock(m.passed_s)} at ${figure(m.altitude_ft)} ft, ${figure(m.altitude_ft - m.target_ft)} ft above the ${figure(m.target_ft)} ft that may be flown before it: all of it is still to be lost, on top of the next descent.`,
             { channel: 'altitude_ft', side: 'above', failed: true, worth: 3 * MOMENT_S }
           )
         ]
