@@ -20,6 +20,8 @@ export default defineConfig({
           execArgv: ['--enable-source-maps'],
           server: { deps: { external: [/build\/core/] } },
           include: ['tests/core/**/*.test.ts', 'tests/cli/**/*.test.ts'],
+          // Pure functions: what one file has warmed up serves the next.
+          isolate: false,
           testTimeout: 300_000
         }
       },

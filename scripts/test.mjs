@@ -46,6 +46,17 @@ async function suite(name, command, args, report, env, count) {
   if (!counted || (code !== 0 && counted.failed === 0) || counted.passed + counted.failed === 0) failed += 1;
 }
 
+/** The demo school once more, in a database of its own. */
+function anotherSchool(url, name) {
+  const server = url.replace(/hanza$/, 'postgres');
+  quietly(
+    postgresProgram('createdb'),
+    ['--maintenance-db', server, '--template=hanza', name],
+    'another demo school'
+  );
+  return url.replace(/hanza$/, name);
+}
+
 const ofVitest = ({ numPassedTests, numFailedTests }) => ({ passed: numPassedTests, failed: numFailedTests });
 const ofPlaywright = ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky });
 
@@ -94,40 +105,47 @@ try {
       prepareDatabase(postgres.url, { seed: true }),
       vitest('server', { DATABASE_URL: serverUrl })
     ]);
-    // As many seconds in the one as in the other; what is not named is in the second.
-    const inFirst = ['approach', 'attitude-drills', 'desk', 'every-view', 'navigation', 'road', 'school'];
-    const files = readdirSync(join(root, 'tests/interface')).filter((file) => file.endsWith('.test.ts'));
-    const isFirst = (file) => inFirst.includes(file.replace('.test.ts', ''));
-    const halves = [files.filter(isFirst), files.filter((file) => !isFirst(file))].map((some) =>
-      some.map((file) => `tests/interface/${file}`)
-    );
-    // Two browsers side by side, each half of the jobs in a school of its own: most of their time is a flight's.
-    const second = postgres.url.replace(/hanza$/, 'hanza_second');
-    quietly(
-      postgresProgram('createdb'),
-      ['--maintenance-db', second.replace(/hanza_second$/, 'postgres'), '--template=hanza', 'hanza_second'],
-      'a second demo school'
-    );
-    await prepareDatabase(second, { seed: true });
-    const address = { host: '127.0.0.1', port: 0 };
-    const applications = [
-      await startApplication(postgres.url, address),
-      await startApplication(second, address)
+    // About as many seconds in each; what is not named is in the last.
+    const named = [
+      ['desk', 'every-view', 'road', 'scan', 'school'],
+      ['approach', 'attitude-drills', 'four-approaches']
     ];
-    const half = (databaseUrl, part) =>
-      suite(
-        `interface tests, half ${part}`,
-        'npx',
-        ['playwright', 'test', ...halves[part - 1], `--output=test-results/interface-${part}`],
-        join(results, `interface-${part}.json`),
-        {
-          DATABASE_URL: databaseUrl,
-          HANZA_ADDRESS: applications[part - 1].address,
-          PLAYWRIGHT_JSON_OUTPUT_FILE: join(results, `interface-${part}.json`)
-        },
-        ofPlaywright
-      );
-    await Promise.all([half(postgres.url, 1), half(second, 2)]);
+    const files = readdirSync(join(root, 'tests/interface'))
+      .filter((file) => file.endsWith('.test.ts'))
+      .map((file) => file.replace('.test.ts', ''));
+    const parts = [...named, files.filter((file) => !named.flat().includes(file))];
+    // Browsers side by side, each part of the jobs in a school of its own: most of their time is a flight's.
+    const schools = [postgres.url];
+    for (const [i] of parts.slice(1).entries()) {
+      const another = anotherSchool(postgres.url, `hanza_${i + 2}`);
+      await prepareDatabase(another, { seed: true });
+      schools.push(another);
+    }
+    const applications = await Promise.all(
+      schools.map((url) => startApplication(url, { host: '127.0.0.1', port: 0 }))
+    );
+    await Promise.all(
+      parts.map((part, i) => {
+        const report = join(results, `interface-${i + 1}.json`);
+        return suite(
+          `interface tests, part ${i + 1}`,
+          'npx',
+          [
+            'playwright',
+            'test',
+            ...part.map((file) => `tests/interface/${file}.test.ts`),
+            `--output=test-results/interface-${i + 1}`
+          ],
+          report,
+          {
+            DATABASE_URL: schools[i],
+            HANZA_ADDRESS: applications[i].address,
+            PLAYWRIGHT_JSON_OUTPUT_FILE: report
+          },
+          ofPlaywright
+        );
+      })
+    );
     for (const application of applications) await application.stop();
   } finally {
     await postgres.stop();

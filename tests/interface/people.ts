@@ -24,6 +24,29 @@ export const test = plainTest.extend<{ closesWhatItOpened: void }>({
   ]
 });
 
+/** As many pictures a second as can be told apart here: several browsers share two cores. */
+const FRAMES_A_SECOND = 20;
+
+function fewerFrames(aSecond: number): void {
+  const next = window.requestAnimationFrame.bind(window);
+  const waiting = new Map<number, FrameRequestCallback>();
+  let last = 0;
+  let due = false;
+  const draw = (time: number) => {
+    due = false;
+    const now = [...waiting.values()];
+    waiting.clear();
+    for (const callback of now) callback(time);
+  };
+  window.requestAnimationFrame = (callback) => {
+    waiting.set((last += 1), callback);
+    if (!due) setTimeout(() => next(draw), 1000 / aSecond);
+    due = true;
+    return last;
+  };
+  window.cancelAnimationFrame = (id) => void waiting.delete(id);
+}
+
 /** A person at a browser of their own, signed in. Faults on the page fail the test that asked for it. */
 export async function signedIn(
   browser: Browser,
@@ -38,6 +61,7 @@ export async function signedIn(
     acceptDownloads: true,
     ...screen
   });
+  await context.addInitScript(fewerFrames, FRAMES_A_SECOND);
   const page = await context.newPage();
   // What is chosen or pressed before the page's scripts have run is lost on a slow machine.
   const open = page.goto.bind(page);
