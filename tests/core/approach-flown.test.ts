@@ -511,3 +511,25 @@ test('who passes a fix high is told so, once, and is not said to have held the a
   expect(failed).toBe(true);
   expect(evidence).toContain('at 1900 ft, 400 ft above the 1500 ft that may be flown before it');
 });
+
+test('who loses the way on the procedure turn is not said to have flown to the final fix, or a final', () => {
+  const plan = planned('xvna-ndb-13');
+  const flight = flown(plan);
+  const turn = detectPhases(flight, lessonOf(plan)).spans[1]!;
+  const lost = Math.round((turn.start_s + 120) * flight.rate_hz);
+  const onward = (id: 'latitude_deg' | 'longitude_deg') => {
+    const values = column(flight, id);
+    const a_sample = (values[lost]! - values[lost - 600]!) / 600;
+    return values.map((value, k) => (k <= lost ? value : values[lost]! + a_sample * (k - lost)));
+  };
+  const courses: readonly ChannelId[] = courseChannels;
+  const columns = new Map([...flight.columns].filter(([id]) => !courses.includes(id)));
+  for (const id of ['latitude_deg', 'longitude_deg'] as const) columns.set(id, onward(id));
+  const words = (of: typeof flight) =>
+    gradeFlight(of, plan)
+      .story!.map((sentence) => sentence.words)
+      .join(' ');
+  expect(words(flight)).toMatch(/To the final fix .* Lowest on the final/);
+  expect(words({ ...flight, columns })).toContain('On the way in ');
+  expect(words({ ...flight, columns })).not.toMatch(/To the final fix|[Oo]n the final/);
+});

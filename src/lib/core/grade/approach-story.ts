@@ -72,6 +72,8 @@ export function segmentsOf(
   });
 }
 
+/** A part that was over sooner was not flown: one was beyond it as it began. */
+const FLOWN_FOR_S = 5;
 /** Whoever did not come so near to the minimum has not looked for anything there. */
 const COME_TO_MINIMUM_FT = 100;
 
@@ -107,6 +109,8 @@ export function approachStory(
       )
     );
   };
+  const lastPart = parts.find(({ segment }) => segment === 'final');
+  const final = lastPart && lastPart.to_s - lastPart.from_s >= FLOWN_FOR_S ? lastPart : null;
   const course = worstOf('inbound', 'courseShare');
   const levels = measures.filter(
     (m) =>
@@ -119,7 +123,7 @@ export function approachStory(
     const off = levels.some(({ exceedances }) => exceedances.length > 0);
     const high = findings.find(({ kind }) => kind === 'high-at-fix');
     say(
-      `To the final fix ${
+      `${final ? 'To the final fix' : 'On the way in'} ${
         high
           ? lowered(high.title)
           : off
@@ -129,14 +133,14 @@ export function approachStory(
       high?.moment_s ?? (off ? level.worst_s : course.worst_s)
     );
   }
-  if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && parts.some((p) => p.segment === 'final')) {
+  if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && final) {
     const { line, set_ft } = minimumOf(lesson.plan, lesson.aircraft);
     say(
       `The path was lost before the final fix; the minimum from there on was ${figure(set_ft)} ft (${line}).`,
       null
     );
   }
-  const final = parts.find(({ segment }) => segment === 'final');
+  if (lastPart && !final) say('The final was not flown.', lastPart.from_s);
   const onFinal = worstOf('final', 'courseShare');
   if (final && onFinal) {
     const path = worstOf('final', 'pathShare');
@@ -157,7 +161,7 @@ export function approachStory(
   if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
     say(seen.words, final.to_s);
   for (const { measure } of judged) {
-    if (measure.kind === 'decision')
+    if (measure.kind === 'decision' && final)
       say(
         measure.toClimb_s === null
           ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`
