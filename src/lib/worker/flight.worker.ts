@@ -4,8 +4,6 @@ import { STEP_S, flightLoop } from '$core/flight/flight-loop';
 import { type Hands } from '$core/flight/hands';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { RECORDING_RATE_HZ } from '$core/flight/channels';
-import { coach, type Coach } from '$core/grade/coach';
-import { examiner, isTest, type Examiner } from '$core/grade/examiner';
 import { planProjection } from '$core/flight/plan-picture';
 import { runwayInPhase } from '$core/flight/runway-in-sight';
 import { flightFromChunks } from '$core/flight/recorder';
@@ -14,10 +12,10 @@ import { LONGEST_SIMULATED_S, simulatedHands } from '$core/flight/simulated-flig
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Eye } from '$core/view/eye';
 import { lookingOut } from '$core/view/looking-out';
-import { HINT_STANDS_S } from '$lib/draw/hint-stands';
 import { InstructorsActs } from './instructors-acts';
 import { liveSamples, type LiveSamples } from './live-samples';
 import type { Frame, FromFlight, ToFlight } from './flight-protocol';
+import { ToldToPilot } from './told-to-pilot';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
 
@@ -41,10 +39,7 @@ let last = 0;
 let owed_s = 0;
 let lastTold = 0;
 let steps = 0;
-let advice: Coach | null = null;
-let hint: Frame['hint'] = null;
-let test: Examiner | null = null;
-let offer: Frame['offer'] = null;
+let told: ToldToPilot | null = null;
 let watched = false;
 let acts: InstructorsActs | null = null;
 let handsMovedBefore = 0;
@@ -69,19 +64,14 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
       recordLooks: eyes && lesson.plan.scan !== undefined
     });
   }
-  // A simulated pilot shows how it is done: nobody talks to it, but where a lesson is shown, it is explained.
-  advice = message.pilot && lesson.plan.guided?.stage !== 'shown' ? null : coach(lesson);
-  flown.onnote = (event) => advice?.heard(event);
+  told = new ToldToPilot(lesson, message.pilot !== null, () =>
+    message.resume.length > 0 ? flightFromChunks(message.resume) : null
+  );
+  flown.onnote = (event) => told?.heard(event);
   flown.onsample = (counts, number) => {
     if (watched) live.add(counts, number);
   };
-  hint = null;
-  offer = null;
   changesTold = 0;
-  test =
-    !message.pilot && isTest(lesson)
-      ? examiner(lesson, message.resume.length > 0 ? flightFromChunks(message.resume) : null)
-      : null;
   lookOut = lookingOut(lesson);
   fromAbove = lesson.navigation && planProjection(lesson);
   handsMovedBefore = 0;
@@ -108,8 +98,8 @@ function frame(): Frame {
     runway: place && runwayInPhase(flown!.lesson, flown!.phase().index, place, readings.heading_deg),
     eyesClosed: flown!.eyesClosed(),
     looksAt,
-    hint,
-    offer,
+    hint: told!.hint,
+    offer: told!.offer,
     frozen: acts!.frozen,
     control: acts!.control,
     changes: changesTold,
@@ -130,26 +120,12 @@ function step(): boolean {
   steps += 1;
   if (steps % STEPS_PER_SAMPLE === 0) {
     // While the instructor has control there is nobody to be told.
-    if (acts?.control === 'student') tellPilot();
+    if (acts?.control === 'student') told!.watch(flown!);
   }
   if (chunk) tell({ kind: 'chunk', chunk });
   const how = flown!.ended();
   if (how) end(how);
   return how === null;
-}
-
-/** What coach and examiner have to say now goes to the interface and into the flight. */
-function tellPilot(): void {
-  const time_s = flown!.loop.time_s();
-  const advised = advice?.watch(time_s, flown!.phase().index, flown!.read) ?? null;
-  if (advised !== null) {
-    hint = { words: advised, time_s, corrects: advice!.corrects() };
-    flown!.note({ kind: 'hint', detail: advised });
-  }
-  const examined = test?.watch(flown!.spans(), flown!.read) ?? null;
-  if (examined === null) return;
-  offer = { words: examined, time_s };
-  flown!.note({ kind: 'examiner', detail: examined });
 }
 
 function tick(): void {
@@ -174,7 +150,7 @@ function tellLive(now: number): void {
   const piece = live.due(now, {
     phase: flown.phase().index,
     running,
-    hint: hint && flown.loop.time_s() - hint.time_s < HINT_STANDS_S ? hint.words : null
+    hint: told!.standing(flown.loop.time_s())
   });
   if (piece) tell({ kind: 'live', piece });
 }
@@ -185,7 +161,7 @@ function tellAsked(): void {
   if (changes() === changesTold) return;
   changesTold = changes();
   lookOut = lookingOut(lesson);
-  advice = advice && coach(inAir());
+  told!.anew(inAir());
   const { phases, checks } = lesson.drill;
   tell({ kind: 'asked', changes: changesTold, plan: lesson.plan, phases, checks });
 }

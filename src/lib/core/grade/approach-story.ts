@@ -157,7 +157,7 @@ export function approachStory(
   }
   const minimum = isApproach(lesson.plan) ? minimumOf(lesson.plan, lesson.aircraft) : null;
   const seen = minimum && isApproach(lesson.plan) ? seenOf(lesson.plan, minimum) : null;
-  const came_ft = final && lowest(flight, final)?.altitude_ft;
+  const came_ft = final ? lowest(flight, final)?.altitude_ft : undefined;
   if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
     say(seen.words, final.to_s);
   for (const { measure } of judged) {

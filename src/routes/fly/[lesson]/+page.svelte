@@ -62,7 +62,6 @@
     approach?.approach.ends === 'missed' ? 'off' : 'small'
   );
   const benchAnswers = new BenchAnswers(() => data.bench);
-
   let gamepadOpen = $state(false);
   let coverOpen = $state(false);
   let leaving = $state(false);
@@ -99,7 +98,6 @@
   const voice = new InstructorVoice((index) =>
     [drill.phases[index]!.call, clearance].filter(Boolean).join('. ')
   );
-
   const saidLately = new SaidLately(
     () => underWay.said,
     (words) => voice.say(words)
@@ -152,21 +150,18 @@
     () => session
   );
 
+  const bothHands = {
+    nextAssist: () => helps.nextAssist(),
+    cover: () => (coverOpen = true),
+    toggleVoice: () => (voice.on = !voice.on)
+  };
   useShortcuts([
     ...lessonKeys({
       togglePause: () => underWay.togglePause(),
       stopwatch,
       setRate: (rate) => session?.setRate(rate),
       beginAgain: () => (leaving = true),
-      ...(attention
-        ? {}
-        : {
-            bothHands: {
-              nextAssist: () => helps.nextAssist(),
-              cover: () => (coverOpen = true),
-              toggleVoice: () => (voice.on = !voice.on)
-            }
-          })
+      ...(attention ? {} : { bothHands })
     }),
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
     ...(asPlanned.navigation && !attention ? radioKeys(hands, mark) : []),
