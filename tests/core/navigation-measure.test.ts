@@ -106,6 +106,22 @@ describe('a course drawn by hand', () => {
   };
   const off = (drawing: Drawing) => drawing.by().right_nm;
 
+  test('whoever is still on the way to it, from the side the wind comes from, has not drifted there', () => {
+    const lesson = lessonFor('rnav-tracking', {
+      windFrom_deg: 310,
+      windSpeed_kt: 20,
+      figures: { course_deg, distance_nm: 25 }
+    });
+    const goal = goalOf(lesson, 'inbound', 'course');
+    const from = { along_nm: -24, right_nm: -2.5, course_deg, heading_deg: course_deg + 30 };
+    const drawing = pen(lesson, 'inbound', from);
+    drawing.until(() => drawing.by().right_nm > -0.05);
+    drawing.turn(triangle(course_deg, drawing.tas_kt, lesson).heading_deg).straight(60);
+    const m = measureTracking(drawing.flight(), lesson, goal, drawing.span(), 0)!;
+    expect(m.farthestOff).toBeLessThan(-1);
+    expect(findingsOf(lesson, m).map(({ kind }) => kind)).not.toContain('no-wind-correction');
+  });
+
   test('coming back each time and taking the whole correction out again: drifted off, so often, so far', () => {
     const { drawing, found, needed_deg } = crosswind();
     for (let time = 0; time < 4; time++) {

@@ -37,7 +37,7 @@ export interface TrackingMeasure {
   /** Wind correction flown while the needle was steady and needed there, degrees, + = nose right. */
   correction_deg: number;
   neededCorrection_deg: number;
-  /** Seconds wings level, and those of them with less than half the correction that was needed. */
+  /** Seconds wings level but for those on the way back to the course, and those of them with less than half the correction that was needed. */
   level_s: number;
   uncorrected_s: number;
   /** The farthest off the course, share of full scale, signed. */
@@ -50,6 +50,8 @@ const COUNTS_AS_PEAK = 0.12;
 const NOT_SHRINKING = 0.7;
 /** Off course by this share of full scale, a correction is due. */
 const OFF = 0.1;
+/** Turned toward the course by more than the wind asks for and this, one is on the way back to it. */
+const BACK_DEG = 8;
 const WAIT_S = 5;
 const KEPT_BANK_DEG = 4;
 const KEPT_S = 5;
@@ -87,8 +89,10 @@ export function measureTracking(
   let uncorrected = 0;
   let farthest = 0;
   for (let k = from; k <= to; k++) {
-    if (Math.abs(reading.courseShare(k)) > Math.abs(farthest)) farthest = reading.courseShare(k);
-    if (Math.abs(reading.steadyBank(k)) >= WINGS_LEVEL_DEG) continue;
+    const off = reading.courseShare(k);
+    if (Math.abs(off) > Math.abs(farthest)) farthest = off;
+    const comesBack = reading.headingOff(k) * Math.sign(off) < -(Math.abs(wanted) + BACK_DEG);
+    if (Math.abs(reading.steadyBank(k)) >= WINGS_LEVEL_DEG || comesBack) continue;
     level += 1;
     if (reading.headingOff(k) * Math.sign(wanted) < 0.5 * Math.abs(wanted)) uncorrected += 1;
   }
