@@ -532,4 +532,8 @@ test('who loses the way on the procedure turn is not said to have flown to the f
   expect(words(flight)).toMatch(/To the final fix .* Lowest on the final/);
   expect(words({ ...flight, columns })).toContain('On the way in ');
   expect(words({ ...flight, columns })).not.toMatch(/To the final fix|[Oo]n the final/);
+  const { segments, findings } = gradeFlight({ ...flight, columns }, plan);
+  expect(segments!.map(({ segment }) => segment)).not.toContain('final');
+  const ofAFinal = ['no-final-clock', 'minimum-not-set', 'late-power', 'not-stabilised', 'turn-before-climb'];
+  expect(findings.filter(({ kind }) => ofAFinal.includes(kind))).toEqual([]);
 });

@@ -12,6 +12,7 @@ import { sampleAt, type Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
 import { asideWords } from './checks/threshold';
 import { testTold } from './examiner';
@@ -55,6 +56,7 @@ export function segmentsOf(
     if (mine.length === 0) return [];
     const from_s = mine[0]!.start_s;
     const to_s = mine.at(-1)!.end_s;
+    if (to_s - from_s < FLOWN_FOR_S) return [];
     const ids = new Set(mine.map(({ phaseId }) => phaseId));
     return [
       {
@@ -72,8 +74,6 @@ export function segmentsOf(
   });
 }
 
-/** A part that was over sooner was not flown: one was beyond it as it began. */
-const FLOWN_FOR_S = 5;
 /** Whoever did not come so near to the minimum has not looked for anything there. */
 const COME_TO_MINIMUM_FT = 100;
 
@@ -109,8 +109,8 @@ export function approachStory(
       )
     );
   };
-  const lastPart = parts.find(({ segment }) => segment === 'final');
-  const final = lastPart && lastPart.to_s - lastPart.from_s >= FLOWN_FOR_S ? lastPart : null;
+  const final = parts.find(({ segment }) => segment === 'final') ?? null;
+  const missed = parts.find(({ segment }) => segment === 'missed');
   const course = worstOf('inbound', 'courseShare');
   const levels = measures.filter(
     (m) =>
@@ -140,7 +140,7 @@ export function approachStory(
       null
     );
   }
-  if (lastPart && !final) say('The final was not flown.', lastPart.from_s);
+  if (missed && !final) say('The final was not flown.', missed.from_s);
   const onFinal = worstOf('final', 'courseShare');
   if (final && onFinal) {
     const path = worstOf('final', 'pathShare');

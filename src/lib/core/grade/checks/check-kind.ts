@@ -70,5 +70,8 @@ export const BY_COURSE: readonly ChannelId[] = [
 /** What was required and either was done or was not. */
 export const metIf = (done: boolean) => (done ? ('met' as const) : ('not met' as const));
 
+/** A part of an approach that was over sooner was not flown but passed through: one was beyond it as it began. */
+export const FLOWN_FOR_S = 5;
+
 /** How long after a phase the transition it ends with is still looked for, s. */
 export const AFTER_PHASE_S = 40;

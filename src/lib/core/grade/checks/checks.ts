@@ -11,7 +11,7 @@ import type { Verdict } from '../../finding/verdict';
 import type { GradeElement } from '../../finding/grade-element';
 import { altimeter } from './altimeter';
 import { arc } from './arc';
-import type { CheckKind, CheckPlace, Told } from './check-kind';
+import { FLOWN_FOR_S, type CheckKind, type CheckPlace, type Told } from './check-kind';
 import { circle } from './circle';
 import { configuration } from './configuration';
 import { decision } from './decision';
@@ -100,16 +100,31 @@ const ABOUT_THE_BEGINNING: readonly Check['kind'][] = [
   'speed-first'
 ];
 
+/** Checks of a final, and of what comes of it. */
+const OF_A_FINAL: readonly Check['kind'][] = [
+  'path-start',
+  'step-down',
+  'stabilised',
+  'final-clock',
+  'minimum-set',
+  'decision',
+  'missed',
+  'threshold'
+];
+
 /** All checks whose phase was flown and that can be measured from what was recorded, in the order of the drill's phases. */
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill } = lesson;
   const changes = weatherChangesOf(flight);
+  const finals = spans.filter(({ phaseId }) => phaseById(drill, phaseId).segment === 'final');
+  const noFinal = finals.length > 0 && finals.at(-1)!.end_s - finals[0]!.start_s < FLOWN_FOR_S;
   const wayOf = ({ goal: { vertical } }: Phase) =>
     vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);
   const measure = (check: Check): CheckMeasure | null => {
     const phase = phaseById(drill, check.phase);
     const span = spans.find((s) => s.phaseId === check.phase);
     if (!span || lackingFor(flight, check).length > 0) return null;
+    if (noFinal && phase.segment !== 'inbound' && OF_A_FINAL.includes(check.kind)) return null;
     // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
     if (span.cut || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind))) return null;
     const blows = changes.filter(({ change }) => change.wind);
