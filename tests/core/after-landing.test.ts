@@ -61,6 +61,25 @@ describe('what is said first', () => {
     expect(titles(orderFindings([late, excursion('altitude_ft', 400, 430, 5)]))).toHaveLength(2);
     expect(HEADLINES).toBe(5);
   });
+
+  test('one act once: power that came late and the climb that came late of it, not those of another go-around', () => {
+    const power = (at_s: number) =>
+      finding('late-power', 'fault', 'power late', { moment_s: at_s }, '', { failed: true, worth: 20 });
+    const climb = finding(
+      'late-decision',
+      'fault',
+      'climb late',
+      { moment_s: 803, start_s: 803, end_s: 811 },
+      '',
+      {
+        channel: 'altitude_ft',
+        failed: true,
+        worth: 40
+      }
+    );
+    expect(titles(orderFindings([power(805), climb]))).toEqual(['climb late']);
+    expect(titles(orderFindings([climb, power(1900)]))).toEqual(['climb late', 'power late']);
+  });
 });
 
 describe('what was made harder on purpose', () => {

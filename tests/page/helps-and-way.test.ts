@@ -66,7 +66,7 @@ describe('with me', () => {
   });
 
   test.each([
-    ['in a test nobody speaks', { corridors: 'hidden' as const }, true],
+    ['in a test nobody speaks', { corridors: 'test' as const }, true],
     ['alone', {}, false]
   ])('%s: it does not stop', (_, changes, asked) => {
     const { helps, session, ran, follow } = trainer(changes);

@@ -49,6 +49,8 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
   'early-roll-out': 'heading_deg',
   'started-down-before-slowing': 'ias_kt'
 };
+/** One act, judged by what the hands did and by what came of it. */
+const ONE_ACT: readonly (readonly FindingKind[])[] = [['late-power', 'late-decision']];
 const FOLLOWS_WITHIN_S = 30;
 /** Of the shorter one's time, so much must be common for two to be one. */
 const COMMON_SHARE = 0.5;
@@ -83,6 +85,10 @@ function explains(cause: Finding, excursion: Finding): boolean {
 /** One deviation seen twice: of one family and at one time, or one the cause of the other. */
 function isSame(a: Finding, b: Finding): boolean {
   if (explains(a, b) || explains(b, a)) return true;
+  const oneAct = ONE_ACT.some(
+    (kinds) => a.kind !== b.kind && kinds.includes(a.kind) && kinds.includes(b.kind)
+  );
+  if (oneAct && Math.abs(a.moment_s - b.moment_s) <= FOLLOWS_WITHIN_S) return true;
   return familyOf(a) !== 'none' && familyOf(a) === familyOf(b) && together(a, b);
 }
 
