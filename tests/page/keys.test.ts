@@ -1,5 +1,5 @@
 import { aircraftById } from '$core/aircraft/catalogue';
-import type { RadioSettings } from '$core/radio/radio-settings';
+import { strangeRadios, type RadioSettings } from '$core/radio/radio-settings';
 import { PersonsHands } from '$lib/controls/hands.svelte';
 import { belongsToFocus, type Shortcut } from '$lib/ui/shortcuts.svelte';
 import { describe, expect, test, vi } from 'vitest';
@@ -21,14 +21,12 @@ const press = (keys: Shortcut[], key: string) => {
   one.run({} as KeyboardEvent);
 };
 const radios: RadioSettings = {
+  ...strangeRadios,
   nav1: { active_MHz: 110.3, standby_MHz: 113.4, course_deg: 2 },
-  nav2: { active_MHz: 115.8, standby_MHz: 108, course_deg: 355 },
-  adf: { active_kHz: 407, standby_kHz: 250 },
-  rnav: { legs: [], course_deg: null },
+  nav2: { ...strangeRadios.nav2, course_deg: 355 },
   source: 'nav1',
-  pointer: 'nav1',
-  listening: null
-} as unknown as RadioSettings;
+  pointer: 'nav1'
+};
 const tuned = (changes: Partial<RadioSettings> = {}) => {
   const hands = new PersonsHands(aircraftById('sandling-160'));
   hands.radios = { ...radios, ...changes };

@@ -181,7 +181,7 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
     ids.push(id);
     sheet.configured ??= id;
     if (!last && lose_ft > SAME_FT)
-      sheet.steps.push({ level: id, altitude_ft: target_ft, fix: reference.fix });
+      sheet.steps.push({ level: id, altitude_ft: lowest_ft, fix: reference.fix });
   });
   const circled =
     flown.goesOn && flown.circle
