@@ -4,7 +4,16 @@ import { defineConfig } from 'vite';
 
 /** The browser never validates by schema: what only builds one is left out of its scripts. */
 const treeshake = {
-  manualPureFunctions: ['Type', 'oneOf', 'numberIn', 'objectSharing', 'frequencyIn', 'does', 'letters'],
+  manualPureFunctions: [
+    'Type',
+    'oneOf',
+    'orNone',
+    'numberIn',
+    'objectSharing',
+    'frequencyIn',
+    'does',
+    'letters'
+  ],
   moduleSideEffects: [{ test: /node_modules.@sinclair.typebox|src.lib.core/, sideEffects: false }]
 };
 

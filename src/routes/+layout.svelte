@@ -5,7 +5,7 @@
   import Binder from '$lib/ui/Binder.svelte';
   import KeyHelp from '$lib/ui/KeyHelp.svelte';
   import RefusedFlights from '$lib/ui/RefusedFlights.svelte';
-  import { outboxOf, type FlightOutbox } from '$lib/worker/flight-outbox.svelte';
+  import type { FlightOutbox } from '$lib/worker/flight-outbox.svelte';
   import { tinykeys } from 'tinykeys';
   import type { LayoutData } from './$types';
 
@@ -14,9 +14,14 @@
   $effect(() => {
     const id = data.me?.id;
     if (!id) return;
+    let gone = false;
     // What an earlier visit left unsent goes first, from whatever page is open.
-    outbox = outboxOf(id);
-    void outbox.send();
+    void import('$lib/worker/flight-outbox.svelte').then(({ outboxOf }) => {
+      if (gone) return;
+      outbox = outboxOf(id);
+      void outbox.send();
+    });
+    return () => (gone = true);
   });
 
   let palette = $state(false);

@@ -1,5 +1,6 @@
 import { approachById } from '$core/procedure/approach/approach-catalogue';
 import type { Approach } from '$core/procedure/approach/approach';
+import { approachInMaking } from '$core/procedure/approach/briefed-approach';
 import { worldById } from '$core/radio/world-catalogue';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -7,7 +8,11 @@ import { ApproachDraft } from '../../src/routes/charts/edit/draft.svelte';
 
 const world = worldById('vesterlund');
 const text = (approach: Approach) => JSON.stringify(approach);
-const fresh = () => new ApproachDraft(world, approachById('xvlb-ils-24'));
+const fresh = () => {
+  const draft: ApproachDraft = new ApproachDraft(approachById('xvlb-ils-24'), () => made(draft));
+  return draft;
+};
+const made = (draft: ApproachDraft) => approachInMaking(world, draft.approach);
 
 describe('an approach while it is typed in', () => {
   test('any changes are taken back one by one to where it began, and put back to where it was', () => {
@@ -72,7 +77,8 @@ describe('an approach while it is typed in', () => {
   test('what is wrong stands at its place while it is, and what cannot be drawn is not drawn', () => {
     const draft = fresh();
     expect(draft.problems.filter(({ severity }) => severity === 'wrong')).toEqual([]);
-    expect([draft.picture, draft.card].every((one) => one !== null)).toBe(true);
+    const drawn = () => [made(draft).picture, made(draft).card].map((one) => one !== null);
+    expect(drawn()).toEqual([true, true]);
     const legs = draft.approach.final;
     const kept = JSON.stringify(legs);
     const leg = legs.find((one) => 'fix' in one && one.fix !== undefined) as { fix: string };
@@ -84,10 +90,10 @@ describe('an approach while it is typed in', () => {
         .map(({ message }) => message)
         .join(' ')
     ).toContain('NOWHERE');
-    expect([draft.picture, draft.card]).toEqual([null, null]);
+    expect(drawn()).toEqual([false, false]);
     leg.fix = fix;
     expect(draft.at('final')).toEqual([]);
-    expect(draft.card).not.toBeNull();
+    expect(drawn()).toEqual([true, true]);
     // The catalogue's own is untouched by any of it.
     draft.approach.final.splice(0, 1);
     expect(JSON.stringify(approachById('xvlb-ils-24').final)).toBe(kept);

@@ -1,13 +1,11 @@
 <script lang="ts">
   import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
-  import { briefItems } from '$core/procedure/approach/card-words';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
   /** The approach of a lesson as its card briefs it, on the lesson's own day. */
   let { chart }: { chart: ApproachChart } = $props();
-  const { approach, day, card, picture } = $derived(chart);
-  const items = $derived(briefItems(approach, card, day));
+  const { approach, card, items, picture } = $derived(chart);
 </script>
 
 <div class="grid gap-3 sm:grid-cols-2 print:grid-cols-2">

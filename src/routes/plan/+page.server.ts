@@ -4,6 +4,8 @@ import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-approach';
 import { sensiblePlan } from '$core/drill/sensible-plan';
+import { placeOfWorld } from '$core/drill/lesson-place';
+import { planInMaking, type SchoolShelf } from '$core/flight/plan-in-making';
 import { trainingAreas } from '$core/earth/training-area';
 import { Rejection } from '$core/measure/rejection';
 import { drillCatalogue } from '$core/drill/catalogue/catalogue';
@@ -31,15 +33,8 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   const last = lessons[0] ?? null;
   const chosen = await chosenApproach(identity, url);
   const mended = (await mending(identity, url)) ?? (await after(identity, url));
-  return {
-    alone,
-    students,
-    studentId,
-    chosen: student,
-    changed: changed ? { id: changed.id, number: changed.number, note: changed.note } : null,
-    last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
-    mended: mended?.why ?? null,
-    start: ofNoGuidedLesson(
+  const start: LessonPlan = {
+    ...ofNoGuidedLesson(
       chosen
         ? withApproach(changed?.plan ?? last?.plan, chosen)
         : (changed?.plan ??
@@ -48,15 +43,32 @@ export const load: PageServerLoad = async ({ locals, url }) => {
             last?.plan ??
             sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!))
     ),
+    seed: 1 + Math.floor(Math.random() * 1_000_000)
+  };
+  const school: SchoolShelf = {
+    drills: (await schoolDrills(identity)).map(({ body }) => body),
+    profiles: await usableProfiles(identity)
+  };
+  return {
+    alone,
+    students,
+    studentId,
+    chosen: student,
+    changed: changed ? { id: changed.id, number: changed.number, note: changed.note } : null,
+    last: last ? { number: last.number, plan: last.plan, verdict: last.lastVerdict } : null,
+    mended: mended?.why ?? null,
+    start,
+    making: planInMaking(start, school),
     approach: chosen?.approach.id ?? null,
     approaches: await approachNames(identity),
-    ownDrills: (await schoolDrills(identity)).map(({ body }) => body),
-    profiles: await usableProfiles(identity),
-    worlds: (await schoolWorlds(identity))
+    school,
+    drills: [...drillCatalogue, ...school.drills].map(({ id, name, family }) => ({ id, name, family })),
+    airplanes: aircraftCatalogue.map(({ id, name }) => ({ id, name })),
+    places: (await schoolWorlds(identity))
       .map(({ body }) => body)
-      .filter((w) => w.stations.length + w.runways.length > 0),
-    newLessonId: randomUUID(),
-    newSeed: 1 + Math.floor(Math.random() * 1_000_000)
+      .filter((w) => w.stations.length + w.runways.length > 0)
+      .map((world) => placeOfWorld(world, new Date())),
+    newLessonId: randomUUID()
   };
 };
 

@@ -1,19 +1,11 @@
 <script lang="ts">
-  import { completedPlan } from '$core/drill/completed-plan';
   import { enhance } from '$app/forms';
   import { goto } from '$app/navigation';
   import { navigating } from '$app/state';
-  import { untrack } from 'svelte';
-  import { aircraftById } from '$core/aircraft/catalogue';
-  import { approachDrill, isApproach } from '$core/drill/approach/approach-drill';
-  import { plannedApproach, planForApproach } from '$core/drill/approach/plan-for-approach';
-  import { drillCatalogue } from '$core/drill/catalogue/catalogue';
-  import { figuresOf } from '$core/drill/lesson-figures';
+  import { onMount, untrack } from 'svelte';
   import type { LessonPlan } from '$core/drill/lesson-plan';
-  import { problemsOf } from '$core/drill/plan-check';
-  import { sensiblePlan } from '$core/drill/sensible-plan';
-  import { Rejection } from '$core/measure/rejection';
-  import { lessonBrief } from '$core/flight/lesson-brief';
+  import type { PlanChange } from '$core/drill/plan-change';
+  import { withChange } from '$core/drill/with-change';
   import BriefSheet from '$lib/draw/BriefSheet.svelte';
   import { button } from '$lib/ui/button';
   import { draftOf, dropDraft, keepDraft } from '$lib/ui/draft';
@@ -21,9 +13,8 @@
   import { input } from '$lib/ui/input';
   import NumberField from '$lib/ui/NumberField.svelte';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
+  import { Reckoner } from '$lib/worker/reckoner.svelte';
   import type { ActionData, PageData } from './$types';
-  import { areaOf, worldOf } from '$core/drill/lesson-place';
-  import { lessonNavigation } from '$core/drill/lesson-navigation';
   import CannotBeFlown from './CannotBeFlown.svelte';
   import AirFields from './AirFields.svelte';
   import ApproachFields from './ApproachFields.svelte';
@@ -35,7 +26,7 @@
 
   let { data, form }: { data: PageData; form: ActionData } = $props();
 
-  let plan = $state<LessonPlan>(untrack(() => ({ ...data.start, seed: data.newSeed })));
+  let plan = $state<LessonPlan>(untrack(() => data.start));
   let touchedSince = $state(0);
   /** What is changed before the chosen student's last lesson has come would be lost to it. */
   const fetching = $derived(navigating.to !== null);
@@ -52,7 +43,8 @@
     untrack(() => {
       const draft = draftOf<{ plan: LessonPlan; note: string }>(name);
       draftFound = draft !== null;
-      plan = draft?.plan ?? { ...data.start, seed: data.newSeed };
+      plan = draft?.plan ?? data.start;
+      reckoner.answer = data.making;
       note = draft?.note ?? data.changed?.note ?? '';
       opened = asText();
     });
@@ -69,7 +61,7 @@
   function startOver() {
     dropDraft(draftName);
     draftFound = false;
-    plan = { ...data.start, seed: data.newSeed };
+    plan = data.start;
     note = data.changed?.note ?? '';
     opened = asText();
   }
@@ -82,55 +74,35 @@
         : 'Plan a lesson'
   );
   const submit = $derived(data.changed ? 'Save the change' : data.alone ? 'Fly this' : 'Plan this lesson');
-  const aircraft = $derived(aircraftById(plan.aircraft));
-  const drills = $derived([...drillCatalogue, ...data.ownDrills]);
-  const drillFile = $derived(
-    isApproach(plan)
-      ? approachDrill(plan.approach)
-      : (drills.find((drill) => drill.id === plan.drill) ?? drillCatalogue[0]!)
+  /** Worked out where the page was made, then off this thread as it is typed. */
+  const reckoner = new Reckoner<'plan'>(untrack(() => data.making));
+  const making = $derived(reckoner.answer);
+  const { problems, brief } = $derived(making);
+  onMount(() => reckoner.whileShown());
+  $effect(() =>
+    reckoner.ask({ kind: 'plan', plan: $state.snapshot(plan) as LessonPlan, school: data.school })
   );
-  /** As the server will complete it: a school's own drill and profile are part of the plan. */
-  const whole = $derived(completedPlan(plan, { drills: data.ownDrills, profiles: data.profiles }));
-  const empty = $derived(
-    Object.entries({
-      ...plan,
-      ...Object.fromEntries(Object.entries(plan.figures).map(([id, value]) => [`figures.${id}`, value]))
-    }).flatMap(([field, value]) =>
-      !['cloudBase_ft', 'ownDrill', 'ownTolerance', 'scan', 'approach'].includes(field) &&
-      (value === null || value === undefined || Number.isNaN(value))
-        ? [{ field, message: 'A number is needed here.' }]
-        : []
-    )
-  );
-  const problems = $derived(empty.length > 0 ? empty : problemsOf(whole));
+
+  /** A choice that takes other fields with it; what is typed meanwhile stays. */
+  async function change(change: PlanChange) {
+    const before = $state.snapshot(plan) as LessonPlan;
+    try {
+      const after = await reckoner.change({ plan: before, change, ownDrills: data.school.drills });
+      plan = withChange($state.snapshot(plan) as LessonPlan, before, after);
+    } catch (error) {
+      reckoner.failure = (error as Error).message;
+    }
+  }
+
   const refused = $derived(
     form && 'field' in form && touchedSince === 0 ? { field: form.field, message: form.message } : null
   );
-  const brief = $derived(problems.length > 0 ? null : lessonBrief(whole));
   const ready = $derived(brief !== null && !('kind' in brief.briefing) && data.studentId !== null);
 
   function problem(field: string): string | null {
     return (
       problems.find((p) => p.field === field)?.message ?? (refused?.field === field ? refused.message : null)
     );
-  }
-
-  /** What a figure is unless the plan says otherwise; null while the plan is not whole. */
-  function usualOf(id: string): number | null {
-    try {
-      const area = areaOf(plan);
-      return figuresOf(
-        drillFile,
-        { ...whole, figures: {} },
-        aircraft,
-        area,
-        lessonNavigation(drillFile, whole, worldOf(plan), area.variation_deg)
-      )({ figure: id }, id);
-    } catch (error) {
-      if (!(error instanceof Rejection)) throw error;
-      // An own drill that names no such figure says so itself, among the problems.
-      return null;
-    }
   }
 
   /** The address that plans an approach, for whom or in place of which lesson it was being planned. */
@@ -140,18 +112,8 @@
       ...(data.changed ? { lesson: data.changed.id } : student ? { student } : {})
     });
 
-  useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: sensible }]);
-
-  function sensible() {
-    const fresh = { ...sensiblePlan(aircraft, areaOf(plan), plan.drill), seed: plan.seed };
-    const { approach } = plan;
-    plan = approach
-      ? planForApproach(fresh, aircraft, worldOf(plan), {
-          ...plannedApproach(approach.approach, aircraft),
-          transition: approach.transition
-        })
-      : fresh;
-  }
+  const ownFigures = () => change({ kind: 'own figures' });
+  useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: () => void ownFigures() }]);
 </script>
 
 <svelte:head><title>{title} · Hanza</title></svelte:head>
@@ -181,7 +143,7 @@
     </p>
   </div>
   <div class="flex gap-2">
-    <button type="button" class={button.plain} disabled={fetching} onclick={sensible}
+    <button type="button" class={button.plain} disabled={fetching} onclick={ownFigures}
       >The airplane’s own figures</button
     >
     <!-- The form's first button is what Enter in a field presses: nothing. -->
@@ -207,14 +169,15 @@
 >
   <input type="hidden" name="id" value={data.newLessonId} />
   <input type="hidden" name="changes" value={data.changed?.id ?? ''} />
-  <input type="hidden" name="plan" value={JSON.stringify(whole)} />
+  <input type="hidden" name="plan" value={JSON.stringify(plan)} />
   <div class="grid content-start gap-4">
     <WhoAndWhat
       bind:plan
-      {drills}
-      {drillFile}
-      worlds={data.worlds}
-      profiles={data.profiles}
+      drills={data.drills}
+      airplanes={data.airplanes}
+      places={data.places}
+      profiles={data.school.profiles}
+      groundElevation_ft={making.groundElevation_ft}
       students={data.students}
       studentId={navigating.to?.url.searchParams.get('student') ?? data.studentId ?? ''}
       studentName={data.chosen?.name}
@@ -227,6 +190,7 @@
           noScroll: true
         })}
       onapproach={(id) => goto(`/plan?${asking(id)}`, { keepFocus: true, noScroll: true })}
+      onchange={change}
       {problem}
     />
 
@@ -235,17 +199,23 @@
         <legend class="mb-1 font-bold">Begin</legend>
         {@render number('Altitude', 'startAltitude_ft', 'ft', 100)}
         {@render number('Speed', 'startSpeed_kt', 'kt', 5)}
-        {#if !drillFile.navigation}{@render number('Heading', 'heading_deg', '°', 5)}{/if}
+        {#if !making.drill.byRadio}{@render number('Heading', 'heading_deg', '°', 5)}{/if}
       </fieldset>
 
-      <FigureFields bind:plan {drillFile} {usualOf} {problem} />
+      <FigureFields bind:plan {making} {problem} />
       {#if plan.approach}
-        <ApproachFields bind:plan asked={plan.approach} {problem} />
-      {:else}
-        <NavigationFields bind:plan {drillFile} {problem} />
+        <ApproachFields
+          bind:plan
+          asked={plan.approach}
+          circles={making.circles}
+          onwayin={(transition) => change({ kind: 'way in', transition })}
+          {problem}
+        />
+      {:else if making.radio}
+        <NavigationFields bind:plan radio={making.radio} {problem} />
       {/if}
       <AirFields bind:plan {problem} />
-      <PanelFields bind:plan coveredByDrill={drillFile.covers} />
+      <PanelFields bind:plan coveredByDrill={making.drill.covers} />
       <ScanFields bind:plan {problem} />
       {#if !data.alone}
         <Field label="Note to the student" name="note" problem={problem('note')}>
@@ -272,6 +242,7 @@
           impossible={brief && 'kind' in brief.briefing ? brief.briefing.explanation : null}
         />
       {/if}
+      {#if reckoner.failure}<p class="mt-3 text-[13px] text-hard" role="alert">{reckoner.failure}</p>{/if}
       {#if refused && !problems.some((p) => p.field === refused.field)}
         <p class="mt-3 text-[13px] text-hard" role="alert">{refused.message}</p>
       {/if}

@@ -1,12 +1,8 @@
 <script lang="ts">
   import { precipitations } from '$core/air/precipitation';
-  import { aircraftById } from '$core/aircraft/catalogue';
-  import { circlesOf } from '$core/drill/approach/circle';
   import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
-  import { planForApproach } from '$core/drill/approach/plan-for-approach';
   import { kindsWithPath } from '$core/procedure/approach/approach';
-  import { worldOf } from '$core/drill/lesson-place';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
@@ -15,18 +11,22 @@
   let {
     plan = $bindable(),
     asked,
+    circles,
+    onwayin,
     problem
   }: {
     plan: LessonPlan;
     asked: ApproachPlan;
+    /** Where the approach leads to no runway, one is circled to. */
+    circles: readonly NonNullable<ApproachPlan['circle']>[];
+    /** Another way in takes place, height and heading with it. */
+    onwayin: (transition: string | null) => void;
     problem: (field: string) => string | null;
   } = $props();
 
   const approach = $derived(asked.approach);
   const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
-  /** Where the approach leads to no runway, one is circled to. */
-  const circles = $derived(circlesOf(worldOf(plan), approach));
   const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
   /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
   const comesFrom = $derived.by(() => {
@@ -57,11 +57,6 @@
     const { runway, turn } = asked.circle!;
     set({ circle: { runway, turn, ...(lost === '' ? {} : { lost }) } });
   }
-
-  function chooseTransition(id: string) {
-    const change = { ...asked, transition: id === '' ? null : id };
-    plan = planForApproach(plan, aircraftById(plan.aircraft), worldOf(plan), change);
-  }
 </script>
 
 {#snippet upper(what: string, key: 'base_ft' | 'top_ft')}
@@ -82,7 +77,7 @@
     label="Way in"
     name="approach.transition"
     problem={problem('transition') ?? problem('approach')}
-    bind:value={() => asked.transition ?? '', chooseTransition}
+    bind:value={() => asked.transition ?? '', (id) => onwayin(id === '' ? null : id)}
     choices={[...approach.transitions.map(({ id, name }) => [id, name] as const), ['', 'vectors to final']]}
   />
   <NumberField

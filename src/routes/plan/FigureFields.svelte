@@ -1,42 +1,39 @@
 <script lang="ts">
-  import { aircraftById } from '$core/aircraft/catalogue';
-  import type { DrillFile } from '$core/drill/drill-file';
   import { figureAsked, type LessonPlan } from '$core/drill/lesson-plan';
+  import type { PlanInMaking } from '$core/flight/plan-in-making';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
 
   /** The figures a drill is flown to: its own usual ones until the plan says otherwise. */
   let {
     plan = $bindable(),
-    drillFile,
-    usualOf,
+    making,
     problem
   }: {
     plan: LessonPlan;
-    drillFile: DrillFile;
-    usualOf: (id: string) => number | null;
+    making: PlanInMaking;
     problem: (field: string) => string | null;
   } = $props();
 
-  const flaps = $derived(aircraftById(plan.aircraft).flaps.positions_deg);
+  const { drill, usual, flaps_deg } = $derived(making);
   const set = (id: string, value: number | null) =>
     // An empty field stays empty, so that it is said to be.
     (plan.figures = { ...plan.figures, [id]: value as number });
 </script>
 
-{#if drillFile.figures.length > 0}
+{#if drill.figures.length > 0}
   <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-    <legend class="mb-1 font-bold">{drillFile.name}</legend>
-    {#each drillFile.figures as { id, name, unit, step } (id)}
+    <legend class="mb-1 font-bold">{drill.name}</legend>
+    {#each drill.figures as { id, name, unit, step } (id)}
       {@const field = `figures.${id}`}
       {#if id === 'flaps_deg'}
         <ChoiceField
           label={name}
           name={field}
           problem={problem(field)}
-          choices={flaps.map((position) => [String(position), `${position}°`])}
+          choices={flaps_deg.map((position) => [String(position), `${position}°`])}
           bind:value={
-            () => String(figureAsked(plan, id) ?? usualOf(id) ?? 0), (position) => set(id, Number(position))
+            () => String(figureAsked(plan, id) ?? usual[id] ?? 0), (position) => set(id, Number(position))
           }
         />
       {:else}
@@ -46,7 +43,7 @@
           {unit}
           {step}
           problem={problem(field)}
-          bind:value={() => figureAsked(plan, id) ?? usualOf(id), (value) => set(id, value)}
+          bind:value={() => figureAsked(plan, id) ?? usual[id] ?? null, (value) => set(id, value)}
         />
       {/if}
     {/each}

@@ -1,10 +1,7 @@
 <script lang="ts">
-  import type { DrillFile } from '$core/drill/drill-file';
-  import { usualNavigation } from '$core/drill/lesson-navigation';
-  import { fixesFor, servingStation } from '$core/drill/reference';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import type { NavigationPlan } from '$core/drill/navigation-plan';
-  import { worldOf } from '$core/drill/lesson-place';
+  import type { RadioChoices } from '$core/flight/plan-in-making';
   import { radioErrorKinds, type RadioError } from '$core/radio/radio-error';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
@@ -12,20 +9,16 @@
   /** Where a drill by radio is flown, which way round, how the radios are found, and what goes wrong with them. */
   let {
     plan = $bindable(),
-    drillFile,
+    radio,
     problem
-  }: { plan: LessonPlan; drillFile: DrillFile; problem: (field: string) => string | null } = $props();
+  }: { plan: LessonPlan; radio: RadioChoices; problem: (field: string) => string | null } = $props();
 
-  const world = $derived(worldOf(plan));
-  const fixes = $derived(drillFile.navigation ? fixesFor(world, drillFile.navigation.by) : []);
-  const now = $derived(plan.navigation ?? usualNavigation(drillFile, world));
-  const set = (change: Partial<NavigationPlan>) => now && (plan.navigation = { ...now, ...change });
+  const { fixes, stations } = $derived(radio);
+  // What was just chosen stands in the plan before it has been worked out.
+  const now = $derived(plan.navigation ?? radio.now);
+  const set = (change: Partial<NavigationPlan>) => (plan.navigation = { ...now, ...change });
   const others = $derived(
-    (drillFile.navigation?.others ?? []).map((other) => ({
-      ...other,
-      fixes: fixesFor(world, other.by),
-      now: now!.others?.[other.id] ?? usualNavigation(drillFile, world)!.others![other.id]!
-    }))
+    radio.others.map((other) => ({ ...other, now: now.others?.[other.id] ?? other.now }))
   );
   const setOther = (id: string, change: { fix?: string; turn?: 'right' | 'left' }) => {
     const chosen = Object.fromEntries(others.map((other) => [other.id, other.now]));
@@ -40,82 +33,77 @@
     ['right', 'right, clockwise'],
     ['left', 'left, counter-clockwise']
   ] as const;
-  const first = $derived(now?.errors[0] ?? null);
+  const first = $derived(now.errors[0] ?? null);
   function setError(change: Partial<RadioError> | null) {
-    if (!now) return;
-    // What goes wrong elsewhere is not noticed; a waypoint by its place alone has no station.
-    const serving = world.stations.find(({ id }) => id === servingStation(world, now.fix));
-    const station = first?.station ?? (serving ?? world.stations[0]!).id;
+    const station = first?.station ?? radio.serving;
     set({ errors: change === null ? [] : [{ kind: 'off the air', at_s: 60, ...first, station, ...change }] });
   }
 </script>
 
-{#if now}
-  <fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
-    <legend class="mb-1 font-bold">Radio</legend>
+<fieldset class="grid grid-cols-3 gap-x-5 gap-y-3">
+  <legend class="mb-1 font-bold">Radio</legend>
+  <ChoiceField
+    label="Fix"
+    name="navigation.fix"
+    problem={problem('navigation.fix')}
+    bind:value={() => now.fix, (fix) => set({ fix })}
+    choices={withAsked(fixes, now.fix)}
+  />
+  <ChoiceField
+    label="Turns, way round"
+    name="navigation.turn"
+    problem={problem('navigation.turn')}
+    bind:value={() => now.turn, (turn) => set({ turn })}
+    choices={TURNS}
+  />
+  <ChoiceField
+    label="Radios"
+    name="navigation.radios"
+    problem={problem('navigation.radios')}
+    bind:value={() => now.radios, (radios) => set({ radios })}
+    choices={[
+      ['ready', 'set and identified'],
+      ['cold', 'to be set up']
+    ]}
+  />
+  {#each others as { id, name, fixes: there, now: chosen } (id)}
     <ChoiceField
-      label="Fix"
-      name="navigation.fix"
-      problem={problem('navigation.fix')}
-      bind:value={() => now.fix, (fix) => set({ fix })}
-      choices={withAsked(fixes, now.fix)}
+      label="{name}: fix"
+      name="navigation.others.{id}.fix"
+      problem={problem(`navigation.others.${id}.fix`)}
+      bind:value={() => chosen.fix, (fix) => setOther(id, { fix })}
+      choices={withAsked(there, chosen.fix)}
     />
     <ChoiceField
-      label="Turns, way round"
-      name="navigation.turn"
-      problem={problem('navigation.turn')}
-      bind:value={() => now.turn, (turn) => set({ turn })}
-      choices={TURNS}
+      label="{name}: turns"
+      name="navigation.others.{id}.turn"
+      bind:value={() => chosen.turn, (turn) => setOther(id, { turn })}
+      choices={['right', 'left']}
     />
-    <ChoiceField
-      label="Radios"
-      name="navigation.radios"
-      problem={problem('navigation.radios')}
-      bind:value={() => now.radios, (radios) => set({ radios })}
-      choices={[
-        ['ready', 'set and identified'],
-        ['cold', 'to be set up']
-      ]}
-    />
-    {#each others as { id, name, fixes: there, now: chosen } (id)}
+  {/each}
+  <ChoiceField
+    label="What goes wrong"
+    name="navigation.errors"
+    problem={problem('navigation.errors')}
+    bind:value={() => first?.kind ?? '', (kind) => setError(kind === '' ? null : { kind })}
+    choices={[['', 'nothing'], ...radioErrorKinds]}
+  />
+  {#if first}
+    {#if first.kind !== 'stuck needle'}
       <ChoiceField
-        label="{name}: fix"
-        name="navigation.others.{id}.fix"
-        problem={problem(`navigation.others.${id}.fix`)}
-        bind:value={() => chosen.fix, (fix) => setOther(id, { fix })}
-        choices={withAsked(there, chosen.fix)}
-      />
-      <ChoiceField
-        label="{name}: turns"
-        name="navigation.others.{id}.turn"
-        bind:value={() => chosen.turn, (turn) => setOther(id, { turn })}
-        choices={['right', 'left']}
-      />
-    {/each}
-    <ChoiceField
-      label="What goes wrong"
-      name="navigation.errors"
-      problem={problem('navigation.errors')}
-      bind:value={() => first?.kind ?? '', (kind) => setError(kind === '' ? null : { kind })}
-      choices={[['', 'nothing'], ...radioErrorKinds]}
-    />
-    {#if first}
-      {#if first.kind !== 'stuck needle'}
-        <ChoiceField
-          label="with"
-          name="navigation.station"
-          bind:value={() => first.station, (station) => setError({ station })}
-          choices={world.stations.filter((s) => s.kind !== 'marker').map(({ id }) => [id, id])}
-        />
-      {/if}
-      <NumberField
-        label="after"
-        name="navigation.at"
-        unit="s"
-        min={0}
-        step={10}
-        bind:value={() => first.at_s, (seconds) => setError({ at_s: Math.max(0, seconds ?? 0) })}
+        label="with"
+        name="navigation.station"
+        bind:value={() => first.station, (station) => setError({ station })}
+        choices={stations}
       />
     {/if}
-  </fieldset>
-{/if}
+    <NumberField
+      label="after"
+      name="navigation.at"
+      unit="s"
+      min={0}
+      step={10}
+      bind:value={() => first.at_s, (seconds) => setError({ at_s: Math.max(0, seconds ?? 0) })}
+    />
+  {/if}
+</fieldset>

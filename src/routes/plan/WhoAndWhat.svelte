@@ -1,10 +1,6 @@
 <script lang="ts">
-  import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
-  import type { DrillFile } from '$core/drill/drill-file';
-  import { areaOf, placeOfWorld } from '$core/drill/lesson-place';
   import type { LessonPlan } from '$core/drill/lesson-plan';
-  import { plainDay } from '$core/procedure/approach/approach-card';
-  import { sensiblePlan } from '$core/drill/sensible-plan';
+  import type { PlanChange } from '$core/drill/plan-change';
   import { trainingAreas } from '$core/earth/training-area';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { PageData } from './$types';
@@ -13,8 +9,9 @@
   let {
     plan = $bindable(),
     drills,
-    drillFile,
-    worlds,
+    airplanes,
+    places,
+    groundElevation_ft,
     profiles,
     students,
     studentId,
@@ -24,13 +21,16 @@
     approaches,
     onstudent,
     onapproach,
+    onchange,
     problem
   }: {
     plan: LessonPlan;
-    drills: readonly DrillFile[];
-    drillFile: DrillFile;
-    worlds: PageData['worlds'];
-    profiles: PageData['profiles'];
+    drills: PageData['drills'];
+    airplanes: PageData['airplanes'];
+    /** The school's own worlds, as they are today. */
+    places: PageData['places'];
+    groundElevation_ft: number;
+    profiles: PageData['school']['profiles'];
     students: PageData['students'];
     studentId: string;
     studentName: string | undefined;
@@ -42,10 +42,11 @@
     /** Approaches that can be flown, and that one is chosen. */
     approaches: PageData['approaches'];
     onapproach: (id: string) => void;
+    /** A choice that takes other fields with it. */
+    onchange: (change: PlanChange) => void;
     problem: (field: string) => string | null;
   } = $props();
 
-  const aircraft = $derived(aircraftById(plan.aircraft));
   const families = $derived([...new Set(drills.map((drill) => drill.family))]);
 
   const BY_APPROACH = 'approach:';
@@ -69,38 +70,20 @@
       onapproach(id.slice(BY_APPROACH.length));
       return;
     }
-    const { navigation: _, approach: __, ...rest } = plan;
-    const file = drills.find((drill) => drill.id === id);
-    const fresh = sensiblePlan(aircraft, areaOf(plan), id);
-    // By radio it is flown at a speed of its own.
-    const changes = (file?.navigation === undefined) !== (drillFile.navigation === undefined);
-    const startSpeed_kt = changes ? fresh.startSpeed_kt : plan.startSpeed_kt;
-    plan = { ...rest, drill: id, figures: {}, startSpeed_kt };
+    onchange({ kind: 'drill', id });
   }
   /** The school's own worlds, and the one this plan was made with. */
-  const places = $derived.by(() => {
-    const today = worlds.map((world) => placeOfWorld(world, new Date()));
+  const own = $derived.by(() => {
     const { ownPlace } = plan;
-    return ownPlace && !today.some(({ area }) => area.id === ownPlace.area.id) ? [...today, ownPlace] : today;
+    return ownPlace && !places.some(({ area }) => area.id === ownPlace.area.id)
+      ? [...places, ownPlace]
+      : places;
   });
 
   function chooseArea(id: string) {
     const { ownPlace: _, navigation: __, ...rest } = plan;
-    const place = places.find(({ area }) => area.id === id);
+    const place = own.find(({ area }) => area.id === id);
     plan = { ...rest, area: id, ...(place ? { ownPlace: place } : {}) };
-  }
-  function chooseAircraft(id: string) {
-    const fresh = sensiblePlan(aircraftById(id), areaOf(plan), plan.approach ? 'vor-tracking' : plan.drill);
-    const { approach } = plan;
-    plan = {
-      ...plan,
-      aircraft: id,
-      figures: {},
-      startSpeed_kt: fresh.startSpeed_kt,
-      ...(approach
-        ? { approach: { ...approach, speed_kt: plainDay(approach.approach, aircraftById(id)).speed_kt } }
-        : {})
-    };
   }
 </script>
 
@@ -139,20 +122,18 @@
       label="Airplane"
       name="aircraft"
       problem={problem('aircraft')}
-      bind:value={() => plan.aircraft, chooseAircraft}
-      choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
+      bind:value={() => plan.aircraft, (id) => onchange({ kind: 'aircraft', id })}
+      choices={airplanes.map(({ id, name }) => [id, name])}
     />
     <ChoiceField
       label="Where"
       name="area"
       problem={problem('area')}
-      hint={areaOf(plan).groundElevation_ft > 0
-        ? `ground up to ${areaOf(plan).groundElevation_ft} ft`
-        : 'over the sea'}
+      hint={groundElevation_ft > 0 ? `ground up to ${groundElevation_ft} ft` : 'over the sea'}
       bind:value={() => plan.area, chooseArea}
       choices={[
         ...trainingAreas.map(({ id, name }) => [id, name] as const),
-        ...places.map(({ area }) => [area.id, area.name, 'the school’s own worlds'] as const)
+        ...own.map(({ area }) => [area.id, area.name, 'the school’s own worlds'] as const)
       ]}
     />
     <ChoiceField

@@ -1,7 +1,6 @@
 import type { ApproachChart } from '../drill/approach/chart-of-plan';
 import { lowered } from '../measure/capital';
 import { briefOnPanel } from '../procedure/approach/brief-on-panel';
-import { briefItems } from '../procedure/approach/card-words';
 import type { Flight } from './flight';
 import { bugsAt } from './flight-bugs';
 
@@ -17,12 +16,12 @@ export function briefingDone(flight: Flight, chart: ApproachChart, until_s: numb
     event.kind === 'briefed' && event.time_s <= until_s ? [event.detail] : []
   );
   if (said.length === 0) return null;
-  const { approach, card, day } = chart;
+  const { approach, card, items } = chart;
   const set = flight.events.findLast((event) => event.kind === 'radio' && event.time_s <= until_s);
   const onPanel =
     set?.kind === 'radio' ? briefOnPanel(approach, card, set.radios, bugsAt(flight, until_s)) : {};
   const result: BriefingDone = { done: [], left: [] };
-  for (const { id, title } of briefItems(approach, card, day))
+  for (const { id, title } of items)
     ((onPanel[id] ?? said.includes(id)) ? result.done : result.left).push(lowered(title));
   return result;
 }

@@ -1,8 +1,4 @@
 <script lang="ts">
-  import { approachProblems } from '$core/procedure/approach/approach-check';
-  import type { ApproachCard } from '$core/procedure/approach/approach-card';
-  import { approachPicture } from '$core/procedure/approach/approach-picture';
-  import { briefItems } from '$core/procedure/approach/card-words';
   import { heading, signedFigure } from '$core/measure/figure';
   import { hush, speak } from '$lib/controls/speech';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
@@ -11,7 +7,8 @@
   import { saveJson } from '$lib/ui/save-file';
   import { useShortcuts } from '$lib/ui/shortcuts.svelte';
   import Tick from '$lib/ui/Tick.svelte';
-  import { onDestroy } from 'svelte';
+  import { Reckoner } from '$lib/worker/reckoner.svelte';
+  import { onDestroy, onMount, untrack } from 'svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import { BriefedDay } from './approach-day.svelte';
   import CardTables from './CardTables.svelte';
@@ -20,12 +17,15 @@
 
   let { data }: { data: PageData } = $props();
   const { approach, world } = $derived(data);
-  const briefed = $derived(new BriefedDay(world, approach));
-  const card = $derived<ApproachCard | null>('problem' in briefed.card ? null : briefed.card);
-  const items = $derived(card ? briefItems(approach, card, briefed.day) : []);
-  const picture = $derived(
-    approachPicture(world, approach, briefed.day.transition, card?.tas_kt ?? briefed.speed_kt)
-  );
+  const briefed = $derived(new BriefedDay(approach, data.days));
+  const reckoner = new Reckoner<'brief'>(untrack(() => data.briefed));
+  const { card, problem, items, picture } = $derived(reckoner.answer);
+  onMount(() => reckoner.whileShown());
+  // Another approach comes with its own first answer.
+  $effect.pre(() => {
+    reckoner.answer = data.briefed;
+  });
+  $effect(() => reckoner.ask({ kind: 'brief', world, approach, day: $state.snapshot(briefed.day) }));
   const runway = $derived(
     world.runways.find((r) => r.airport === approach.airport && r.name === approach.runway) ?? null
   );
@@ -36,7 +36,6 @@
   const flyAt = $derived(
     `/plan?${new URLSearchParams({ approach: approach.id, ...(briefed.day.transition ? { by: briefed.day.transition } : {}) })}`
   );
-  const doubts = $derived(approachProblems(world, approach));
   const done = new SvelteSet<string>();
 
   function readOut() {
@@ -85,7 +84,7 @@
   </div>
 </header>
 
-{#each doubts as doubt (doubt.field + doubt.message)}
+{#each data.doubts as doubt (doubt.field + doubt.message)}
   <p class="no-print mt-2 text-[13px] text-below">▼ Look at the chart again: {doubt.message}</p>
 {/each}
 
@@ -97,9 +96,9 @@
   · altimeter setting {briefed.altimeter === 'local' ? 'from here' : 'from elsewhere'}
 </p>
 
-{#if !card}
+{#if !card || reckoner.failure}
   <p class="mt-4 border border-hard p-3 text-hard" role="alert">
-    {'problem' in briefed.card ? briefed.card.problem : ''}
+    {reckoner.failure || problem}
   </p>
 {:else}
   <div

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { aircraftCatalogue } from '$core/aircraft/catalogue';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
   import type { BriefedDay } from './approach-day.svelte';
@@ -17,7 +16,7 @@
     label="Airplane"
     name="aircraft"
     bind:value={() => briefed.aircraftId, (id) => briefed.chooseAircraft(id)}
-    choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
+    choices={briefed.days.map(({ aircraft: { id, name } }) => [id, name])}
   />
   <BoundedNumber
     label="Approach speed"

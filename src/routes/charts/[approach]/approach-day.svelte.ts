@@ -1,17 +1,9 @@
-import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
-import { Rejection } from '$core/measure/rejection';
 import type { Approach } from '$core/procedure/approach/approach';
-import {
-  approachCard,
-  plainDay,
-  type ApproachCard,
-  type ApproachDay
-} from '$core/procedure/approach/approach-card';
-import type { World } from '$core/radio/world';
+import type { ApproachDay } from '$core/procedure/approach/approach-card';
 
-/** The day an approach is briefed for, as it is changed on the screen, and its card. */
+/** The day an approach is briefed for, as it is changed on the screen. */
 export class BriefedDay {
-  aircraftId = $state(aircraftCatalogue[0]!.id);
+  private plain = $state.raw() as ApproachDay;
   speed_kt = $state(90);
   windFrom_deg = $state(360);
   windSpeed_kt = $state(0);
@@ -24,25 +16,30 @@ export class BriefedDay {
   technique = $state<ApproachDay['technique']>('continuous');
   round = $state<'1' | '10' | '20'>('10');
 
+  /** @param days a plain day for each airplane, each with its own approach speed */
   constructor(
-    private readonly world: World,
-    readonly approach: Approach
+    readonly approach: Approach,
+    readonly days: readonly ApproachDay[]
   ) {
-    this.chooseAircraft(this.aircraftId);
-    const plain = plainDay(approach, aircraftById(this.aircraftId));
+    const plain = days[0]!;
+    this.chooseAircraft(plain.aircraft.id);
     this.temperature_C = plain.temperature_C;
     this.transition = plain.transition ?? '';
     this.windFrom_deg = approach.finalCourse_deg;
   }
 
+  get aircraftId(): string {
+    return this.plain.aircraft.id;
+  }
+
   /** Another airplane comes with its own approach speed. */
   chooseAircraft(id: string) {
-    this.aircraftId = id;
-    this.speed_kt = plainDay(this.approach, aircraftById(id)).speed_kt;
+    this.plain = this.days.find(({ aircraft }) => aircraft.id === id) ?? this.plain;
+    this.speed_kt = this.plain.speed_kt;
   }
 
   readonly day: ApproachDay = $derived.by(() => ({
-    ...plainDay(this.approach, aircraftById(this.aircraftId)),
+    ...this.plain,
     speed_kt: this.speed_kt,
     wind: { from_deg: this.windFrom_deg, speed_kt: this.windSpeed_kt },
     temperature_C: this.temperature_C,
@@ -54,14 +51,4 @@ export class BriefedDay {
     technique: this.technique,
     roundTo_ft: Number(this.round) as 1 | 10 | 20
   }));
-
-  /** The card, or what keeps it from being made. */
-  readonly card: ApproachCard | { problem: string } = $derived.by(() => {
-    try {
-      return approachCard(this.world, this.approach, this.day);
-    } catch (error) {
-      if (!(error instanceof Rejection)) throw error;
-      return { problem: error.message };
-    }
-  });
 }

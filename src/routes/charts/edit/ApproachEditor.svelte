@@ -7,7 +7,9 @@
   import { button } from '$lib/ui/button';
   import { saveJson } from '$lib/ui/save-file';
   import { belongsToFocus, useShortcuts } from '$lib/ui/shortcuts.svelte';
-  import { untrack } from 'svelte';
+  import type { ApproachInMaking } from '$core/procedure/approach/briefed-approach';
+  import { Reckoner } from '$lib/worker/reckoner.svelte';
+  import { onMount, untrack } from 'svelte';
   import Cell from './Cell.svelte';
   import { ApproachDraft } from './draft.svelte';
   import FixRows from './FixRows.svelte';
@@ -20,17 +22,24 @@
   let {
     world,
     start,
+    making,
     title,
     refused
   }: {
     world: World;
     start: Approach;
+    /** What is worked out of it. */
+    making: ApproachInMaking;
     title: string;
     /** What the server would not take, and where. */
     refused: { field: string; message: string } | null;
   } = $props();
 
-  const draft = untrack(() => new ApproachDraft(world, start));
+  const reckoner = new Reckoner<'approach'>(untrack(() => making));
+  const { picture, card } = $derived(reckoner.answer);
+  const draft = untrack(() => new ApproachDraft(start, () => reckoner.answer));
+  onMount(() => reckoner.whileShown());
+  $effect(() => reckoner.ask({ kind: 'approach', world, approach: $state.snapshot(approach) as Approach }));
   const approach = $derived(draft.approach);
   const wrong = $derived(draft.problems.filter(({ severity }) => severity === 'wrong'));
   const doubts = $derived(draft.problems.filter(({ severity }) => severity === 'doubt'));
@@ -97,7 +106,7 @@
       >JSON</button
     >
     <input type="hidden" name="approach" value={text} />
-    <button class={button.main} disabled={wrong.length > 0}>Keep it</button>
+    <button class={button.main} disabled={wrong.length > 0 || reckoner.failure !== ''}>Keep it</button>
   </form>
 </header>
 
@@ -182,16 +191,12 @@
 
   <div class="min-w-0 max-xl:order-first">
     <div class="sticky top-3 grid gap-3 max-xl:static max-xl:sm:grid-cols-2">
-      {#if draft.picture}
-        <ApproachPlan
-          picture={draft.picture}
-          width={400}
-          height={290}
-          label="Plan of what is typed in so far"
-        />
+      {#if picture}
+        <ApproachPlan {picture} width={400} height={290} label="Plan of what is typed in so far" />
       {/if}
-      {#if draft.card}<ApproachProfile {approach} card={draft.card} width={400} height={200} />{/if}
+      {#if card}<ApproachProfile {approach} {card} width={400} height={200} />{/if}
       <section aria-label="What does not fit" class="text-[13px]" aria-live="polite">
+        {#if reckoner.failure}<p class="text-hard" role="alert">{reckoner.failure}</p>{/if}
         {#if refused}<p class="text-hard" role="alert">
             {refused.field ? `${refused.field}: ` : ''}{refused.message}
           </p>{/if}

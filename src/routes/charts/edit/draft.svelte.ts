@@ -1,24 +1,21 @@
-import { Rejection } from '$core/measure/rejection';
 import type { Approach } from '$core/procedure/approach/approach';
-import { approachCard, plainDay, type ApproachCard } from '$core/procedure/approach/approach-card';
-import { approachProblems, type ApproachProblem } from '$core/procedure/approach/approach-check';
-import { approachPicture, type ApproachPicture } from '$core/procedure/approach/approach-picture';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
-import type { World } from '$core/radio/world';
+import type { ApproachProblem } from '$core/procedure/approach/approach-check';
+import type { ApproachInMaking } from '$core/procedure/approach/briefed-approach';
 
 /** Changes that can be taken back. */
 const MOST_KEPT = 100;
 
-/** An approach while it is typed in: what is wrong with it, how it looks, and what it was before. */
+/** An approach while it is typed in: what is wrong with it and how it looks, as it was last worked out, and what it was before. */
 export class ApproachDraft {
   approach = $state<Approach>()!;
   private past = $state.raw<string[]>([]);
   private future = $state.raw<string[]>([]);
   private last = '';
 
+  /** @param made what is worked out of it, the newest there is */
   constructor(
-    readonly world: World,
-    approach: Approach
+    approach: Approach,
+    private readonly made: () => ApproachInMaking
   ) {
     this.approach = structuredClone(approach);
     this.last = JSON.stringify(approach);
@@ -62,36 +59,12 @@ export class ApproachDraft {
     this.approach = JSON.parse(text) as Approach;
   }
 
-  readonly problems: ApproachProblem[] = $derived.by(() => {
-    try {
-      return approachProblems(this.world, this.approach);
-    } catch (error) {
-      if (!(error instanceof Rejection)) throw error;
-      return [{ field: error.field, message: error.message, severity: 'wrong' as const }];
-    }
-  });
+  get problems(): ApproachProblem[] {
+    return this.made().problems;
+  }
 
   /** What is wrong at a place, or anywhere below it. */
   at(field: string): ApproachProblem[] {
     return this.problems.filter((p) => p.field === field || p.field.startsWith(`${field}.`));
-  }
-
-  readonly picture: ApproachPicture | null = $derived.by(() =>
-    this.orNull(() =>
-      approachPicture(this.world, this.approach, this.approach.transitions[0]?.id ?? null, 100)
-    )
-  );
-
-  readonly card: ApproachCard | null = $derived.by(() =>
-    this.orNull(() => approachCard(this.world, this.approach, plainDay(this.approach, aircraftCatalogue[0]!)))
-  );
-
-  private orNull<T>(work: () => T): T | null {
-    try {
-      return work();
-    } catch (error) {
-      if (!(error instanceof Rejection)) throw error;
-      return null;
-    }
   }
 }

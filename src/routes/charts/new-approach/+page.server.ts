@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { placeOfWorld } from '$core/drill/lesson-place';
 import { trainingAreas } from '$core/earth/training-area';
+import { approachInMaking } from '$core/procedure/approach/briefed-approach';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
 import { instructorFrom } from '$lib/server/answers';
 import { keepTypedApproach } from '$lib/server/keep-typed-approach';
@@ -17,10 +18,12 @@ export const load: PageServerLoad = async ({ locals, url }) => {
   if (!runway) error(404, 'This world has no runway to approach.');
   const area =
     trainingAreas.find((known) => known.world === world.id) ?? placeOfWorld(world, new Date()).area;
+  const start = plainApproach(world, runway, Math.round(area.variation_deg));
   return {
     world,
     runway: `${runway.airport} ${runway.name}`,
-    start: plainApproach(world, runway, Math.round(area.variation_deg))
+    start,
+    making: approachInMaking(world, start)
   };
 };
 

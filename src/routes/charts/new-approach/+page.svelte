@@ -24,5 +24,11 @@
   />
 </div>
 {#key data.runway}
-  <ApproachEditor world={data.world} start={data.start} title="A new approach" {refused} />
+  <ApproachEditor
+    world={data.world}
+    start={data.start}
+    making={data.making}
+    title="A new approach"
+    {refused}
+  />
 {/key}

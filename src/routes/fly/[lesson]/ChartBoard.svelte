@@ -6,7 +6,7 @@
   import { pictured } from '$core/procedure/approach/approach-picture';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
-  import { briefItems, type BriefItem } from '$core/procedure/approach/card-words';
+  import type { BriefItem } from '$core/procedure/approach/card-words';
   import type { PersonsHands } from '$lib/controls/hands.svelte';
   import type { Frame } from '$lib/worker/flight-protocol';
   import ApproachPlan from '$lib/draw/ApproachPlan.svelte';
@@ -32,8 +32,7 @@
     onbriefed: (id: BriefItem['id']) => void;
   } = $props();
 
-  const { approach, world, day, card, picture } = $derived(chart);
-  const items = $derived(briefItems(approach, card, day));
+  const { approach, world, day, card, items, picture } = $derived(chart);
   const shown = $derived(
     plan.corridors === 'hints' && frame?.place
       ? { ...frame.place, altitude_ft: frame.readings.altitude_ft }

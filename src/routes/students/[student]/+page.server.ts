@@ -6,6 +6,7 @@ import { idFrom, identityFrom } from '$lib/server/answers';
 import { benchAnswersOf } from '$lib/server/bench-answers';
 import { historyAttempts, listAttempts } from '$lib/server/attempt-list';
 import { scanAttemptsOf, watchedLogsOf } from '$lib/server/dwell-logs';
+import { drillName, planWords } from '$lib/draw/plan-words';
 import { lessonsOf } from '$lib/server/lessons';
 import { logOf } from '$lib/server/log';
 import { dayIn } from '$lib/server/school-day';
@@ -33,7 +34,12 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   return {
     student,
     chosen: student,
-    lessons,
+    // In words: of fifty plans whole a page would be heavy.
+    lessons: lessons.map(({ plan, ...lesson }) => ({
+      ...lesson,
+      drill: drillName(plan),
+      asked: planWords(plan)
+    })),
     attempts: attempts.slice(0, 12),
     progress: progressToward(instrumentRatingAirplane, log, today),
     names,

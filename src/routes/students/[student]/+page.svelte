@@ -8,7 +8,6 @@
   import Choice from '$lib/ui/Choice.svelte';
   import RequirementBar from '$lib/draw/RequirementBar.svelte';
   import ScoreSpark from '$lib/draw/ScoreSpark.svelte';
-  import { drillName, planWords } from '$lib/draw/plan-words';
   import { onDay } from '$lib/draw/when';
   import { button } from '$lib/ui/button';
   import DataTable from '$lib/ui/DataTable.svelte';
@@ -54,8 +53,8 @@
     >{lesson.kind === 'practice' ? 'Practice' : 'Lesson'} {lesson.number}</a
   >
   <div class="text-xs text-soft">{onDay(lesson.createdAt)} · {lesson.plannedBy}</div>{/snippet}
-{#snippet askedCell(lesson: Lesson)}{drillName(lesson.plan)}
-  <div class="figure text-xs text-soft">{planWords(lesson.plan)}</div>{/snippet}
+{#snippet askedCell(lesson: Lesson)}{lesson.drill}
+  <div class="figure text-xs text-soft">{lesson.asked}</div>{/snippet}
 {#snippet latestCell(lesson: Lesson)}{#if lesson.lastVerdict}<a
       href="/debrief/{lesson.lastAttempt}"
       class="no-underline"><Verdict verdict={lesson.lastVerdict as VerdictKind} /></a
@@ -105,7 +104,7 @@
           rows={data.lessons}
           columns={[
             { id: 'lesson', header: 'Lesson', value: (lesson) => lesson.number, cell: lessonCell },
-            { id: 'asked', header: 'Asked for', value: (lesson) => drillName(lesson.plan), cell: askedCell },
+            { id: 'asked', header: 'Asked for', value: (lesson) => lesson.drill, cell: askedCell },
             { id: 'tries', header: 'tries', value: (lesson) => lesson.attempts, number: true },
             { id: 'latest', header: 'Latest', value: (lesson) => lesson.lastVerdict, cell: latestCell },
             { id: 'fly', header: '', cell: flyCell }

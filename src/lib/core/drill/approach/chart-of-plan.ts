@@ -2,6 +2,7 @@ import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { approachCard, type ApproachCard, type ApproachDay } from '../../procedure/approach/approach-card';
 import type { Approach } from '../../procedure/approach/approach';
 import { approachPicture, type ApproachPicture } from '../../procedure/approach/approach-picture';
+import { briefItems, type BriefItem } from '../../procedure/approach/card-words';
 import type { World } from '../../radio/world';
 import { worldOf } from '../lesson-place';
 import type { PlannedApproach } from './approach-drill';
@@ -14,6 +15,8 @@ export interface ApproachChart {
   world: World;
   day: ApproachDay;
   card: ApproachCard;
+  /** What is briefed, in its order. */
+  items: BriefItem[];
   picture: ApproachPicture;
 }
 
@@ -28,6 +31,7 @@ export function chartOfPlan(plan: PlannedApproach, aircraft: AircraftFile): Appr
     world,
     day,
     card,
+    items: briefItems(approach, card, day),
     picture: approachPicture(world, approach, day.transition, card.tas_kt)
   };
 }

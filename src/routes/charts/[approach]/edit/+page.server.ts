@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { approachInMaking } from '$core/procedure/approach/briefed-approach';
 import { instructorFrom } from '$lib/server/answers';
 import { keepTypedApproach } from '$lib/server/keep-typed-approach';
 import { approachOfShelf } from '$lib/server/school-approaches';
@@ -11,7 +12,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
   const start = found.own
     ? found.approach
     : { ...found.approach, id: `${found.approach.id}-own`.slice(0, 60), edition: '' };
-  return { world: found.world, start, own: found.own };
+  const { world, own } = found;
+  return { world, start, own, making: approachInMaking(world, start) };
 };
 
 export const actions: Actions = { default: keepTypedApproach };

@@ -13,6 +13,7 @@
 <ApproachEditor
   world={data.world}
   start={data.start}
+  making={data.making}
   title="{data.own ? 'Change' : 'Make your own of'} {data.start.airport} {data.start.name}"
   {refused}
 />

@@ -1,4 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { drillInMaking } from '$core/drill/drill-in-making';
 import { Rejection } from '$core/measure/rejection';
 import { formOf, instructorFrom, refusing } from '$lib/server/answers';
 import { drillOfShelf, keepDrill } from '$lib/server/school-library';
@@ -7,7 +9,18 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, params }) => {
   const drill = await drillOfShelf(instructorFrom(locals), params.drill);
   if (!drill) error(404, 'There is no such drill.');
-  return drill;
+  const { file, own, savedAt } = drill;
+  // A shipped drill is changed as a copy of one's own.
+  const draft = own
+    ? file
+    : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
+  return {
+    draft,
+    own,
+    savedAt,
+    airplanes: aircraftCatalogue.map(({ id, name }) => ({ id, name })),
+    making: drillInMaking(draft, aircraftCatalogue[0]!.id)
+  };
 };
 
 export const actions: Actions = {

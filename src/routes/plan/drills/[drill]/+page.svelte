@@ -2,21 +2,21 @@
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import { enhance } from '$app/forms';
-  import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
+  import { onMount, untrack } from 'svelte';
   import type { DrillFile, PhaseFile } from '$core/drill/drill-file';
-  import { lessonOf } from '$core/drill/lesson';
+  import { drillShaped } from '$core/drill/drill-shape';
+  import { Rejection } from '$core/measure/rejection';
   import { figureNames } from '$core/drill/figure-names';
   import { withOtherFixes } from '$core/drill/other-fixes';
   import MoreFixes from './MoreFixes.svelte';
-  import { problemsOf, withoutPlace, type PlanProblem } from '$core/drill/plan-check';
-  import { sensiblePlan } from '$core/drill/sensible-plan';
-  import { trainingAreas } from '$core/earth/training-area';
+  import { withoutPlace, type PlanProblem } from '$core/drill/plan-check';
   import { goalWords } from '$lib/draw/goal-words';
   import PlannedProfile from '$lib/draw/PlannedProfile.svelte';
   import TrackMap from '$lib/draw/TrackMap.svelte';
   import { button } from '$lib/ui/button';
   import Field from '$lib/ui/Field.svelte';
   import { input } from '$lib/ui/input';
+  import { Reckoner } from '$lib/worker/reckoner.svelte';
   import type { ActionData, PageData } from './$types';
   import PhaseEditor from './PhaseEditor.svelte';
 
@@ -31,8 +31,8 @@
     'recovery',
     'navigation'
   ] as const;
-  let drill = $derived<DrillFile>(draftOf(data));
-  let tryIn = $state(aircraftCatalogue[0]!.id);
+  let drill = $derived<DrillFile>(data.draft);
+  let tryIn = $state(untrack(() => data.airplanes[0]!.id));
   let text = $derived(JSON.stringify(drill, null, 2));
   let textProblem = $state('');
 
@@ -47,13 +47,6 @@
   function rename(name: string) {
     const follows = data.savedAt === null && (drill.id === idFrom(drill.name) || drill.id === 'new-drill');
     drill = { ...drill, name, ...(follows && data.own ? { id: idFrom(name) } : {}) };
-  }
-
-  /** A shipped drill is changed as a copy of one's own. */
-  function draftOf({ file, own }: PageData): DrillFile {
-    return own
-      ? file
-      : { ...file, id: `${file.id}-own`.slice(0, 40), name: `${file.name}, ours`.slice(0, 60) };
   }
 
   const isNew = $derived(data.own && data.savedAt === null);
@@ -74,12 +67,11 @@
       ? `${problem.field}: ${problem.message}`
       : withoutPlace(problem);
 
-  const plan = $derived({
-    ...sensiblePlan(aircraftById(tryIn), trainingAreas[0]!, drill.id),
-    ownDrill: drill
-  });
-  const problems = $derived(problemsOf(plan));
-  const lesson = $derived(problems.length === 0 ? lessonOf(plan) : null);
+  /** Worked out where the page was made, then off this thread as it is typed. */
+  const reckoner = new Reckoner<'drill'>(untrack(() => data.making));
+  const { problems, lesson } = $derived(reckoner.answer);
+  onMount(() => reckoner.whileShown());
+  $effect(() => reckoner.ask({ kind: 'drill', drill: $state.snapshot(drill) as DrillFile, aircraft: tryIn }));
 
   const setPhase = (index: number, phase: PhaseFile) =>
     (drill = { ...drill, phases: drill.phases.map((old, i) => (i === index ? phase : old)) });
@@ -99,10 +91,11 @@
   }
   function takeText() {
     try {
-      drill = JSON.parse(text) as DrillFile;
+      drill = drillShaped(JSON.parse(text));
       textProblem = '';
     } catch (error) {
-      textProblem = `This is not JSON: ${(error as Error).message}`;
+      const { message } = error as Error;
+      textProblem = error instanceof Rejection ? message : `This is not JSON: ${message}`;
     }
   }
 </script>
@@ -133,7 +126,7 @@
     {#if form && 'saved' in form}<span class="text-[13px] text-trace" role="status">◆ Saved</span>{/if}
     <input type="hidden" name="drill" value={JSON.stringify(drill)} />
     <input type="hidden" name="since" value={data.savedAt ?? ''} />
-    <button class={button.main} disabled={problems.length > 0 || unread.size > 0}
+    <button class={button.main} disabled={problems.length > 0 || unread.size > 0 || reckoner.failure !== ''}
       >Save{data.own ? '' : ' as our own'}</button
     >
   </form>
@@ -227,9 +220,11 @@
         label="As it would be flown in the"
         name="tryIn"
         bind:value={tryIn}
-        choices={aircraftCatalogue.map(({ id, name }) => [id, name])}
+        choices={data.airplanes.map(({ id, name }) => [id, name])}
       />
-      {#if lesson}
+      {#if reckoner.failure}
+        <p class="border border-hard p-3 text-[13px] text-hard" role="alert">{reckoner.failure}</p>
+      {:else if lesson}
         <PlannedProfile {lesson} width={360} height={160} />
         {#if lesson.drill.phases.some((phase) => phase.goal.lateral.kind === 'turn')}<TrackMap
             {lesson}
