@@ -7,7 +7,8 @@ import { changedPlan } from '$core/drill/plan-change';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { trainingAreas } from '$core/earth/training-area';
 import { planInMaking } from '$core/flight/plan-in-making';
-import { Reckoner, type Question, type Reply } from '$lib/worker/reckoner.svelte';
+import { Reckoner } from '$lib/worker/reckoner.svelte';
+import type { Question, Reply } from '$lib/worker/reckoner-protocol';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 
 type Message = { number: number; question: Question };

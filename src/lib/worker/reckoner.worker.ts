@@ -4,7 +4,7 @@ import { drillInMaking } from '$core/drill/drill-in-making';
 import { planInMaking } from '$core/flight/plan-in-making';
 import { Rejection } from '$core/measure/rejection';
 import { approachInMaking, briefedApproach } from '$core/procedure/approach/briefed-approach';
-import type { Answers, Question, Reply } from './reckoner.svelte';
+import type { Answers, Question, Reply } from './reckoner-protocol';
 
 /** Works out, off the interface's thread, what is being made: one question after the other. */
 onmessage = ({ data: { number, question } }: MessageEvent<{ number: number; question: Question }>) => {
