@@ -24,9 +24,7 @@ describe('the scripts of the pages, as they are built', () => {
       (file) => file.endsWith('.js') && !file.startsWith('workers/')
     );
     expect(all.length).toBeGreaterThan(50);
-    expect(all.filter((file) => readFileSync(join(scripts, file), 'utf8').includes('TypeBox'))).toEqual(
-      []
-    );
+    expect(all.filter((file) => readFileSync(join(scripts, file), 'utf8').includes('TypeBox'))).toEqual([]);
   });
 
   /** What must have come before a page can be used, compressed. What is worked out while one types is worked out in a worker. */
