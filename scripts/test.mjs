@@ -107,7 +107,7 @@ try {
     ]);
     // About as many seconds in each; what is not named is in the last.
     const named = [
-      ['every-view', 'road'],
+      ['every-view', 'guided', 'road'],
       ['approach', 'attitude-drills', 'desk', 'four-approaches', 'scan', 'school']
     ];
     const files = readdirSync(join(root, 'tests/interface'))
