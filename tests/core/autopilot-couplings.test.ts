@@ -3,7 +3,12 @@ import type { AutopilotModes } from '$core/aircraft/autopilot';
 import { courseWait, turnLead_s, type CourseMode } from '$core/aircraft/autopilot-couplings';
 import { lessonOf } from '$core/drill/lesson';
 import { flightLoop } from '$core/flight/flight-loop';
+import { courseChannels } from '$core/flight/course-watch';
+import { detectPhases } from '$core/flight/detected-phases';
+import { column, type Flight } from '$core/flight/flight';
 import { flyDrill } from '$core/flight/flown-drill';
+import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
+import { gradeFlight } from '$core/grade/grade';
 import { mainNeedle } from '$core/radio/navigation-shown';
 import type { RadioSettings } from '$core/radio/radio-settings';
 import { planned } from './planned-approach';
@@ -31,6 +36,7 @@ function coupled({ approach: id = 'xvlb-ils-24', airplane = 0, wind_kt = 12, ...
   );
   const loop = flightLoop(lesson);
   const flown = flyDrill(loop, lesson);
+  const chunks: FlightChunk[] = [];
   const { plan } = lesson;
   const altitude_ft = plan.startAltitude_ft + (asked.higher_ft ?? 0);
   const modes: AutopilotModes = {
@@ -45,13 +51,15 @@ function coupled({ approach: id = 'xvlb-ils-24', airplane = 0, wind_kt = 12, ...
     stick: { kind: 'autopilot' as const, modes }
   };
   let held = hands.throttle;
-  const second = () => {
+  const second = (power: 'for the speed' | 'full' = 'for the speed') => {
     for (let i = 0; i < 100; i++) {
       const { ias_kt, speedTrend_ktps } = loop.readings();
       const slow_kt = plan.startSpeed_kt - ias_kt;
       held = Math.max(0, Math.min(1, held + 0.00002 * slow_kt));
-      hands.throttle = Math.max(0, Math.min(1, held + 0.02 * slow_kt - 0.1 * speedTrend_ktps));
-      flown.step(hands);
+      hands.throttle =
+        power === 'full' ? 1 : Math.max(0, Math.min(1, held + 0.02 * slow_kt - 0.1 * speedTrend_ktps));
+      const chunk = flown.step(hands);
+      if (chunk) chunks.push(chunk);
     }
     const shown = loop.navigation()!;
     return {
@@ -62,7 +70,11 @@ function coupled({ approach: id = 'xvlb-ils-24', airplane = 0, wind_kt = 12, ...
       autopilot: loop.autopilot()!
     };
   };
-  return { loop, flown, hands, modes, second };
+  const flight = () => {
+    const last = flown.finish();
+    return flightFromChunks(last ? [...chunks, last] : chunks);
+  };
+  return { loop, flown, hands, modes, second, flight, lesson };
 }
 const until = <T>(next: () => T, done: (now: T) => boolean, most = 900): T[] => {
   const all: T[] = [];
@@ -187,6 +199,46 @@ describe('an autopilot that follows the radios', () => {
     modes.course = 'course';
     modes.vertical = { mode: 'altitude', altitude_ft: 2400 };
     expect(second().autopilot.flies).toEqual({ lateral: 'course', vertical: 'altitude' });
+  });
+
+  test('down on the path from above the steps, and around from far above the minimum: neither is told as a fault', () => {
+    const { hands, modes, second, flight, lesson } = coupled({ course: 'approach', wind_kt: 18 });
+    until(second, ({ autopilot }) => autopilot.flies.vertical === 'path');
+    hands.flapsTarget_deg = 10;
+    until(second, ({ height_ft }) => height_ft < 1500);
+    modes.course = 'off';
+    modes.vertical = { mode: 'go around' };
+    until(
+      () => second('full'),
+      () => false,
+      35
+    );
+    const flown = flight();
+    const told = (asked: Flight) => {
+      const { findings, story, segments } = gradeFlight(asked, lesson.plan);
+      return {
+        high: findings.filter(({ kind }) => kind === 'high-at-fix').map(({ title }) => title),
+        onPath: findings.filter(({ channel, severity }) => channel === 'pathShare' && severity !== 'good'),
+        story: story!.map(({ words }) => words).join(' '),
+        final: segments!.find(({ segment }) => segment === 'final')!.verdict
+      };
+    };
+    const { high, onPath, story, final } = told(flown);
+    expect([high, onPath, final]).toEqual([[], [], 'met']);
+    expect(story).toContain('it came down on the path, not in steps');
+    expect(story).toMatch(/Gone around from 14\d\d ft, 1\s?0\d\d ft above the minimum/);
+    // As high as that above the path as well, it is high.
+    const columns = new Map(flown.columns);
+    for (const channel of courseChannels) columns.delete(channel);
+    const { start_s } = detectPhases(flown, lesson).spans.find(({ phaseId }) => phaseId === 'p05')!;
+    for (const channel of ['altitude_ft', 'trueAltitude_ft'] as const)
+      columns.set(
+        channel,
+        column(flown, channel).map((altitude, k) =>
+          k <= (start_s + 1) * flown.rate_hz ? Math.max(altitude, 3400) : altitude
+        )
+      );
+    expect(told({ ...flown, columns }).high).toEqual(['High at NORIN']);
   });
 
   test('taken up again in the middle of a descent it goes on as if nothing had been', () => {

@@ -163,8 +163,8 @@ export type Check =
   | { kind: 'reversal'; phase: string }
   /** Time to the station is to be found from two bearings. */
   | { kind: 'station-time'; phase: string }
-  /** By the fix that the phase begins at, this altitude is to have been come down to. */
-  | { kind: 'step-down'; phase: string; altitude_ft: number; fix: string }
+  /** By the fix that the phase begins at, this altitude is to have been come down to; where a path leads down from farther out, or the path. */
+  | { kind: 'step-down'; phase: string; altitude_ft: number; fix: string; orPath: boolean }
   /** The path of a final is to be met from below and on the course; at its final fix the altimeter is to agree with it. */
   | {
       kind: 'path-start';

@@ -14,6 +14,7 @@ import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
+import { cameDownOnPath } from './checks/step-down';
 import { asideWords } from './checks/threshold';
 import { testTold } from './examiner';
 
@@ -122,13 +123,16 @@ export function approachStory(
   if (course && level) {
     const off = levels.some(({ exceedances }) => exceedances.length > 0);
     const high = findings.find(({ kind }) => kind === 'high-at-fix');
+    const onPath = judged.some(({ measure }) => measure.kind === 'step-down' && cameDownOnPath(measure));
     say(
       `${final ? 'To the final fix' : 'On the way in'} ${
         high
           ? lowered(high.title)
-          : off
-            ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
-            : 'the altitudes were held'
+          : onPath
+            ? 'it came down on the path, not in steps'
+            : off
+              ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
+              : 'the altitudes were held'
       }, and ${heldWords('the courses', course.worst)}.`,
       high?.moment_s ?? (off ? level.worst_s : course.worst_s)
     );
@@ -160,6 +164,18 @@ export function approachStory(
   const came_ft = final ? lowest(flight, final)?.altitude_ft : undefined;
   if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
     say(seen.words, final.to_s);
+  const gone = judged.find(({ measure }) => measure.kind === 'missed')?.measure;
+  if (
+    minimum &&
+    gone?.kind === 'missed' &&
+    gone.climb_s !== null &&
+    came_ft !== undefined &&
+    came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT
+  )
+    say(
+      `Gone around from ${figure(came_ft)} ft, ${figure(came_ft - minimum.set_ft)} ft above the minimum.`,
+      gone.begun_s
+    );
   for (const { measure } of judged) {
     if (measure.kind === 'decision' && final)
       say(

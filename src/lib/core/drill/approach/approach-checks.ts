@@ -40,7 +40,8 @@ export function approachChecks(
   for (const { level, altitude_ft, fix } of sheet.steps) {
     const next = sheet.phases[sheet.phases.findIndex(({ id }) => id === level) + 1];
     // How high a path is met is a question of its own.
-    if (next && next.id !== ids.path) checks.push({ kind: 'step-down', phase: next.id, altitude_ft, fix });
+    if (next && next.id !== ids.path)
+      checks.push({ kind: 'step-down', phase: next.id, altitude_ft, fix, orPath: ids.path !== null });
   }
   if (ids.path && path && finalFix.leg.altitude?.above_ft !== undefined)
     checks.push({

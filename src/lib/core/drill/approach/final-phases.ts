@@ -26,7 +26,7 @@ export function pathFollowed({ planned, minimum }: Pick<FlownWith, 'planned' | '
   return minimum.kind === 'DA' || planned.technique === 'continuous' ? ('altimeter' as const) : null;
 }
 
-/** Climbed away before the end of the final. */
+/** Climbed away near the minimum, before the end of the final. */
 function gone(minimum_ft: number): ConditionFile {
   return {
     is: 'all',
@@ -36,6 +36,15 @@ function gone(minimum_ft: number): ConditionFile {
     ]
   };
 }
+
+/** Climbed away from the path, however far out: above it, and no gust lasts that long. */
+const goneFromPath: ConditionFile = {
+  is: 'all',
+  of: [
+    { is: 'above', channel: 'pathShare', value: 0.3, for_s: 0 },
+    { is: 'above', channel: 'climbRate_fpm', value: 300, for_s: 8 }
+  ]
+};
 
 /** The phases of a final that something particular is asked of, by their ids. */
 export interface FinalIds {
@@ -99,6 +108,7 @@ function downPath(
     until: orLate(
       reached('altitude_ft', 'below', minimum.set_ft),
       gone(minimum.set_ft),
+      goneFromPath,
       reached('along_nm', 'above', BEYOND_NM)
     )
   });

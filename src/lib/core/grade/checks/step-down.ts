@@ -13,25 +13,38 @@ export interface StepDownMeasure {
   /** What may be flown down to before the fix. */
   target_ft: number;
   fix: string;
+  /** Off the path that leads down from there, + above, share of full scale; null: there is none. */
+  pathShare: number | null;
 }
 
 /** So far above it the step was not flown. */
 const HIGH_FT = 200;
+/** Within this of the path, or below it, the path takes off what is still to be lost. */
+const ON_PATH_SHARE = 0.75;
+
+const isAbove = (m: StepDownMeasure) => m.altitude_ft - m.target_ft > HIGH_FT;
+
+/** Whether a fix was passed above its step because the path was followed from farther out. */
+export function cameDownOnPath(m: StepDownMeasure): boolean {
+  return isAbove(m) && m.pathShare !== null && Math.abs(m.pathShare) <= ON_PATH_SHARE;
+}
 
 export const stepDown: CheckKind<'step-down', StepDownMeasure, boolean> = {
   name: 'the altitude a fix was passed at',
   measuredFrom: ['altitude_ft'],
-  measure({ flight, phase, span }, { altitude_ft, fix }) {
+  measure({ flight, phase, span }, { altitude_ft, fix, orPath }) {
+    const at = sampleAt(flight, span.start_s);
     return {
       kind: 'step-down',
       phaseId: phase.id,
       passed_s: span.start_s,
-      altitude_ft: column(flight, 'altitude_ft')[sampleAt(flight, span.start_s)]!,
+      altitude_ft: column(flight, 'altitude_ft')[at]!,
       target_ft: altitude_ft,
-      fix
+      fix,
+      pathShare: orPath ? (flight.columns.get('pathShare')?.[at] ?? null) : null
     };
   },
-  judge: (m) => m.altitude_ft - m.target_ft > HIGH_FT,
+  judge: (m) => isAbove(m) && (m.pathShare === null || m.pathShare > ON_PATH_SHARE),
   // How well the step itself was flown its own phases say.
   elements: (m, high) =>
     high
