@@ -80,6 +80,18 @@ describe('what is said first', () => {
     expect(titles(orderFindings([power(805), climb]))).toEqual(['climb late']);
     expect(titles(orderFindings([climb, power(1900)]))).toEqual(['climb late', 'power late']);
   });
+
+  test('who goes around because it is not stable, or off the scale, does not decide early', () => {
+    const moment = (kind: 'early-decision' | 'not-stabilised' | 'full-scale', at_s: number) =>
+      finding(kind, 'fault', kind, { moment_s: at_s }, '', { failed: true, worth: 3 });
+    const early = moment('early-decision', 400);
+    expect(titles(orderFindings([early]))).toEqual(['early-decision']);
+    for (const reason of ['not-stabilised', 'full-scale'] as const) {
+      expect(titles(orderFindings([early, moment(reason, 380)]))).toEqual([reason]);
+      // What came after it was no reason for it.
+      expect(titles(orderFindings([early, moment(reason, 420)]))).toContain('early-decision');
+    }
+  });
 });
 
 describe('what was made harder on purpose', () => {

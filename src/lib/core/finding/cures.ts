@@ -8,7 +8,7 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
     below: 'A degree of nose up, a little power with it if the speed goes, and stop it halfway back.'
   },
   ias_kt: {
-    above: 'Take off an inch, or a hundred rpm, hold the attitude, and let the speed come back by itself.',
+    above: 'Take off a little power, hold the attitude, and let the speed come back by itself.',
     below: 'Power first: add a little and wait. The nose stays where it is.'
   },
   verticalSpeed_fpm: {

@@ -177,7 +177,7 @@ export function approachStory(
       gone.begun_s
     );
   for (const { measure } of judged) {
-    if (measure.kind === 'decision' && final)
+    if (measure.kind === 'decision' && final && measure.lowest_ft < measure.altitude_ft + COME_TO_MINIMUM_FT)
       say(
         measure.toClimb_s === null
           ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`

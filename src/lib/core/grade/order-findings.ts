@@ -51,6 +51,8 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
 };
 /** One act, judged by what the hands did and by what came of it. */
 const ONE_ACT: readonly (readonly FindingKind[])[] = [['late-power', 'late-decision']];
+/** What calls for going around: who does so then does not decide early. */
+const CALLS_FOR_GOING_AROUND: readonly FindingKind[] = ['not-stabilised', 'full-scale'];
 const FOLLOWS_WITHIN_S = 30;
 /** Of the shorter one's time, so much must be common for two to be one. */
 const COMMON_SHARE = 0.5;
@@ -92,6 +94,14 @@ function isSame(a: Finding, b: Finding): boolean {
   return familyOf(a) !== 'none' && familyOf(a) === familyOf(b) && together(a, b);
 }
 
+/** A climb away that was begun early for a good reason is no fault. */
+function wasCalledFor({ kind, moment_s }: Finding, all: readonly Finding[]): boolean {
+  return (
+    kind === 'early-decision' &&
+    all.some((other) => CALLS_FOR_GOING_AROUND.includes(other.kind) && other.moment_s <= moment_s)
+  );
+}
+
 /** The same thing again elsewhere in the flight. */
 function isAlike(a: Finding, b: Finding): boolean {
   return a.kind === b.kind && a.channel === b.channel && a.area === b.area;
@@ -109,7 +119,8 @@ function rank(finding: Finding): number {
  * Puts the worst first and each deviation once: a finding that is another one's moment, or the same again elsewhere, stands
  * under it. Those that stand by themselves come first, by weight; what is good last, in the order of the flight.
  */
-export function orderFindings(found: readonly Finding[]): Finding[] {
+export function orderFindings(all: readonly Finding[]): Finding[] {
+  const found = all.filter((finding) => !wasCalledFor(finding, all));
   const raised = found.map((finding) => {
     // A cause that covers an excursion takes over its weight, so that the cause is said and not each of its moments.
     const covered = found.filter((other) => explains(finding, other));
