@@ -136,7 +136,7 @@ describe('the cure is that of the phase', () => {
   // Where the power is set for the climb, taking some of it off for the speed costs the climb: the nose holds it.
   test.each([
     ['constant-speed-climb', /nose up/, /nose by a degree/],
-    ['straight-and-level', /hundred rpm/, /power setting is off/]
+    ['straight-and-level', /a little power/, /power setting is off/]
   ])('too fast in %s', (drill, cure, leanCure) => {
     const lesson = lessonFor(drill, {});
     const phase = lesson.drill.phases.find(({ goal }) =>
