@@ -1,8 +1,7 @@
+import { isObject } from '../measure/is-object';
 import { Rejection } from '../measure/rejection';
 import type { DrillFile } from './drill-file';
 
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 const isNamed = (value: unknown) =>
   isObject(value) && typeof value['id'] === 'string' && typeof value['name'] === 'string';
 

@@ -1,9 +1,6 @@
+import { isObject } from '../measure/is-object';
 import type { DrillFile } from './drill-file';
 import { PLAN_VERSION, type LessonPlan } from './lesson-plan';
-
-type Stored = Record<string, unknown>;
-const isObject = (value: unknown): value is Stored =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * A plan of any version as one of today's, to be held against its schema where it comes from outside. What is no plan at all is

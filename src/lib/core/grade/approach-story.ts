@@ -8,7 +8,7 @@ import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
 import { needleWords } from '../finding/quantity-words';
 import { worse, type Verdict } from '../finding/verdict';
-import { sampleAt, type Flight } from '../flight/flight';
+import { column, sampleAt, type Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
@@ -77,6 +77,9 @@ export function segmentsOf(
 
 /** Whoever did not come so near to the minimum has not looked for anything there. */
 const COME_TO_MINIMUM_FT = 100;
+/** So long after a missed approach was begun, so much has been climbed. */
+const CLIMBED_AFTER_S = 30;
+const CLIMBED_FT = 150;
 
 /** What an instructor would read out of an approach before anything else; nothing where there was none. */
 export function approachStory(
@@ -165,10 +168,15 @@ export function approachStory(
   if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
     say(seen.words, final.to_s);
   const gone = judged.find(({ measure }) => measure.kind === 'missed')?.measure;
+  // In level flight a gust climbs, too: who is no higher a while later did not go around.
+  const climbed_ft =
+    gone?.kind === 'missed' && came_ft !== undefined
+      ? column(flight, 'altitude_ft')[sampleAt(flight, gone.begun_s + CLIMBED_AFTER_S)]! - came_ft
+      : 0;
   if (
     minimum &&
     gone?.kind === 'missed' &&
-    gone.climb_s !== null &&
+    climbed_ft > CLIMBED_FT &&
     came_ft !== undefined &&
     came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT
   )
