@@ -38,7 +38,7 @@ function caseOf(index: number, k: number, turbulence: 'light' | 'moderate' = 'li
     ...plan,
     seed,
     windFrom_deg: (seed * 71) % 360,
-    windSpeed_kt: (seed * 13) % 26,
+    windSpeed_kt: (seed * 7) % 26,
     turbulence
   };
 }

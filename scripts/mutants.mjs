@@ -1,29 +1,98 @@
 // Mutants of a room of the core, killed by the tests that are about it: `npm run mutants -- air`. Not part of `npm test`.
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 
-/** Which tests are about a room: those that fly whole drills would take hours. */
+/** Which tests are about a room: those that fly whole drills for something else would take hours. */
 const TESTS = {
   measure: ['measure', 'numbers'],
-  air: ['air', 'wind-and-turn', 'reference-physics'],
-  earth: ['navigation', 'radio'],
-  procedure: ['procedure', 'navigation', 'approach'],
-  radio: ['radio', 'navigation'],
-  grade: ['navigation-grade', 'navigation-measure', 'hold-measure', 'findings', 'coach', 'trend'],
+  earth: ['navigation', 'radio', 'procedure', 'reference-physics'],
+  air: ['air', 'wind-and-turn', 'reference-physics', 'assist-and-air', 'weather-report'],
+  aircraft: ['airplane', 'numbers', 'modes', 'reference-physics', 'controls'],
+  instrument: ['instruments', 'reference-physics'],
+  radio: ['radio', 'navigation', 'localizer', 'lost-path'],
+  procedure: ['procedure', 'navigation', 'approach', 'sums', 'hold-measure'],
+  flight: [
+    'flight',
+    'commands',
+    'command-schema',
+    'kept-state',
+    'live',
+    'trainer-side',
+    'instruments',
+    'navigation'
+  ],
+  grade: [
+    'grade',
+    'navigation-grade',
+    'navigation-measure',
+    'hold-measure',
+    'findings',
+    'coach',
+    'trend',
+    'corridor-shapes',
+    'partial-recording',
+    'after-landing',
+    'examiner'
+  ],
+  scan: ['scan'],
   record: ['record'],
-  scan: ['scan']
+  format: ['record', 'flight', 'radio', 'scan', 'partial-recording'],
+  deviation: ['corridor-shapes', 'grade', 'findings', 'navigation-grade'],
+  finding: ['findings', 'coach', 'navigation-grade'],
+  drill: [
+    'drill',
+    'drills-by-radio',
+    'catalogue',
+    'plan-in-making',
+    'two-fixes',
+    'approach-flown',
+    'command-schema'
+  ],
+  pilot: ['flight', 'catalogue', 'examiner', 'autopilot-couplings', 'lesson-shown'],
+  bench: ['bench', 'sums'],
+  road: ['road', 'skill-history', 'syllabus-change'],
+  view: ['view']
 };
 
-const [room, ...files] = process.argv.slice(2);
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { lines: { type: 'string' }, seed: { type: 'string', default: '1' } }
+});
+const [room, ...files] = positionals;
 const tests = TESTS[room];
 if (!tests) {
   console.error(
-    `mutants: name a room of the core: ${Object.keys(TESTS).join(', ')}; and, if wished, files in it`
+    `mutants: name a room of the core: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of its lines`
   );
   process.exit(2);
 }
-const mutate =
-  files.length > 0 ? files.map((file) => `src/lib/core/${room}/${file}`) : [`src/lib/core/${room}/**/*.ts`];
+const folder = `src/lib/core/${room}`;
+const whole =
+  files.length > 0
+    ? files.map((file) => `${folder}/${file}`)
+    : readdirSync(folder, { recursive: true })
+        .filter((file) => file.endsWith('.ts'))
+        .map((file) => `${folder}/${file}`);
+
+/** So many lines of the files by the seed, as Stryker takes them: of a room too large to be changed all over. */
+function sampled(count, seed) {
+  const lines = whole.flatMap((file) =>
+    readFileSync(file, 'utf8')
+      .split('\n')
+      .flatMap((text, i) =>
+        /^\s*(?:$|\/?\*|\/\/|import |export type |[)}\]]+[,;]?$)/.test(text) ? [] : `${file}:${i + 1}`
+      )
+  );
+  const rank = (line) => createHash('sha256').update(`${seed} ${line}`).digest('hex');
+  return lines
+    .sort((a, b) => (rank(a) < rank(b) ? -1 : 1))
+    .slice(0, count)
+    .map((line) => `${line}-${line.split(':')[1]}`);
+}
+
+const mutate = values.lines ? sampled(Number(values.lines), values.seed) : whole;
 const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', mutate.join(',')], {
   stdio: 'inherit',
   env: { ...process.env, HANZA_MUTANT_TESTS: tests.map((name) => `tests/core/${name}.test.ts`).join(',') }
@@ -35,4 +104,6 @@ const all = Object.values(JSON.parse(readFileSync('build/mutants.json', 'utf8'))
 const of = (...states) => all.filter(({ status: state }) => states.includes(state)).length;
 const killed = of('Killed', 'Timeout');
 const judged = killed + of('Survived', 'NoCoverage');
-console.log(`mutants: ${room}: ${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`);
+console.log(
+  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}: ${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`
+);

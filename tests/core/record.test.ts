@@ -87,6 +87,36 @@ describe('progress toward 14 CFR 61.65(d)', () => {
       have([device('a', 'ftd', 12), entry('c', { total_h: 30, instrumentSimulated_h: 20 })], 'instrument')
         .have
     ).toBe(32.3);
+    const exact = have([device('a', 'basic-atd', 10), device('b', 'ftd', 10)], 'instrument');
+    expect(exact).toMatchObject({ have: 20, notes: [] });
+    expect(have([device('a', 'basic-atd', 10.5), device('b', 'ftd', 12.5)], 'instrument').notes).toEqual([
+      '10.5 h in basic-atd; at most 10 h count',
+      '22.5 h in devices; at most 20 h count together'
+    ]);
+  });
+
+  test('who was there and in what decides what it counts for', () => {
+    const each = (changes: Partial<TrainingEntry>) =>
+      progressToward(
+        instrumentRatingAirplane,
+        [entry('a', { crossCountryPic_h: 0.7, ...changes })],
+        TODAY
+      ).map(({ have }) => have);
+    // cross-country, in airplanes, instrument, instruction, recent, long
+    expect(each({})).toEqual([0.7, 0.7, 1.2, 1.2, 1.2, 0]);
+    expect(each({ withInstructor: false })).toEqual([0.7, 0.7, 1.2, 0, 0, 0]);
+    expect(each({ device: 'ftd' })).toEqual([0.7, 0, 1.2, 1.2, 0, 0]);
+    // Device time without the instructor who gives it is no credit at all.
+    expect(each({ device: 'ftd', withInstructor: false })).toEqual([0, 0, 0, 0, 0, 0]);
+    expect(each({ date: '1999-05-01' })).toEqual([0.7, 0.7, 1.2, 1.2, 0, 0]);
+    expect(each({ date: TODAY })).toEqual([0.7, 0.7, 1.2, 1.2, 1.2, 0]);
+    const nothing = entry('n', { instrumentActual_h: 0, instrumentSimulated_h: 0 });
+    expect(have([nothing], 'instrument').entries).toEqual([]);
+  });
+
+  test('an entry that corrects none takes nothing away, and entries stand by date, then by name', () => {
+    const entries = [entry('c', { date: '2026-10-02' }), entry('b'), entry('a')];
+    expect(have(entries, 'instrument').entries.map((e) => e.entryId)).toEqual(['c', 'a', 'b']);
   });
 
   test('the two-month window reaches back to the first of the calendar month', () => {
@@ -131,9 +161,22 @@ test.each([
   ['instrumentSimulated_h', { instrumentActual_h: 1, instrumentSimulated_h: 0.6 }],
   ['crossCountryPic_h', { crossCountryPic_h: 2 }],
   ['crossCountryPic_h', { device: 'ftd' as const, crossCountryPic_h: 1 }],
-  ['safetyPilot', { withInstructor: false }]
+  ['safetyPilot', { withInstructor: false }],
+  ['safetyPilot', { withInstructor: false, safetyPilot: '  ' }]
 ])('an entry that contradicts itself is refused at %s', (field, changes) => {
   expect(() => checkTrainingEntry(flight(changes), TODAY)).toThrow(expect.objectContaining({ field }));
+});
+
+test.each([
+  ['flown today', { date: TODAY }],
+  ['on instruments all the way', { instrumentActual_h: 0.6, instrumentSimulated_h: 0.9 }],
+  ['across country all the way', { crossCountryPic_h: 1.5 }],
+  ['with a safety pilot', { withInstructor: false, safetyPilot: 'Davi Almansor' }],
+  ['alone in cloud', { withInstructor: false, instrumentSimulated_h: 0 }],
+  ['alone in a device', { withInstructor: false, device: 'ftd' as const }],
+  ['in a device with an instructor', { device: 'ftd' as const }]
+])('an entry %s is taken', (_, changes) => {
+  expect(() => checkTrainingEntry(flight(changes), TODAY)).not.toThrow();
 });
 
 test('the log as CSV quotes what needs it, defuses formulas, and leaves practice without hours', () => {

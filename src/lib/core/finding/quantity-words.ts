@@ -102,8 +102,12 @@ export function offWords({ channel }: Corridor, deviation: number, asked: number
       return `${needleWords(size)} ${above ? 'above' : 'below'} it`;
     case 'arcError_nm':
       return `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`;
-    default:
-      return `${figure(size, decimals)}${unit} ${sideWords(channel, asked, above ? 'above' : 'below').replace('too ', '')}er than ${figure(Math.abs(asked), decimals)}${unit}`;
+    default: {
+      const off = `${figure(size, decimals)}${unit} ${sideWords(channel, asked, above ? 'above' : 'below')}`;
+      return asked === 0
+        ? off
+        : `${off.replace('too ', '')}er than ${figure(Math.abs(asked), decimals)}${unit}`;
+    }
   }
 }
 
