@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { figure } from '$core/measure/figure';
   import { inSteps } from './dial';
+  import { attitudeWords } from './panel';
 
   let { pitch_deg, bank_deg }: { pitch_deg: number; bank_deg: number } = $props();
   const uid = $props.id();
@@ -9,18 +9,15 @@
   const world = $derived(
     `rotate(${-inSteps(bank_deg, 0.1)}) translate(0 ${inSteps(Math.max(-40, Math.min(40, pitch_deg)) * PIXELS_PER_DEGREE, 0.1)})`
   );
+  /** Said anew where a whole degree has changed. */
+  const wholePitch = $derived(Math.round(pitch_deg));
+  const wholeBank = $derived(Math.round(bank_deg));
+  const words = $derived(attitudeWords(wholePitch, wholeBank));
   const ladder = [-30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30];
   const bankMarks = [-60, -45, -30, -20, -10, 0, 10, 20, 30, 45, 60];
 </script>
 
-<svg
-  viewBox="-100 -100 200 200"
-  class="block w-full"
-  role="img"
-  aria-label="Attitude: pitch {figure(pitch_deg)} degrees, bank {figure(Math.abs(bank_deg))} {bank_deg >= 0
-    ? 'right'
-    : 'left'}"
->
+<svg viewBox="-100 -100 200 200" class="block w-full" role="img" aria-label={words}>
   <clipPath id={uid}><circle r="84" /></clipPath>
   <clipPath id="{uid}-ladder"><circle r="74" /></clipPath>
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />

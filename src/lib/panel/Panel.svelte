@@ -65,11 +65,7 @@
   <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
     <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
     <LookWindow area="navigation" name="Course and heading" {view}>
-      <CourseRose
-        shown={navigation}
-        heading_deg={readings.heading_deg}
-        fullScale={fullScaleWords(navigation)}
-      />
+      <CourseRose shown={navigation} heading_deg={calm.heading_deg} fullScale={fullScaleWords(navigation)} />
     </LookWindow>
   </div>
 {:else if kind === 'tapes'}

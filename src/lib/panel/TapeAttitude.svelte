@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Readings } from '$core/instrument/readings';
-  import { figure } from '$core/measure/figure';
   import { inSteps } from './dial';
+  import { attitudeWords } from './panel';
 
   /** The attitude field of the tape panel, with a diamond where the airplane is really going. */
   let { readings }: { readings: Readings } = $props();
@@ -11,6 +11,10 @@
   const world = $derived(
     `translate(160 0) rotate(${-inSteps(readings.bank_deg, 0.2)}) translate(0 ${inSteps(pitch * PIXELS_PER_DEGREE, 0.5)})`
   );
+  /** Said anew where a whole degree has changed. */
+  const wholePitch = $derived(Math.round(readings.pitch_deg));
+  const wholeBank = $derived(Math.round(readings.bank_deg));
+  const words = $derived(attitudeWords(wholePitch, wholeBank));
   const ladder = [-40, -35, -30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30, 35, 40];
   const bank = $derived(inSteps(Math.max(-70, Math.min(70, readings.bank_deg)), 0.2));
   /** Where the path goes, seen from the airplane: below the nose by the angle of attack, aside by the drift. */
@@ -22,13 +26,7 @@
 
 <clipPath id={uid}><rect y="-150" width="320" height="300" /></clipPath>
 {#if readings.attitudeValid}
-  <g
-    clip-path="url(#{uid})"
-    role="img"
-    aria-label="Attitude: pitch {figure(readings.pitch_deg)} degrees, bank {figure(
-      Math.abs(readings.bank_deg)
-    )} {readings.bank_deg >= 0 ? 'right' : 'left'}"
-  >
+  <g clip-path="url(#{uid})" role="img" aria-label={words}>
     <g transform={world}>
       <rect x="-360" y="-700" width="720" height="700" fill="var(--sky)" />
       <rect x="-360" width="720" height="700" fill="var(--earth)" />

@@ -153,7 +153,7 @@
     {#if covered.has('heading')}
       <rect x="-160" width="320" height="40" fill="var(--phase)" stroke="var(--line)" />
       <text y="25" text-anchor="middle" font-size="13" fill="var(--soft)">heading covered</text>
-    {:else if readings.attitudeValid}
+    {:else if calm.attitudeValid}
       <TapeWindow area="heading" box={[-160, -30, 320, 70]} {view}
         >{@const shown = of('heading')}<HeadingTape
           heading_deg={shown.heading_deg}
@@ -196,7 +196,7 @@
     {/if}
   </g>
   <text x="428" y="440" font-size="12" fill="var(--soft)" class="figure"
-    >{readings.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
+    >{calm.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
       ? `track ${heading(calm.heading_deg + calm.drift_deg)}`
       : ''}</text
   >

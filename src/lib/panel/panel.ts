@@ -24,3 +24,8 @@ export function minimumWords(minimum_ft: number | null, altitude_ft: number): st
   if (minimum_ft === null) return '';
   return `${altitude_ft <= minimum_ft ? '▼ minimum' : 'min'} ${figure(minimum_ft)}`;
 }
+
+/** The attitude as it is read out: whole degrees. */
+export function attitudeWords(pitch_deg: number, bank_deg: number): string {
+  return `Attitude: pitch ${figure(pitch_deg)} degrees, bank ${figure(Math.abs(bank_deg))} ${bank_deg >= 0 ? 'right' : 'left'}`;
+}

@@ -23,7 +23,10 @@ export interface SessionEvents {
 /** The interface's end of one flight: the worker behind it, its newest frame, and what it is doing. */
 export class FlightSession {
   state = $state<SessionState>('loading');
+  /** The newest, for what moves with every picture. */
   frame = $state.raw<Frame | null>(null);
+  /** For everything else: every other picture's while time runs, so that what hangs on it is looked at half as often. */
+  calm = $state.raw<Frame | null>(null);
   failure = $state('');
   rate = $state(1);
   /** An instructor has stopped time: only they let it go on. */
@@ -34,6 +37,7 @@ export class FlightSession {
   private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
+  private pictures = 0;
 
   constructor(
     plan: LessonPlan,
@@ -49,7 +53,7 @@ export class FlightSession {
   private hear(message: FromFlight): void {
     switch (message.kind) {
       case 'ready':
-        this.frame = this.newest = message.frame;
+        this.frame = this.calm = this.newest = message.frame;
         this.state = 'ready';
         this.events.onready(message.startingHands, message.frame);
         return;
@@ -87,11 +91,15 @@ export class FlightSession {
   /** Puts the newest frame on the panel; to be called once a picture. */
   show(): void {
     const { newest, told } = this;
-    if (!newest || newest === this.frame) return;
-    // A frame and the phases it counts in belong together: one whose phases are no longer told is passed over.
-    if (told && newest.changes < told.changes && newest.changes !== (this.asked?.changes ?? 0)) return;
-    this.frame = newest;
-    if (told && newest.changes >= told.changes) this.asked = told;
+    if (!newest) return;
+    const belongs =
+      // A frame and the phases it counts in belong together: one whose phases are no longer told is passed over.
+      !told || newest.changes >= told.changes || newest.changes === (this.asked?.changes ?? 0);
+    if (belongs) this.frame = newest;
+    const hasNewPhases = told !== null && told !== this.asked && newest.changes >= told.changes;
+    if (hasNewPhases) this.asked = told;
+    this.pictures += 1;
+    if (hasNewPhases || this.state !== 'running' || this.pictures % 2 === 0) this.calm = this.frame;
   }
 
   hands(hands: Hands): void {

@@ -75,13 +75,11 @@ export function isMissed(m: DistractionMeasure): boolean {
 
 export function distractionFindings(measures: readonly DistractionMeasure[]): Finding[] {
   return measures.filter(isMissed).map((m) => {
-    const late = isLate(m);
+    const came = m.answeredAfter_s !== null;
     const title =
       m.kind === 'gauge'
-        ? 'Engine gauge not noticed'
-        : m.right || late
-          ? 'Call not answered'
-          : 'Call answered wrongly';
+        ? `Engine gauge ${came ? 'noticed late' : 'not noticed'}`
+        : `Call ${came ? (isLate(m) ? 'answered late' : 'answered wrongly') : 'not answered'}`;
     const took =
       m.answeredAfter_s === null
         ? 'no answer'

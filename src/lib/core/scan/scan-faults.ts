@@ -96,11 +96,11 @@ function unseenStretches(scanned: readonly ScannedStretch[]) {
       if (!mine) continue;
       const list = stretches.get(area) ?? [];
       stretches.set(area, list);
-      const whole = mine.looks === 0;
       const last = list.at(-1);
+      const gap = { from_s: mine.gapFrom_s, to_s: mine.gapFrom_s + mine.longestGap_s };
       // A gap that reaches from phase to phase is one gap.
-      if (whole && last && Math.abs(last.to_s - measure.from_s) < 0.15) last.to_s = measure.to_s;
-      else list.push({ from_s: mine.gapFrom_s, to_s: mine.gapFrom_s + mine.longestGap_s, phase: name });
+      if (last && Math.abs(last.to_s - gap.from_s) < 0.15) last.to_s = gap.to_s;
+      else list.push({ ...gap, phase: name });
     }
   }
   return stretches;

@@ -51,7 +51,7 @@
     way: Radios['way'];
   } = $props();
   const { session, frame, simulatedBy } = $derived(underWay);
-  const phase = $derived(frame ? lesson.drill.phases[frame.phaseIndex]! : null);
+  const phase = $derived(calm ? lesson.drill.phases[calm.phaseIndex]! : null);
   const asksTime = $derived(
     lesson.drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
   );

@@ -53,7 +53,7 @@
     {bugs}
     navigation={calm?.navigation ?? frame.navigation}
   />
-  {#if frame.eyesClosed}
+  {#if (calm ?? frame).eyesClosed}
     <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
       <p class="text-lg font-bold">Eyes closed, head down</p>
       <p class="mt-1 text-[13px]">The instructor has control. Take over when you hear “you have control”.</p>

@@ -1,0 +1,349 @@
+import { describe, expect, test } from 'vitest';
+import type { Distraction } from '$core/drill/distraction';
+import { scanStages, type ScanTask } from '$core/drill/scan-task';
+import type { FlightEvent } from '$core/flight/flight-event';
+import type { Gaze, ScanArea } from '$core/instrument/scan-area';
+import { distractionFindings, measureDistractions } from '$core/scan/distraction-measure';
+import { looksBetween, type Look } from '$core/scan/look';
+import { mendingLesson } from '$core/scan/mending-lesson';
+import { scanElements } from '$core/scan/scan-elements';
+import { judgeScan, type ScannedStretch } from '$core/scan/scan-faults';
+import { scanFigures } from '$core/scan/scan-figures';
+import { scanFindings } from '$core/scan/scan-findings';
+import { measureScan } from '$core/scan/scan-measure';
+import { costliestOmission, engineInterval_s, watchedScan, type ScanReport } from '$core/scan/scan-report';
+import { madeFlight, planOf } from './flown';
+
+/** Looks of given lengths one after the other from a time on. */
+function looksFor(parts: readonly (readonly [Gaze, number])[], from_s = 0): Look[] {
+  let at = from_s;
+  return parts.map(([area, seconds]) => ({ area, start_s: at, end_s: (at += seconds) }));
+}
+const round: (readonly [Gaze, number])[] = [
+  ['attitude', 1],
+  ['airspeed', 0.8],
+  ['attitude', 1],
+  ['altimeter', 0.8],
+  ['attitude', 1],
+  ['heading', 0.8],
+  ['attitude', 1],
+  ['vertical-speed', 0.8],
+  ['attitude', 1],
+  ['engine', 0.8]
+];
+/** Nine seconds a round. */
+const rounds = (count: number, from_s = 0) =>
+  looksFor(Array.from({ length: count }, () => round).flat(), from_s);
+const ALL: readonly ScanArea[] = ['attitude', 'airspeed', 'altimeter', 'heading', 'vertical-speed', 'engine'];
+const stretch = (
+  looks: readonly Look[],
+  name: string,
+  from_s: number,
+  to_s: number,
+  expected = ALL
+): ScannedStretch => ({
+  name,
+  expected,
+  measure: measureScan(looks, { from_s, to_s }, 'hub-and-spoke', expected)
+});
+
+describe('what takes the eyes away', () => {
+  const call = (at_s: number, kind: Distraction['kind'] = 'call'): Distraction => ({
+    at_s,
+    kind,
+    words: 'Say altitude',
+    options: ['3,000', '4,000'],
+    answer: 1
+  });
+  const answered = (index: number, time_s: number, option: number) =>
+    ({ kind: 'answer', time_s, answer: { to: 'distraction', index, option } }) as FlightEvent;
+  const flight = (events: FlightEvent[]) => ({ ...madeFlight(120, {}), events });
+
+  test('is answered rightly, wrongly, late or not; a gauge is only noticed; what comes at the very end is not asked for', () => {
+    const events = [answered(0, 14, 1), answered(1, 36, 0), answered(2, 71, 0), answered(4, 119.5, 1)];
+    const asked = [call(10), call(30), call(60, 'gauge'), call(80), call(118)];
+    const measured = measureDistractions(flight(events), [], asked, []);
+    expect(measured.map(({ answeredAfter_s, right }) => [answeredAfter_s, right])).toEqual([
+      [4, true],
+      [6, false],
+      [11, true],
+      [null, false]
+    ]);
+    expect(
+      distractionFindings(measured).map(({ title, evidence, moment_s }) => [moment_s, title, evidence])
+    ).toEqual([
+      [30, 'Call answered wrongly', 'At 0:30: “Say altitude”; answered after 6.0 s, wrongly, 30 s allowed.'],
+      [80, 'Call not answered', 'At 1:20: “Say altitude”; no answer, 30 s allowed.']
+    ]);
+  });
+
+  test('answered after more than half a minute is late, however right it was', () => {
+    const late = [call(10), call(20, 'gauge')];
+    const said = distractionFindings(
+      measureDistractions(flight([answered(0, 40.5, 1), answered(1, 50.5, 0)]), [], late, [])
+    );
+    expect(said.map(({ title }) => title)).toEqual(['Call answered late', 'Engine gauge noticed late']);
+    expect(
+      distractionFindings(measureDistractions(flight([answered(0, 40, 1)]), [], [call(10)], []))
+    ).toEqual([]);
+    expect(distractionFindings(measureDistractions(flight([]), [], [call(10, 'gauge')], []))[0]!.title).toBe(
+      'Engine gauge not noticed'
+    );
+  });
+
+  test('what went unseen in the twenty seconds after is told, the longest of what is not covered', () => {
+    // One round before; after the call only the attitude, the airspeed and the altimeter, which is last seen at 23 s.
+    const looks = [...rounds(1), ...looksFor([['attitude', 5], ['altimeter', 3], ['airspeed', 1], ['attitude', 5], ['altimeter', 3], ['attitude', 40]], 9)]; // prettier-ignore
+    const measured = (covered: ScanArea[]) => measureDistractions(flight([]), looks, [call(10)], covered)[0]!;
+    // Neither heading nor vertical speed at all: the whole twenty seconds, the first named.
+    expect(measured([])).toMatchObject({ gapArea: 'heading', longestGap_s: 20 });
+    expect(measured(['heading', 'vertical-speed'])).toMatchObject({ gapArea: 'airspeed' });
+    expect(measured(['heading', 'vertical-speed']).longestGap_s).toBeCloseTo(12, 9);
+    expect(measured(['heading', 'vertical-speed', 'airspeed']).longestGap_s).toBeCloseTo(6, 9);
+    expect(distractionFindings([measured([])])[0]!.evidence).toMatch(
+      / The heading indicator went unseen for 20 s meanwhile\.$|heading.*went unseen for 20 s meanwhile\.$/
+    );
+    expect(measureDistractions(flight([]), [], [call(10)], [])[0]).toMatchObject({
+      gapArea: null,
+      longestGap_s: 0
+    });
+  });
+});
+
+describe('what the eyes did wrong', () => {
+  test('a clean round of two minutes has nothing, in one stretch or in two', () => {
+    const looks = rounds(14);
+    const none = { stares: [], omissions: [], emphases: [] };
+    expect(judgeScan(looks, [stretch(looks, 'Level', 0, 126)])).toEqual(none);
+    expect(judgeScan(looks, [stretch(looks, 'Level', 0, 60), stretch(looks, 'Climb', 60, 126)])).toEqual(
+      none
+    );
+  });
+
+  test('a stare is a look longer than 3 s at one thing, each instrument once, with its longest', () => {
+    const looks = [...rounds(2), ...looksFor([['heading', 3.4], ['attitude', 1], ['heading', 5], ['attitude', 1], ['elsewhere', 9], ['altimeter', 3]], 18)]; // prettier-ignore
+    const { stares } = judgeScan(looks, [stretch(looks, 'Level', 0, 40.4)]);
+    expect(stares).toHaveLength(1);
+    expect(stares[0]).toMatchObject({ area: 'heading', looks: 2 });
+    const [said] = scanFindings({ stares, omissions: [], emphases: [] });
+    expect(said).toMatchObject({ kind: 'scan-fixation', area: 'heading' });
+    expect(said!.moment_s).toBeCloseTo(22.4, 9);
+    expect(said!.evidence).toMatch(/^2 looks longer than 3 s, the longest 5\.0 s at 0:22\.$/);
+  });
+
+  test('a gap that reaches from stretch to stretch is one, and is said where it began; the engine may wait a minute', () => {
+    const withoutHeading = Array.from({ length: 4 }, () =>
+      round.filter(([area]) => area !== 'heading')
+    ).flat();
+    const looks = [...rounds(1), ...looksFor(withoutHeading, 9), ...rounds(2, 41.8)];
+    const parts = [
+      stretch(looks, 'Level', 0, 15),
+      stretch(looks, 'Climb', 15, 30),
+      stretch(looks, 'Turn', 30, 59.8)
+    ];
+    const { omissions } = judgeScan(looks, parts);
+    expect(omissions.map(({ area }) => area)).toEqual(['heading']);
+    // Last seen in the first round until 5.4 s, and again in the first round after 41.8 s: it began in the first stretch.
+    expect(omissions[0]).toMatchObject({ stretch: 'Level', count: 1 });
+    expect(omissions[0]!.from_s).toBeCloseTo(5.4, 9);
+    expect(omissions[0]!.from_s + omissions[0]!.gap_s).toBeCloseTo(41.8 + 4.6, 9);
+    const engineless = looksFor(
+      Array.from({ length: 8 }, () => round.filter(([area]) => area !== 'engine')).flat()
+    );
+    const until = engineless.at(-1)!.end_s;
+    expect(until).toBeGreaterThan(57);
+    expect(judgeScan(engineless, [stretch(engineless, 'Level', 0, Math.min(60, until))]).omissions).toEqual(
+      []
+    );
+    const longer = looksFor(
+      Array.from({ length: 10 }, () => round.filter(([area]) => area !== 'engine')).flat()
+    );
+    const left = judgeScan(longer, [stretch(longer, 'Level', 0, longer.at(-1)!.end_s)]).omissions;
+    expect(left.map(({ area, count }) => [area, count])).toEqual([['engine', 1]]);
+    const words = scanFindings({ stares: [], omissions: left, emphases: [] })[0]!;
+    expect(words).toMatchObject({ kind: 'scan-omission', area: 'engine', moment_s: 0 });
+    expect(words.evidence).toMatch(/^Unseen for 82 s from 0:00, in “level”; 60 s allowed\.$/);
+  });
+
+  test('too much on one is said with what the next had, not where it was stared at, and not of a short stretch', () => {
+    const much = (look_s: number, times = 12) =>
+      looksFor(Array.from({ length: times }, () => [['attitude', 1], ['altimeter', look_s], ['attitude', 1], ['airspeed', 0.5]] as const).flat()); // prettier-ignore
+    const judged = (looks: Look[]) =>
+      judgeScan(looks, [stretch(looks, 'Level', 0, looks.at(-1)!.end_s, [])]).emphases;
+    const looks = much(2);
+    expect(judged(looks)).toHaveLength(1);
+    expect(judged(looks)[0]).toMatchObject({ area: 'altimeter', stretch: 'Level' });
+    expect(judged(looks)[0]!.share).toBeCloseTo(2 / 4.5, 9);
+    expect(judged(looks)[0]!.next).toBeCloseTo(0.5 / 4.5, 9);
+    expect(scanFindings({ stares: [], omissions: [], emphases: judged(looks) })[0]).toMatchObject({
+      area: 'altimeter',
+      evidence: '44\u2009% of the looking in “level”, 2.0 s a look; the next instrument had 11\u2009%.'
+    });
+    expect(judged(much(3.2))).toEqual([]);
+    expect(judged(much(2, 5))).toEqual([]);
+    // The hub may have more than any other, but not nearly all.
+    const hub = (look_s: number) => looksFor(Array.from({ length: 12 }, () => [['attitude', look_s], ['altimeter', 0.6], ['attitude', look_s], ['airspeed', 0.5]] as const).flat()); // prettier-ignore
+    expect(judged(hub(1.3))).toEqual([]);
+    expect(judged(hub(1.6))).toMatchObject([{ area: 'attitude' }]);
+  });
+
+  test('the moves of a stretch are told, the commonest first; a look between two times is cut to them', () => {
+    const looks = looksFor([['attitude', 1], ['altimeter', 1], ['attitude', 1], ['heading', 1], ['attitude', 1], ['heading', 1]]); // prettier-ignore
+    expect(measureScan(looks, { from_s: 0, to_s: 6 }, 'hub-and-spoke', []).moves).toEqual([
+      { from: 'attitude', to: 'heading', count: 2 },
+      { from: 'attitude', to: 'altimeter', count: 1 },
+      { from: 'altimeter', to: 'attitude', count: 1 },
+      { from: 'heading', to: 'attitude', count: 1 }
+    ]);
+    expect(looksBetween(looks, 1.5, 3)).toEqual([
+      { area: 'altimeter', start_s: 1.5, end_s: 2 },
+      { area: 'attitude', start_s: 2, end_s: 3 }
+    ]);
+    expect(looksBetween(looks, 6, 9)).toEqual([]);
+    expect(measureScan([], { from_s: 0, to_s: 6 }, 'hub-and-spoke', ['heading'])).toMatchObject({ looks: 0, meanLook_s: 0, likeness: null, hubReturns: null, areas: [{ share: 0 }] }); // prettier-ignore
+  });
+});
+
+describe('a scan graded', () => {
+  const task = (id: string) =>
+    ({ pattern: 'hub-and-spoke', ...scanStages.find((s) => s.id === id)!.task }) as ScanTask;
+  const measured = {
+    ...measureScan(rounds(14), { from_s: 0, to_s: 126 }, 'hub-and-spoke', ALL),
+    likeness: 0.7 as number | null
+  };
+  const report = (changes: Partial<ScanReport> = {}): ScanReport => ({
+    pattern: 'hub-and-spoke',
+    whole: measured,
+    phases: [{ phaseId: 'a', measure: measured }],
+    faults: { stares: [], omissions: [], emphases: [] },
+    findings: [],
+    costs: [],
+    distractions: [],
+    summary: '',
+    ...changes
+  });
+  const verdicts = (r: ScanReport, stage: string) =>
+    scanElements(r, task(stage)).map(({ name, verdict }) => `${name}: ${verdict}`);
+  const at = (likeness: number | null, stage: string) =>
+    scanElements(report({ whole: { ...measured, likeness } }), task(stage)).at(-1)!;
+
+  test('one fault is put right, two are not met; calls only where there are any', () => {
+    expect(verdicts(report(), 'flying')).toEqual([
+      'Scan: no staring: met',
+      'Scan: nothing left out: met',
+      'Scan: even looks: met',
+      'Scan: the pattern: met'
+    ]);
+    const stare = (area: Gaze) => ({ area, looks: 1, longest: { area, start_s: 0, end_s: 4 } });
+    const faulty = (count: number) => report({ faults: { stares: (['heading', 'airspeed'] as const).slice(0, count).map(stare), omissions: [], emphases: [] } }); // prettier-ignore
+    expect(verdicts(faulty(1), 'flying')[0]).toBe('Scan: no staring: met with prompt correction');
+    expect(verdicts(faulty(2), 'flying')[0]).toBe('Scan: no staring: not met');
+    expect(scanElements(faulty(2), task('flying'))[0]).toMatchObject({
+      score: 0,
+      arithmetic: expect.stringMatching(/^staring at the .*, staring at the /)
+    });
+    const call = {
+      at_s: 1,
+      kind: 'call' as const,
+      words: '',
+      answeredAfter_s: 5,
+      right: true,
+      longestGap_s: 0,
+      gapArea: null
+    };
+    const calls = (missed: number) =>
+      report({ distractions: [call, ...Array.from({ length: missed }, () => ({ ...call, right: false }))] });
+    expect(scanElements(calls(1), task('distracted'))[3]).toMatchObject({
+      verdict: 'met with prompt correction',
+      arithmetic: '1 of 2 answered rightly'
+    });
+    expect(scanElements(calls(2), task('distracted'))[3]!.verdict).toBe('not met');
+    expect(verdicts(calls(2), 'flying')).toHaveLength(4);
+  });
+
+  test.each([
+    [0.75, 'paced', 'met', 100],
+    [0.7, 'paced', 'met with prompt correction', 93.3],
+    [0.5625, 'paced', 'met with prompt correction', 75],
+    [0.55, 'paced', 'not met', 73.3],
+    [0.6, 'flying', 'met', 100],
+    [0.45, 'flying', 'met with prompt correction', 75],
+    [0.44, 'flying', 'not met', 73.3]
+  ])('%d of the moves by the pattern, %s: %s', (likeness, stage, verdict, score) => {
+    const element = at(likeness, stage);
+    expect(element).toMatchObject({ name: 'Scan: the pattern', verdict });
+    expect(element.score).toBeCloseTo(score, 1);
+  });
+
+  test('the pattern is not asked of who only followed it, nor where nothing moved', () => {
+    expect(at(0.1, 'follow').name).toBe('Scan: even looks');
+    expect(at(null, 'flying').name).toBe('Scan: even looks');
+  });
+
+  test('its figures: the longest anything of the round was out of sight, the engine only where it was seen twice', () => {
+    const figures = Object.fromEntries(scanFigures(report()).map(({ id, value }) => [id, value]));
+    // Seen every nine seconds for 0.8 s; the first spoke waits from the start until 1 s.
+    expect(figures['scan.gap']).toBeCloseTo(8.2, 6);
+    expect(figures['scan.engine']).toBeCloseTo(9, 6);
+    expect(figures['scan.likeness']).toBeCloseTo(70, 9);
+    expect(figures['scan.look']).toBeCloseTo(0.9, 6);
+    expect(figures['scan.faults']).toBe(0);
+    const none = scanFigures(report({ phases: [], whole: { ...measured, likeness: null, areas: [] } })).map(
+      ({ id }) => id
+    );
+    expect(none).toEqual(['scan.look', 'scan.faults']);
+    expect(engineInterval_s(measureScan(rounds(1), { from_s: 0, to_s: 9 }, 'hub-and-spoke', ALL))).toBeNull();
+  });
+
+  test('the lesson that mends it: the stare before the omission, the emphasis, the missed call; clean goes one stage on', () => {
+    const plan = planOf({ drill: 'turn-to-heading', scan: { ...task('flying'), pattern: 'rectangular' } });
+    const found = (...kinds: string[]) =>
+      kinds.map((kind) => ({
+        kind,
+        title: 'T',
+        evidence: '',
+        area: 'heading'
+      })) as unknown as ScanReport['findings'];
+    const next = (kinds: string[], from = plan) => mendingLesson({ findings: found(...kinds) }, from);
+    expect(next(['missed-call', 'scan-emphasis', 'scan-omission', 'scan-fixation'])).toMatchObject({
+      drill: 'straight-and-level',
+      scan: { cue: 'paced', rhythm_s: 1.2, pattern: 'rectangular' }
+    });
+    expect(next(['missed-call', 'scan-emphasis', 'scan-omission'])).toMatchObject({
+      drill: 'turn-to-heading',
+      scan: { cue: 'paced', rhythm_s: 1.5, pattern: 'hub-and-spoke', attention: 'student' }
+    });
+    expect(next(['missed-call', 'scan-emphasis'])).toMatchObject({
+      scan: { cue: 'fading', pattern: 'rectangular' }
+    });
+    expect(next(['missed-call'])).toMatchObject({
+      scan: { distractions: true, flownBy: 'student', pattern: 'rectangular' }
+    });
+    const stages = scanStages.map(({ id }) => next([], planOf({ scan: task(id) })).scan);
+    const steps = [...scanStages.slice(1), scanStages.at(-1)!];
+    steps.forEach((stage, i) => expect(stages[i]).toMatchObject(stage.task));
+    const { scan: _, ...unscanned } = planOf({});
+    expect(next([], { ...unscanned, scan: null } as typeof plan).scan).toMatchObject({
+      pattern: 'hub-and-spoke',
+      ...scanStages[0]!.task
+    });
+  });
+
+  test('of two left out the one that cost more is the first to mend', () => {
+    const omission = (area: Gaze) =>
+      ({ kind: 'scan-omission', title: area, area }) as unknown as ScanReport['findings'][number];
+    const cost = (area: ScanArea, unseen_s: number | null) =>
+      ({ area, unseen_s }) as ScanReport['costs'][number];
+    const both = [omission('heading'), omission('altimeter')];
+    expect(costliestOmission(both, [])!.area).toBe('heading');
+    expect(costliestOmission(both, [cost('altimeter', 6), cost('heading', 4)])!.area).toBe('altimeter');
+    expect(costliestOmission(both, [cost('altimeter', null), cost('heading', 5)])!.area).toBe('altimeter');
+    expect(costliestOmission([], [cost('altimeter', 6)])).toBeNull();
+  });
+
+  test('eyes that were only watched are judged by themselves, from four looks on', () => {
+    expect(watchedScan(rounds(1).slice(0, 3))).toBeNull();
+    expect(watchedScan(rounds(14))!.findings).toEqual([]);
+    expect(watchedScan(looksFor([['attitude', 1], ['heading', 1], ['attitude', 1], ['heading', 40]]))!.findings.map(({ kind }) => kind)).toContain('scan-fixation'); // prettier-ignore
+  });
+});
