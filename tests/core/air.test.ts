@@ -10,7 +10,9 @@ import {
   trueFromCalibrated,
   trueFromIndicated
 } from '$core/air/atmosphere';
-import { calmTurbulence, stepTurbulence } from '$core/air/turbulence';
+import { cloudProblem } from '$core/air/cloud';
+import { gustNow, noGust, stepGust } from '$core/air/gust';
+import { calmTurbulence, gustIntensity, stepTurbulence, turbulenceScales } from '$core/air/turbulence';
 import { descentAngle, groundTrack } from '$core/air/wind';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { seededNoise } from '$core/measure/seeded-noise';
@@ -107,4 +109,106 @@ test('a place on the plane agrees with the ellipsoid: a minute of latitude at 45
   expect(north.latitude_deg).toBeCloseTo(45 + 1 / 60, 5);
   const east = placeOnPlane({ latitude_deg: 45, longitude_deg: -33 }, 0, 1314.1);
   expect(east.longitude_deg).toBeCloseTo(-33 + 1 / 60, 5); // a minute of longitude at 45°: 1,314.2 m
+});
+
+test.each([
+  // MIL-F-8785C, figure 7: root mean square of the gusts, ft/s, by height; below 1,000 ft a tenth of the wind at 20 ft.
+  ['moderate', 1000, 3 * 1.68781],
+  ['moderate', 2000, 9.6 + (250 / 2000) * 1.0],
+  ['moderate', 3750, 10.6],
+  ['moderate', 5625, 10.35],
+  ['moderate', 15000, 8.0],
+  ['moderate', 30000, 5.8],
+  ['moderate', 40000, 5.0],
+  ['severe', 7500, 23.6],
+  ['severe', 25000, 20.0],
+  ['severe', 500, 4.5 * 1.68781]
+] as const)('%s turbulence at %d ft has gusts of %d ft/s', (level, height_ft, fps) => {
+  expect(gustIntensity(level, height_ft) / 0.3048).toBeCloseTo(fps, 2);
+});
+
+test('between 1,000 and 2,000 ft turbulence goes over from the one law to the other; light is the same at any height', () => {
+  const [low, high] = [gustIntensity('moderate', 1000), gustIntensity('moderate', 2000)];
+  // At 1,500 ft the table is still at its first height.
+  expect(gustIntensity('moderate', 1500)).toBeCloseTo((low + 9.6 * 0.3048) / 2, 6);
+  expect(high).toBeGreaterThan(low);
+  expect(gustIntensity('light', 9000)).toBe(gustIntensity('light', 100));
+  // MIL-F-8785C, 3.7.3: lengths h / (0.177 + 0.000823 h)^1.2 and h, alike at 1,000 ft; 1,750 ft aloft.
+  expect(turbulenceScales(1000)).toEqual({ horizontal_ft: 1000, vertical_ft: 1000, intensityRatio: 1 });
+  expect(turbulenceScales(400).horizontal_ft).toBeCloseTo(400 / 0.5062 ** 1.2, 3);
+  expect(turbulenceScales(400)).toMatchObject({
+    vertical_ft: 400,
+    intensityRatio: expect.closeTo(0.5062 ** -0.4, 6)
+  });
+  expect(turbulenceScales(1500)).toMatchObject({ horizontal_ft: 1375, vertical_ft: 1375, intensityRatio: 1 });
+  expect(turbulenceScales(2000)).toEqual(turbulenceScales(9000));
+  expect(turbulenceScales(2000).vertical_ft).toBe(1750);
+  expect(turbulenceScales(3)).toEqual(turbulenceScales(10));
+});
+
+test('gusts come by chance, a quarter of a minute apart, rise and fall within 240 m, and are at least half of what is planned', () => {
+  const memory = noGust();
+  const noise = seededNoise(11);
+  const pauses: number[] = [];
+  const lengths: number[] = [];
+  const peaks: number[] = [];
+  let quiet_s = 0;
+  let blowing_s = 0;
+  let peak = 0;
+  let differs = false;
+  for (let i = 0; i < 600_000; i++) {
+    const now = stepGust(memory, 10, 60, 0.05, noise);
+    differs ||= now !== gustNow(memory, 10);
+    if (now > 0) {
+      if (blowing_s === 0 && quiet_s > 0) pauses.push(quiet_s);
+      quiet_s = 0;
+      blowing_s += 0.05;
+      peak = Math.max(peak, now);
+    } else {
+      if (blowing_s > 0) [lengths.push(blowing_s), peaks.push(peak)];
+      [blowing_s, peak] = [0, 0];
+      quiet_s += 0.05;
+    }
+  }
+  const meanOf = (values: number[]) => values.reduce((a, b) => a + b) / values.length;
+  // The first comes after six seconds; exponential beyond that, 14 s on average.
+  expect(pauses[0]).toBeCloseTo(6, 0);
+  expect(Math.min(...pauses)).toBeGreaterThan(5.9);
+  expect(meanOf(pauses)).toBeCloseTo(14.1, 0);
+  expect(lengths.every((length) => Math.abs(length - 4) < 0.15)).toBe(true);
+  expect(Math.min(...peaks)).toBeGreaterThan(4.9);
+  expect(Math.max(...peaks)).toBeLessThanOrEqual(10);
+  expect(meanOf(peaks)).toBeCloseTo(7.5, 0);
+  expect(differs).toBe(false);
+  expect(stepGust(memory, 0, 60, 0.05, noise)).toBe(0);
+});
+
+test.each([
+  [[{ base_ft: 1000, top_ft: 1200 }], null],
+  [[{ base_ft: 1000, top_ft: 1199 }], { layer: 0, of: 'top_ft' }],
+  [
+    [
+      { base_ft: 1000, top_ft: 2000 },
+      { base_ft: 2200, top_ft: 2400 }
+    ],
+    null
+  ],
+  [
+    [
+      { base_ft: 1000, top_ft: 2000 },
+      { base_ft: 2199, top_ft: 2900 }
+    ],
+    { layer: 1, of: 'base_ft' }
+  ],
+  [
+    [
+      { base_ft: 1000, top_ft: 2000 },
+      { base_ft: 3000, top_ft: 3100 }
+    ],
+    { layer: 1, of: 'top_ft' }
+  ]
+])('layers %j: %j', (layers, problem) => {
+  const found = cloudProblem(layers);
+  if (problem === null) expect(found).toBeNull();
+  else expect(found).toMatchObject(problem);
 });

@@ -15,10 +15,11 @@ import { magneticDip } from '$core/earth/magnetic-dip';
 import { trainingAreas } from '$core/earth/training-area';
 import { flightLoop } from '$core/flight/flight-loop';
 import { type Hands } from '$core/flight/hands';
-import { compassCardHeading, compassDeviation } from '$core/instrument/compass';
+import { compassCardHeading, compassDeviation, stepCard } from '$core/instrument/compass';
 import { faultsAt, type FaultKind } from '$core/instrument/instrument-fault';
 import {
   readInstruments,
+  resettleInstruments,
   settledInstruments,
   stepInstruments,
   type InstrumentSet
@@ -124,6 +125,69 @@ describe('pitot-static instruments', () => {
   });
 });
 
+describe('what the subscale and the lines hold', () => {
+  const settled = (truth: AirTruth, setting_hPa: number) =>
+    readInstruments(dials, settledInstruments(dials, truth, seededNoise(5)), truth, setting_hPa, 0)
+      .altitude_ft;
+  test('10 hPa more on the subscale read 272 ft more: from high to low, look out below', () => {
+    expect(settled(still, 1013.25)).toBeCloseTo(4000, 6);
+    expect(settled(still, 1023.25) - 4000).toBeCloseTo(272, 0);
+    expect(settled(still, 1003.25) - 4000).toBeCloseTo(-274, 0);
+  });
+
+  test('put down elsewhere everything is felt at once, but what is blocked keeps what is in it', () => {
+    const there: AirTruth = {
+      ...still,
+      ...airAt(6000, 120),
+      forceRight_g: -0.06,
+      turnRate_degps: 2,
+      magneticHeading_deg: 40
+    };
+    const putDown = (faults: FaultKind[]) => {
+      const memory = settledInstruments(dials, still, seededNoise(5));
+      resettleInstruments(memory, there, faultsAt(faults.map((kind) => ({ kind, at_s: 0 })), 0)); // prettier-ignore
+      return readInstruments(dials, memory, there, 1013.25, 0);
+    };
+    const whole = putDown([]);
+    expect(whole.altitude_ft).toBeCloseTo(6000, 6);
+    expect(whole).toMatchObject({
+      ias_kt: expect.closeTo(120, 6),
+      verticalSpeed_fpm: expect.closeTo(0, 6),
+      turnRate_degps: 2,
+      ball: expect.closeTo(0.4, 9),
+      compass_deg: 40
+    });
+    expect(putDown(['static-blocked']).altitude_ft).toBeCloseTo(4000, 6);
+    // The pressure of 100 kt at 4,000 ft stays in the line: above it the air outside is thinner, and it reads more.
+    for (const blocked of ['pitot-blocked', 'pitot-and-drain-blocked'] as const)
+      expect(putDown([blocked]).ias_kt).toBeGreaterThan(190);
+  });
+
+  test('the cabin’s static is lower by a share of the airstream: higher and faster than it is', () => {
+    const { altitude_ft, ias_kt } = watch(20, () => still, { alternate: true });
+    // 6 % of ½ρV² of 100 kt (1,640 Pa) is 98 Pa; near 4,000 ft that is 0.0316 ft a pascal less than standard.
+    expect(altitude_ft - 4000).toBeCloseTo(98 / 10.9 / 0.3048, -1);
+    expect(ias_kt).toBeCloseTo(100 * Math.sqrt(1.06), 0);
+  });
+
+  test('heading gyros drift by the earth’s turning at their latitude on average, each by its own friction', () => {
+    const drifted = (latitude_deg: number, seed: number) => {
+      const set = { ...dials, latitude_deg };
+      const memory = settledInstruments(set, still, seededNoise(seed));
+      const standing = faultsAt([], 0);
+      for (let i = 0; i < 10; i++) stepInstruments(set, memory, still, standing, false, 6);
+      return normaliseSigned(readInstruments(set, memory, still, 1013.25, 0).heading_deg - 210);
+    };
+    for (const latitude of [44, -41]) {
+      const all = Array.from({ length: 400 }, (_, seed) => drifted(latitude, seed));
+      const mean = all.reduce((a, b) => a + b) / all.length;
+      // In a minute; the mean of 400 with a friction of 4°/h each is known to 0.2°/h.
+      expect(mean * 60).toBeCloseTo(-15.04 * Math.sin((latitude * Math.PI) / 180), 0);
+      expect(Math.sqrt(all.reduce((sum, d) => sum + (d - mean) ** 2, 0) / 400) * 60).toBeCloseTo(4, 0);
+    }
+  });
+});
+
 describe('gyros', () => {
   test('vacuum lost: attitude and heading sag slowly, without a flag; the turn coordinator goes on', () => {
     const after = (seconds: number) => watch(seconds, () => still, { faults: ['vacuum'] });
@@ -205,6 +269,40 @@ describe('the magnetic compass', () => {
         90
       )
     ).toBeNull();
+  });
+  test('how strongly one is pressed into the seat does not matter, only which way; weightless there is no north', () => {
+    const attitude = { pitch_deg: 8, bank_deg: -25, heading_deg: 115 };
+    const card = (times: number) =>
+      compassCardHeading(attitude, { forward: 0.1 * times, right: 0.2 * times, down: -1.1 * times }, 62);
+    for (const times of [0.3, 2, 5]) expect(card(times)).toBeCloseTo(card(1)!, 9);
+    expect(card(0)).toBeNull();
+    // Any attitude, with gravity alone: the heading itself.
+    const radians = (angle: number) => (angle * Math.PI) / 180;
+    fc.assert(
+      fc.property(even(-40, 40), even(-60, 60), even(0, 359), (pitch, bank, heading) => {
+        const up = {
+          forward: Math.sin(radians(pitch)),
+          right: -Math.sin(radians(bank)) * Math.cos(radians(pitch)),
+          down: -Math.cos(radians(bank)) * Math.cos(radians(pitch))
+        };
+        const shown = compassCardHeading({ pitch_deg: pitch, bank_deg: bank, heading_deg: heading }, up, 60)!;
+        expect(Math.abs(normaliseSigned(shown - heading))).toBeLessThan(1e-6);
+      })
+    );
+  });
+  test('a card let go swings about its rest as a damped pendulum does, with a sixth of it beyond', () => {
+    const card = { heading_deg: 60, rate_degps: 0 };
+    let beyond = 0;
+    for (let i = 0; i < 3000; i++) {
+      stepCard(card, 0, 0.005);
+      beyond = Math.max(beyond, -normaliseSigned(card.heading_deg));
+    }
+    // With half of critical damping the first overshoot is exp(−π ζ / √(1 − ζ²)) = 16.3 %.
+    expect(beyond / 60).toBeCloseTo(0.163, 2);
+    expect(Math.abs(normaliseSigned(card.heading_deg))).toBeLessThan(0.01);
+    const still = { heading_deg: 60, rate_degps: 0 };
+    stepCard(still, null, 0.1);
+    expect(still).toEqual({ heading_deg: 60, rate_degps: 0 });
   });
   test('dip is down in the north and up in the south, as at the two training areas', () => {
     expect(magneticDip(trainingAreas[0]!)).toBeGreaterThan(50);

@@ -6,8 +6,9 @@ import { normaliseSigned } from '$core/measure/angle';
 import { parse } from '$core/measure/validation';
 import { glideSlopeNeedle } from '$core/radio/glide-slope';
 import { DOT_S, identTones, morseOf } from '$core/radio/morse';
+import { byPathLine, heightAlong_ft, pathScale_ft, type PathLine } from '$core/radio/path-line';
 import { mainNeedle } from '$core/radio/navigation-shown';
-import { strangeRadios } from '$core/radio/radio-settings';
+import { frequencyProblem, namesOf, strangeRadios, waypointProblem } from '$core/radio/radio-settings';
 import { receivers } from '$core/radio/receivers';
 import {
   adfPointer,
@@ -252,4 +253,63 @@ describe('receivers', () => {
     expect(tones.map((t) => Math.round((t.to_s - t.from_s) / DOT_S))).toEqual([1, 1, 1, 3, 3, 3]);
     expect(tones[3]!.from_s - tones[2]!.to_s).toBeCloseTo(3 * DOT_S, 9);
   });
+});
+
+describe('a path down to a runway', () => {
+  const aim = { latitude_deg: 44, longitude_deg: -33 };
+  const path = (by: PathLine['by']): PathLine => ({
+    aim,
+    elevation_ft: 500,
+    angle_deg: 3,
+    fullScale_deg: 0.7,
+    by
+  });
+  const at = (distance_nm: number) => placeAt(aim, 200, distance_nm);
+
+  test('is 318 ft higher each mile; through space the earth falls away under it, 0.66 ft for each square mile', () => {
+    // 6,076.12 ft × tan 3° = 318.44 ft.
+    expect(heightAlong_ft(path('space'), 10)).toBeCloseTo(500 + 3184.4, 0);
+    expect(byPathLine(path('altimeter'), at(10), 500 + 3184.4).above_ft).toBeCloseTo(0, 0);
+    expect(byPathLine(path('space'), at(10), 500 + 3184.4).above_ft).toBeCloseTo(-66, 0);
+    expect(byPathLine(path('space'), at(5), 500 + 1592.2 + 16.5).above_ft).toBeCloseTo(0, 0);
+    expect(byPathLine(path('space'), at(5), 2000).distance_nm).toBeCloseTo(5, 9);
+  });
+
+  test('full scale is 0.7° either way: 372 ft at five miles, no narrower than at half a mile', () => {
+    expect(pathScale_ft(path('space'), 5)).toBeCloseTo(371.2, 0);
+    expect(byPathLine(path('altimeter'), at(5), 500 + 1592.2 + 371.2).share).toBeCloseTo(1, 2);
+    expect(byPathLine(path('altimeter'), at(5), 500 + 1592.2 - 185.6).share).toBeCloseTo(-0.5, 2);
+    expect(pathScale_ft(path('space'), 0.1)).toBe(pathScale_ft(path('space'), 0.5));
+    expect(byPathLine(path('altimeter'), at(0.25), 500 + 79.6 + 37.1).share).toBeCloseTo(1, 2);
+  });
+});
+
+test('what can be flown to are the fixes and the stations all round, not a runway’s localizer', () => {
+  const names = namesOf(vesterlund);
+  const ofKind = (...kinds: string[]) =>
+    vesterlund.stations.filter(({ kind }) => kinds.includes(kind)).map(({ id }) => id);
+  expect(ofKind('localizer').length).toBeGreaterThan(0);
+  expect([...names].sort()).toEqual(
+    [...vesterlund.fixes.map(({ id }) => id), ...ofKind('vor', 'ndb')].sort()
+  );
+  expect(waypointProblem(names.slice(0, 3), vesterlund)).toBeNull();
+  expect(waypointProblem([names[0]!, ofKind('localizer')[0]!], vesterlund)).toMatch(/^There is no /);
+  expect(
+    waypointProblem(
+      Array.from({ length: 40 }, () => names[0]!),
+      vesterlund
+    )
+  ).toMatch(/^At most/);
+});
+
+test.each([
+  [108, 'MHz', true],
+  [117.95, 'MHz', true],
+  [107.95, 'MHz', false],
+  [118, 'MHz', false],
+  [NaN, 'MHz', false],
+  [190, 'kHz', true],
+  [189, 'kHz', false]
+] as const)('%d %s can be tuned: %s', (frequency, unit, can) => {
+  expect(frequencyProblem(frequency, unit) === null).toBe(can);
 });
