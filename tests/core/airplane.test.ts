@@ -97,6 +97,95 @@ describe('laws of motion', () => {
     expect(attitudeOf(a).bank_rad).toBeGreaterThan(0.3);
   });
 
+  test('a steady wind carries the whole flight along, and changes nothing else in it', () => {
+    const [north, east, down] = [7, -11, 1.5];
+    const windy = { ...air, windNorth_mps: north, windEast_mps: east, windDown_mps: down };
+    const body = rigidBody(aircraft);
+    const still = cruise.state.slice();
+    setAttitude(still, { pitch_rad: 0.1, bank_rad: -0.4, heading_rad: 2 });
+    const carried = still.slice();
+    // The wind in the airplane’s own axes is added to its speed: through the air it moves as before.
+    const rate = new Float64Array(RATE_LENGTH);
+    const along = (axis: number) => {
+      const unit = still.slice();
+      unit.fill(0, 0, 3);
+      unit[axis] = 1;
+      body.derivatives(unit, cruise.controls, air, rate);
+      return rate[STATE.north]! * north + rate[STATE.east]! * east - rate[STATE.altitude]! * down;
+    };
+    for (const axis of [0, 1, 2]) carried[axis]! += along(axis);
+    const controls = { ...cruise.controls, aileron: 0.1, elevator: 0.1, rudder: -0.05 };
+    for (let i = 0; i < 1000; i++) {
+      body.step(still, controls, air, 0.01);
+      body.step(carried, controls, windy, 0.01);
+    }
+    for (const key of [
+      'rollRate',
+      'pitchRate',
+      'yawRate',
+      'q0',
+      'q1',
+      'q2',
+      'q3',
+      'engineSpeed',
+      'fuel'
+    ] as const)
+      expect(carried[STATE[key]], key).toBeCloseTo(still[STATE[key]]!, 6);
+    expect(carried[STATE.north]! - still[STATE.north]!).toBeCloseTo(10 * north, 3);
+    expect(carried[STATE.east]! - still[STATE.east]!).toBeCloseTo(10 * east, 3);
+    expect(carried[STATE.altitude]! - still[STATE.altitude]!).toBeCloseTo(-10 * down, 3);
+  });
+
+  test('a gust is so much less, or more, of the same speed, at this moment', () => {
+    const body = rigidBody(aircraft);
+    const level = cruise.state.slice();
+    level.fill(0, 3, 6);
+    const rates = (changes: Partial<typeof air>, forward = 0, right = 0, down = 0, roll = 0) => {
+      const s = level.slice();
+      s[0]! += forward;
+      s[1]! += right;
+      s[2]! += down;
+      s[STATE.rollRate] = roll;
+      const rate = new Float64Array(RATE_LENGTH);
+      body.derivatives(s, cruise.controls, { ...air, ...changes }, rate);
+      return rate.slice(0, 6).map((value) => Number(value.toFixed(9)));
+    };
+    expect(rates({ gustAlong_mps: 4 })).toEqual(rates({}, -4));
+    expect(rates({ gustRight_mps: 3 })).toEqual(rates({}, 0, -3));
+    expect(rates({ gustDown_mps: 2 })).toEqual(rates({}, 0, 0, -2));
+    // Air that rolls to the right is an airplane that rolls to the left in it; only the rolling speed's own part of the motion is not there.
+    expect(rates({ gustRoll_radps: 0.1 })[3]).toBeCloseTo(rates({}, 0, 0, 0, -0.1)[3]!, 6);
+  });
+
+  test('flaps and gear travel at their own rate, stop where the lever is, and come back', () => {
+    for (const file of aircraftCatalogue) {
+      const body = rigidBody(file);
+      const state = cruise.state.slice();
+      const { rate_degps, positions_deg } = file.flaps;
+      const most = Math.max(...positions_deg);
+      const go = (seconds: number, flapsTarget_deg: number, gearTarget: number) => {
+        for (let i = 0; i < seconds * 100; i++)
+          body.step(state, { ...cruise.controls, flapsTarget_deg, gearTarget }, air, 0.01);
+        return [state[STATE.flaps]!, state[STATE.gear]!];
+      };
+      state[STATE.flaps] = 0;
+      state[STATE.gear] = 1;
+      const travel_s = file.gear.retractable ? file.gear.travel_s : Infinity;
+      const [out, up] = go(1, most, 0);
+      expect(out).toBeCloseTo(Math.min(most, rate_degps), 1);
+      expect(up).toBeCloseTo(1 - 1 / travel_s, 2);
+      const [outAll] = go(most / rate_degps + 2, most, 0);
+      expect(outAll).toBeCloseTo(most, 0);
+      go(travel_s === Infinity ? 0 : travel_s, 0, 0);
+      const [back, gear] = go(most / rate_degps + 2, 0, 1);
+      expect(Math.abs(back!)).toBeLessThan(0.2);
+      expect(gear).toBeCloseTo(
+        Math.min(1, travel_s === Infinity ? 1 : (most / rate_degps + 2) / travel_s),
+        1
+      );
+    }
+  });
+
   test('halving the step changes a lively flight by next to nothing', () => {
     const controls = { ...cruise.controls, aileron: 0.1, elevator: 0.1 };
     const coarse = fly(cruise.state.slice(), controls, 10);

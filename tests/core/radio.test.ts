@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { worldFrom } from '$core/format/world-file';
 import { worldToGeoJson } from '$core/format/world-geojson';
 import { normaliseSigned } from '$core/measure/angle';
 import { parse } from '$core/measure/validation';
@@ -312,4 +313,46 @@ test.each([
   [189, 'kHz', false]
 ] as const)('%d %s can be tuned: %s', (frequency, unit, can) => {
   expect(frequencyProblem(frequency, unit) === null).toBe(can);
+});
+
+describe('a world from a file', () => {
+  const geo = () =>
+    JSON.parse(JSON.stringify(worldToGeoJson(vesterlund))) as {
+      type: string;
+      features: Record<string, any>[];
+    }; // eslint-disable-line @typescript-eslint/no-explicit-any
+  const named = { id: 'mine', name: 'My world' };
+  const broken = (change: (world: ReturnType<typeof geo>) => void) => {
+    const world = geo();
+    change(world);
+    return () => worldFrom(JSON.stringify(world), named);
+  };
+  test('is the world that was written, its name given where the file has none', () => {
+    const back = worldFrom(JSON.stringify(geo()), named);
+    expect(back).toMatchObject(named);
+    for (const list of ['stations', 'fixes', 'runways'] as const)
+      expect(back[list]).toEqual(vesterlund[list]);
+    expect(worldFrom(JSON.stringify({ ...geo(), id: 'own', name: 'Its own' }), named)).toMatchObject({
+      id: 'own',
+      name: 'Its own'
+    });
+  });
+
+  test.each([
+    [() => worldFrom('{', named), /^file: "\{" is not accepted; a world as JSON or GeoJSON/],
+    [broken((w) => (w.features[3]!['geometry'].type = 'Polygon')), /^features\.3\.geometry: "Polygon"/],
+    [broken((w) => (w.features[3]!['geometry'].coordinates = null)), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!['geometry'].coordinates = ['x', 44])), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!['geometry'].coordinates = [-33, null])), /^features\.3\.geometry/],
+    [broken((w) => delete w.features[3]!['geometry']), /^features\.3\.geometry/],
+    [broken((w) => (w.features[2] = null as never)), /^features\.2\.geometry/],
+    [
+      broken((w) => (w.features[2]!['properties'].feature = 'lamp')),
+      /^features\.2\.properties\.feature: "lamp" is not accepted; station, fix or runway/
+    ],
+    [broken((w) => w.features.push(w.features[0]!)), /\.id/],
+    [() => worldFrom(JSON.stringify({ type: 'FeatureCollection', features: 5 }), named), /./]
+  ] as [() => unknown, RegExp][])('%#: is refused where it does not fit', (read, words) =>
+    expect(read).toThrow(words)
+  );
 });

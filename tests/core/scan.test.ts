@@ -264,6 +264,49 @@ describe('dwell logs from outside', () => {
     ).toHaveLength(3);
   });
 
+  test('a glance shorter than 0.05 s is noise, a hole up to 0.35 s a blink, a longer one is away', () => {
+    const spans = (rows: [number, number, string][]) =>
+      read(`time_s,end_s,area\n${rows.map((row) => row.join(',')).join('\n')}\n`);
+    const noise = spans([[0, 1, 'attitude'], [1, 1.04, 'turn'], [1.04, 2, 'attitude'], [2, 3, 'heading']]); // prettier-ignore
+    expect(noise.looks).toEqual([
+      { area: 'attitude', start_s: 0, end_s: 2 },
+      { area: 'heading', start_s: 2, end_s: 3 }
+    ]);
+    expect(noise.notes.join()).toMatch(/^1 glances shorter than 0\.05 s/);
+    // Between two different areas it is not noise but on the way.
+    expect(spans([[0, 1, 'attitude'], [1, 1.04, 'turn'], [1.04, 2, 'heading']]).looks).toHaveLength(3); // prettier-ignore
+    expect(spans([[0, 1, 'attitude'], [1, 1.06, 'turn'], [1.06, 2, 'attitude']]).looks).toHaveLength(3); // prettier-ignore
+    expect(spans([[0, 1, 'attitude'], [1.34, 2, 'attitude']]).looks).toHaveLength(1); // prettier-ignore
+    expect(
+      spans([
+        [0, 1, 'attitude'],
+        [1.36, 2, 'attitude']
+      ]).looks
+    ).toEqual([
+      { area: 'attitude', start_s: 0, end_s: 1 },
+      { area: 'attitude', start_s: 1.36, end_s: 2 }
+    ]);
+  });
+
+  test('names are taken without the space about them, by tabs as by commas, in milliseconds as in seconds', () => {
+    const { looks, notes } = read('time_ms\tduration_s\taoi\n0\t1000\t  Horizon \n1000\t500\t gauge A \n', {
+      mapping: { ' Gauge a ': 'engine' },
+      marks: []
+    });
+    expect(looks).toEqual([
+      { area: 'attitude', start_s: 0, end_s: 1 },
+      { area: 'engine', start_s: 1, end_s: 1.5 }
+    ]);
+    expect(notes).toEqual(['Times are in milliseconds.']);
+    expect(() => read(`time_s,area\n${'0,turn\n'.repeat(1_000_001)}`)).toThrow(/at most 1000000 rows/);
+    expect(read('time_s,area\n5,attitude\n6,turn\n7,attitude\n', { mapping: {}, marks: [{ log_s: 5, flight_s: 100 }] }).looks[0]!.start_s).toBe(100); // prettier-ignore
+    const drifting = read('time_s,area\n0,attitude\n50,turn\n100,attitude\n', { mapping: {}, marks: [{ log_s: 10, flight_s: 30 }, { log_s: 110, flight_s: 129 }] }); // prettier-ignore
+    expect(drifting.looks.map(({ start_s }) => start_s)).toEqual(
+      [30 - 9.9, 30 + 39.6, 30 + 89.1].map((at) => expect.closeTo(at, 9))
+    );
+    expect(drifting.notes.join()).toMatch(/1\.01 % too fast/);
+  });
+
   test('looks round trip as CSV and as a log; a log out of order is refused', () => {
     const looks = looksFor([
       ['attitude', 1],
