@@ -7,12 +7,20 @@ import { parseArgs } from 'node:util';
 /** Which tests are about a room: those that fly whole drills for something else would take hours. */
 const TESTS = {
   measure: ['measure', 'numbers'],
-  earth: ['navigation', 'radio', 'procedure', 'reference-physics'],
+  earth: ['earth', 'navigation', 'radio'],
   air: ['air', 'wind-and-turn', 'reference-physics', 'assist-and-air', 'weather-report'],
-  aircraft: ['airplane', 'numbers', 'modes', 'reference-physics', 'controls'],
-  instrument: ['instruments', 'reference-physics'],
+  aircraft: [
+    'airplane',
+    'numbers',
+    'modes',
+    'reference-physics',
+    'controls',
+    'instruments',
+    'autopilot-couplings'
+  ],
+  instrument: ['instruments', 'reference-physics', 'sums'],
   radio: ['radio', 'navigation', 'localizer', 'lost-path'],
-  procedure: ['procedure', 'navigation', 'approach', 'sums', 'hold-measure'],
+  procedure: ['procedure', 'navigation', 'approach', 'approach-words', 'sums', 'hold-measure'],
   flight: [
     'flight',
     'commands',
@@ -36,19 +44,19 @@ const TESTS = {
     'after-landing',
     'examiner'
   ],
-  scan: ['scan'],
+  scan: ['scan', 'scan-judged'],
   record: ['record'],
-  format: ['record', 'flight', 'radio', 'scan', 'partial-recording'],
-  deviation: ['corridor-shapes', 'grade', 'findings', 'navigation-grade'],
-  finding: ['findings', 'coach', 'navigation-grade'],
+  format: ['record', 'flight', 'radio', 'scan', 'navigation', 'partial-recording'],
+  deviation: ['deviation', 'corridor-shapes', 'grade'],
+  finding: ['words', 'findings'],
   drill: [
     'drill',
     'drills-by-radio',
     'catalogue',
     'plan-in-making',
     'two-fixes',
-    'approach-flown',
-    'command-schema'
+    'command-schema',
+    'approach-flown'
   ],
   pilot: ['flight', 'catalogue', 'examiner', 'autopilot-couplings', 'lesson-shown'],
   bench: ['bench', 'sums'],
