@@ -5,7 +5,7 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', '.hanza/', 'node_modules/', 'test-results/'] },
+  { ignores: ['build/', '.svelte-kit/', '.hanza/', 'node_modules/', 'test-results/', '.mutants/'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

@@ -106,7 +106,7 @@ const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', mutate.join('
   env: { ...process.env, HANZA_MUTANT_TESTS: tests.map((name) => `tests/core/${name}.test.ts`).join(',') }
 });
 if (status !== 0) process.exit(status ?? 1);
-const all = Object.values(JSON.parse(readFileSync('build/mutants.json', 'utf8')).files).flatMap(
+const all = Object.values(JSON.parse(readFileSync('test-results/mutants.json', 'utf8')).files).flatMap(
   ({ mutants }) => mutants
 );
 const of = (...states) => all.filter(({ status: state }) => states.includes(state)).length;

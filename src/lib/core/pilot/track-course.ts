@@ -1,7 +1,7 @@
 import { turnRadius } from '../air/level-turn';
 import type { NavigationGoal } from '../drill/drill';
 import { isByStation } from '../drill/reference';
-import { RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { procedureTurnRate } from '../procedure/turn';
 import { NEAR_STATION_NM } from '../radio/station-nearness';
@@ -11,6 +11,10 @@ import { straight, type Steering, type SteeringOrder } from './steering';
 const CORRECTION_DEG = 25;
 const JOINED_CORRECTION_DEG = 30;
 const REACTION_S = 2.5;
+/** Close to a station a bearing that is off grows so many times within so long; one that is hardly off need not. */
+const RUNS_AWAY_S = 12;
+const RUNS_AWAY_TIMES = 1.35;
+const SLIGHTLY_OFF_DEG = 3;
 
 /** A correction that stays away is found to be wanting over so many seconds, while it is small. */
 const LEARNS_S = 70;
@@ -32,6 +36,8 @@ export function courseTracker(steering: Steering): CourseTracker {
   let leaning = 0;
   /** The side a correction goes to, while one stands. */
   let correcting = 0;
+  /** Since when it is reckoned to be close to the station, and how far off the course it was then. */
+  let nearing: { since_s: number; off_deg: number } | null = null;
   /** What has been found to be wanting in the wind as it was briefed, or in the heading as it is shown; for which course, and when last looked at. */
   const learnt = { for_deg: NaN, off_deg: 0, at_s: 0 };
 
@@ -50,10 +56,26 @@ export function courseTracker(steering: Steering): CourseTracker {
     return learnt.off_deg;
   }
 
+  /** Close to the station, as reckoned; a bearing that ought to run away there and does not says that it is farther off. */
+  function isNear(time_s: number, course_deg: number): boolean {
+    if (!isByStation(steering.reference) || sense.toStation_nm() >= NEAR_STATION_NM) {
+      nearing = null;
+      return false;
+    }
+    const share = Math.abs(sense.by(course_deg).right_nm) / Math.max(0.01, sense.toStation_nm());
+    const off_deg = Math.asin(Math.min(1, share)) * DEGREES_PER_RADIAN;
+    nearing ??= { since_s: time_s, off_deg };
+    return (
+      time_s - nearing.since_s < RUNS_AWAY_S ||
+      off_deg < SLIGHTLY_OFF_DEG ||
+      off_deg > RUNS_AWAY_TIMES * nearing.off_deg
+    );
+  }
+
   function track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder {
     const { right_nm } = sense.by(course_deg);
     const off = steering.needle(course_deg);
-    const near = isByStation(steering.reference) && sense.toStation_nm() < NEAR_STATION_NM;
+    const near = isNear(time_s, course_deg);
     if (steering.joined && habits.ignoresWind > 0) return withoutWind(time_s, course_deg, off, near);
     if (steering.joined && habits.chasesNeedle > 0 && !near) return chase(time_s, course_deg, off);
     if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);
@@ -111,6 +133,7 @@ export function courseTracker(steering: Steering): CourseTracker {
     begin() {
       leaning = 0;
       correcting = 0;
+      nearing = null;
     },
     track,
     fly(time_s, heading_deg, { course_deg, intercept_deg }) {

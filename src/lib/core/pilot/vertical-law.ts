@@ -14,6 +14,8 @@ const PATH_GAIN = 1.6;
 const SEEN_PATH_GAIN = 4;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
+/** Farther off than this the path is only being come back to: nothing is to be learnt from that about the rate. */
+const LEARNS_WITHIN_FT = 100;
 
 /** Who goes down early does so after a while on the level, by so much. */
 const EARLY_AFTER_S = 25;
@@ -132,7 +134,8 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       return clamp(SEEN_PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, Math.abs(line.verticalSpeed_fpm));
     if (seen !== pathSeen) {
       pathSeen = seen;
-      rateLearnt_fpm = clamp(rateLearnt_fpm + 0.08 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
+      if (Math.abs(below_ft) < LEARNS_WITHIN_FT)
+        rateLearnt_fpm = clamp(rateLearnt_fpm + 0.08 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
     }
     return clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
   }
