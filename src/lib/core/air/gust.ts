@@ -12,6 +12,7 @@ const MEAN_PAUSE_S = 14;
 /** [metres into the gust, or −seconds still to wait; size share of this one]. */
 export type GustMemory = Float64Array;
 
+/** No gust yet: the first comes after the shortest pause. */
 export function noGust(): GustMemory {
   return Float64Array.of(-SHORTEST_PAUSE_S, 1);
 }

@@ -56,6 +56,7 @@ export type TurbulenceMemory = Float64Array;
 
 export const TURBULENCE_MEMORY_LENGTH = 6;
 
+/** Filter memory of air that has been still: the gusts grow from nothing. */
 export function calmTurbulence(): TurbulenceMemory {
   return new Float64Array(TURBULENCE_MEMORY_LENGTH);
 }

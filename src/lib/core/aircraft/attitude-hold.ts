@@ -35,6 +35,10 @@ export type AttitudeHold = (
   dt_s: number
 ) => void;
 
+/**
+ * Holds a pitch and a bank (degrees, each held within what the hold allows) with elevator and aileron, as the control
+ * pressure of this airplane’s speed asks; it writes them into `controls` and keeps what builds up in its memory.
+ */
 export function attitudeHold(aircraft: AircraftFile): AttitudeHold {
   return (memory, state, target, controls, dt_s) => {
     const attitude = attitudeOf(state);

@@ -43,6 +43,7 @@ export interface CouplingMemory {
   waited_s: number;
 }
 
+/** An autopilot coupled to nothing, that has seen no needle yet. */
 export const freshCouplings = (): CouplingMemory => ({
   course: COUPLED.off,
   path: COUPLED.off,

@@ -9,6 +9,10 @@ export interface PowerShown {
   torque_percent: number | null;
 }
 
+/**
+ * What the engine’s gauges show of a state: speed always, manifold pressure (inHg) or torque (per cent of rated) by the
+ * kind of engine; null where it has no such gauge.
+ */
 export function powerShown(aircraft: AircraftFile, state: AirplaneState): PowerShown {
   const { kind } = aircraft.propulsion;
   return {

@@ -3,6 +3,7 @@ import { duration } from '../flight/flight';
 import type { SeededNoise } from '../measure/seeded-noise';
 import type { BenchFlight } from './bench-flight';
 
+/** One of a list, each as likely; the list has at least one. */
 export function choose<T>(noise: SeededNoise, list: readonly T[]): T {
   return list[Math.min(list.length - 1, Math.floor(list.length * noise.uniform()))]!;
 }

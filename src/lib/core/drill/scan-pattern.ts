@@ -57,6 +57,7 @@ export function taughtMoves(pattern: ScanPattern, covered: readonly ScanArea[] =
   return new Set(sequence.map((area, i) => moveOf(area, sequence[(i + 1) % sequence.length]!)));
 }
 
+/** The name of a move of the eyes, for sets and counts of moves. */
 export function moveOf(from: Gaze, to: Gaze): string {
   return `${from}>${to}`;
 }

@@ -24,6 +24,7 @@ export function northEastDown({ latitude_deg, longitude_deg }: Place): readonly 
   ];
 }
 
+/** Sine and cosine of an angle in degrees, in this order. */
 export const sineAndCosine = (angle_deg: number): [number, number] => [
   Math.sin(angle_deg * RADIANS_PER_DEGREE),
   Math.cos(angle_deg * RADIANS_PER_DEGREE)

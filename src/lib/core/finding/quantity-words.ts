@@ -42,6 +42,10 @@ export function sideWords(channel: CorridorChannel, target: number, side: 'above
   return more ? 'too steep' : 'too shallow';
 }
 
+/**
+ * What a corridor asks for, without its unit: a heading as three figures with the sign, the rest with the decimals of
+ * their channel.
+ */
 export function targetWords(channel: CorridorChannel, target: number): string {
   return channel === 'heading_deg' ? heading(target) : figure(target, quantityWords[channel].decimals);
 }

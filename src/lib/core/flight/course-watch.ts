@@ -90,6 +90,10 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
 /** Writes what is true of the course into a sample, from its place and phase. */
 export type CourseWatch = (counts: Int32Array, phaseIndex: number) => void;
 
+/**
+ * Writes the channels that follow from place and phase into every sample of a flight; it writes nothing in a lesson
+ * without radios.
+ */
 export function courseWatch(lesson: Lesson): CourseWatch {
   const follow = courseFollower(lesson);
   if (!follow) return () => {};

@@ -30,6 +30,7 @@ export function lacking(flight: Flight, ids: readonly ChannelId[]): ChannelId[] 
   return ids.filter((id) => !flight.columns.has(id));
 }
 
+/** How long a flight is, s: from its first sample to its last; 0 for one without samples. */
 export function duration(flight: Pick<Flight, 'length' | 'rate_hz'>): number {
   return flight.length === 0 ? 0 : (flight.length - 1) / flight.rate_hz;
 }

@@ -18,6 +18,10 @@ export interface FlownFlight {
   track: PlanPoint[];
 }
 
+/**
+ * A recording with all that follows from it and from its plan: as it is judged, its phases as they were flown, and the
+ * way over the ground where the lesson has radios.
+ */
 export function flownFlight(recorded: Flight, planned: Lesson): FlownFlight {
   const judged = asJudged(recorded, planned);
   const phases = detectPhases(judged, planned);

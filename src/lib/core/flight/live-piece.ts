@@ -43,6 +43,7 @@ export interface GrowingFlight {
   lastSeconds(): Flight;
 }
 
+/** A flight that is put together from what comes of it while it is flown; nothing has come yet. */
 export function growingFlight(): GrowingFlight {
   const columns: number[][] = channelDefinitions.map(() => []);
   const events: FlightEvent[] = [];

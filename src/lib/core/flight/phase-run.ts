@@ -13,6 +13,7 @@ export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker' | 'b
 /** Two moments nearer than this are the same. */
 const SAME_S = 1e-6;
 
+/** Follows the phases of a recorded flight sample by sample, with what was asked for on the way done at its time. */
 export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): PhaseRun {
   const flown = phasesInFlight(planned);
   const obeyUntil = commandsInTime(flown, events);

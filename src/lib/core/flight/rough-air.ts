@@ -15,6 +15,7 @@ export interface RoughAir {
   feel(time_s: number): void;
 }
 
+/** The turbulence and the gusts of a flight’s weather, laid on the air that is observed; still at first. */
 export function roughAir(
   { aircraft }: Pick<Lesson, 'aircraft'>,
   weather: WeatherInFlight,

@@ -23,6 +23,10 @@ export function lookText(events: readonly FlightEvent[]): string {
   return text;
 }
 
+/**
+ * Reads looks from their short text (a letter for the area, hundredths of a second since the one before); areas it does
+ * not know are left out, their time is not.
+ */
 export function eventsFromLookText(text: string): FlightEvent[] {
   let at = 0;
   return [...text.matchAll(/([a-z])(\d+)/g)].flatMap(([, code, step]) => {

@@ -17,6 +17,10 @@ export interface Comparable {
   bias: Partial<Record<CorridorChannel, number>>;
 }
 
+/**
+ * The figures by which a flight is laid beside others of its drill.
+ * @param completed whether it was flown to its end
+ */
 export function comparableOf(
   drill: string,
   completed: boolean,

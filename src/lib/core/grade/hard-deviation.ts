@@ -20,6 +20,7 @@ export function hardKind(
   return segment === 'final' && byNeedle && Math.abs(peak) >= 1 ? 'full-scale' : null;
 }
 
+/** The title of a hard deviation: `Below the minimum altitude in “To NORIN”`, `Full scale off the path on the final`. */
 export function hardTitle(kind: HardKind, phase: Phase, { channel }: CorridorMeasure): string {
   return kind === 'below-minimum'
     ? `Below the minimum altitude ${inPhase(phase)}`

@@ -39,6 +39,7 @@ export const noFaults: StandingFaults = {
   electrical: false
 };
 
+/** Which faults stand at a time: each from its own moment on, for good. */
 export function faultsAt(faults: readonly InstrumentFault[], time_s: number): StandingFaults {
   const stands = (kind: FaultKind) => faults.some((fault) => fault.kind === kind && time_s >= fault.at_s);
   return {

@@ -20,6 +20,7 @@ export const areaNames: Record<Gaze, string> = {
   elsewhere: 'elsewhere'
 };
 
+/** Whether a text names something the eyes can be on. */
 export function isGaze(text: string): text is Gaze {
   return Object.hasOwn(areaNames, text);
 }

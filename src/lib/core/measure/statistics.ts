@@ -2,6 +2,7 @@
 
 export type Numbers = ArrayLike<number>;
 
+/** The arithmetic mean; null of nothing. */
 export function mean(values: Numbers): number | null {
   if (values.length === 0) return null;
   let sum = 0;

@@ -26,6 +26,11 @@ export interface Navigator {
   toFix_nm(): number;
 }
 
+/**
+ * Who navigates in a lesson; null where it has no radios.
+ * @param told hears when a habit acts
+ * @param note keeps what is done and said
+ */
 export function navigatorFor(
   lesson: Lesson,
   habits: Habits,

@@ -25,6 +25,7 @@ export interface ProcedureRunner {
   fly(time_s: number, heading_deg: number): SteeringOrder;
 }
 
+/** Flies the steps of holds and course reversals, by clock and needle, and learns from each circuit for the next. */
 export function procedureRunner(steering: Steering, tracker: CourseTracker): ProcedureRunner {
   const { sense, habits, told, note } = steering;
   let steps: ProcedureStep[] = [];

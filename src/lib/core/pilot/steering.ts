@@ -20,6 +20,7 @@ export interface SteeringOrder {
   bank_deg: number | null;
 }
 
+/** An order to fly a heading, the shorter way round to it, with the usual bank. */
 export const straight = (heading_deg: number): SteeringOrder => ({
   heading_deg,
   direction: 0,

@@ -31,6 +31,7 @@ export interface CourseTracker {
   track(time_s: number, course_deg: number, largest_deg: number): SteeringOrder;
 }
 
+/** Joins and holds courses for one simulated navigator. */
 export function courseTracker(steering: Steering): CourseTracker {
   const { sense, habits, told } = steering;
   let leaning = 0;

@@ -94,6 +94,10 @@ export function addStage(syllabus: Syllabus, task: string): Syllabus {
   };
 }
 
+/**
+ * The syllabus with another name for a stage.
+ * @param stage its place, from 0
+ */
 export function renameStage(syllabus: Syllabus, stage: number, name: string): Syllabus {
   return atStage(syllabus, stage, (one) => ({ ...one, name }));
 }

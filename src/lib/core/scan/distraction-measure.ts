@@ -73,6 +73,7 @@ export function isMissed(m: DistractionMeasure): boolean {
   return isLate(m) || !m.right;
 }
 
+/** The distractions that were missed, each as a finding at the moment it came. */
 export function distractionFindings(measures: readonly DistractionMeasure[]): Finding[] {
   return measures.filter(isMissed).map((m) => {
     const came = m.answeredAfter_s !== null;

@@ -48,6 +48,7 @@ export function looksOfLog(log: DwellLog): Look[] {
   });
 }
 
+/** Looks as a dwell log keeps them: to the thousandth of a second. */
 export function logLooks(looks: readonly Look[]): DwellLog['looks'] {
   const thousandth = (value: number) => Math.round(value * 1000) / 1000;
   return looks.map((look) => [look.area, thousandth(look.start_s), thousandth(look.end_s)]);

@@ -15,6 +15,7 @@ export function expectedAreas(phase: Phase, covered: readonly ScanArea[]): ScanA
   return wanted.filter((area) => !covered.includes(area));
 }
 
+/** How long an area may go unseen, s. */
 export function omissionLimit_s(area: ScanArea): number {
   return area === 'engine' ? ENGINE_OMISSION_S : OMISSION_S;
 }

@@ -14,6 +14,10 @@ export function looksOf(flight: Flight): Look[] {
   return looksFrom(flight.events, duration(flight));
 }
 
+/**
+ * Looks from a flight’s events, each lasting until the next; the same area twice is one, areas that are none are left out.
+ * @param end_s when the last one ends
+ */
 export function looksFrom(events: readonly FlightEvent[], end_s: number): Look[] {
   const looks: Look[] = [];
   for (const event of events) {

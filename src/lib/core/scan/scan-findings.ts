@@ -12,8 +12,11 @@ export function scanFindings({ stares, omissions, emphases }: ScanFaults): Findi
   return [...stares.map(sayStare), ...omissions.map(sayOmission), ...emphases.map(sayEmphasis)];
 }
 
+/** The title of a stare: `Staring at the altimeter`. */
 export const stareTitle = (area: Gaze) => `Staring at the ${areaNames[area]}`;
+/** The title of an omission: `Heading indicator left out`. */
 export const omissionTitle = (area: Gaze) => `${capital(areaNames[area])} left out`;
+/** The title of too much looking at one thing: `Too much on the altimeter`. */
 export const emphasisTitle = (area: Gaze) => `Too much on the ${areaNames[area]}`;
 
 function sayStare({ area, looks, longest }: Stare): Finding {

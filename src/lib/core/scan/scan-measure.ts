@@ -117,6 +117,7 @@ export function measureScan(
   };
 }
 
+/** How one area was looked at; null where it was neither looked at nor expected. */
 export function areaMeasure(measure: ScanMeasure, area: Gaze): AreaMeasure | null {
   return measure.areas.find((m) => m.area === area) ?? null;
 }

@@ -2,6 +2,7 @@ import { asCourse, normaliseBearing, normaliseSigned } from '../../measure/angle
 import { heading } from '../../measure/figure';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
 
+/** The other way round: plus 200 less 20, or less 200 plus 20. */
 export const reciprocal: SumMaker = (noise, level) => {
   const course = pickAngle(noise, level);
   const value = asCourse(course + 180);
@@ -33,6 +34,7 @@ export const quadrant: SumMaker = (noise, level) => {
 
 const ANGLES = [30, 45, 60, 90] as const;
 
+/** The heading to a course at an angle, from the side the needle stands on. */
 export const intercept: SumMaker = (noise, level) => {
   const course = pickAngle(noise, level);
   const angle = level <= 2 ? ANGLES[pick(noise, 0, 1)]! : ANGLES[pick(noise, 0, 3)]!;
@@ -66,6 +68,7 @@ export const compassRollOut: SumMaker = (noise, level) => {
   };
 };
 
+/** The heading that holds a course: course plus asin(wind · sin(angle) ÷ true airspeed) toward the wind. */
 export const windCorrection: SumMaker = (noise, level) => {
   const tas = level <= 2 ? 120 : pick(noise, 90, 180, level <= 4 ? 30 : 10);
   const speed = pick(noise, 8, 30, level <= 2 ? 4 : 2);

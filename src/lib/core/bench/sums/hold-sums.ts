@@ -23,6 +23,7 @@ function arrival(noise: SeededNoise, hold: Hold, level: number): number {
   }
 }
 
+/** Which of the three entries a hold asks for from where one arrives. */
 export const holdEntrySum: SumMaker = (noise, level) => {
   const hold = someHold(noise, level);
   const arriving = arrival(noise, hold, level);
@@ -41,6 +42,7 @@ export const holdEntrySum: SumMaker = (noise, level) => {
   };
 };
 
+/** The heading from the fix of a teardrop (30° into the hold) or parallel entry, without wind. */
 export const entryHeadingSum: SumMaker = (noise, level) => {
   const hold = someHold(noise, level);
   const entry = noise.uniform() < 0.5 ? 'teardrop' : 'parallel';
@@ -56,6 +58,7 @@ export const entryHeadingSum: SumMaker = (noise, level) => {
   };
 };
 
+/** The heading outbound: twice or three times the inbound correction, to the other side. */
 export const outboundHeadingSum: SumMaker = (noise, level) => {
   const hold = someHold(noise, level);
   const correction = pick(noise, 2, level <= 2 ? 6 : 10);
@@ -71,6 +74,7 @@ export const outboundHeadingSum: SumMaker = (noise, level) => {
   };
 };
 
+/** The next time outbound: what was flown, changed by what the inbound leg was off a minute. */
 export const outboundTimeSum: SumMaker = (noise, level) => {
   const leg = pick(noise, 40, 85, level <= 2 ? 5 : 1);
   const flown = level <= 2 ? 60 : pick(noise, 45, 80, 5);

@@ -2,6 +2,7 @@ import { asCourse } from '../../measure/angle';
 import { clock, heading } from '../../measure/figure';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
 
+/** The rate on a 3° path: five times the groundspeed; the exact one is right as well. */
 export const descentRate: SumMaker = (noise, level) => {
   const groundspeed = pick(noise, 70, 160, level <= 2 ? 10 : level <= 4 ? 5 : 1);
   const value = 5 * groundspeed;
@@ -14,6 +15,7 @@ export const descentRate: SumMaker = (noise, level) => {
   };
 };
 
+/** The time from the final fix to the missed approach point: distance over groundspeed. */
 export const missedApproachTime: SumMaker = (noise, level) => {
   const groundspeed = level <= 2 ? pick(noise, 60, 120, 30) : pick(noise, 75, 135, level <= 4 ? 15 : 5);
   const tenths = pick(noise, 30, 65, level <= 2 ? 10 : level <= 4 ? 5 : 1);
@@ -25,6 +27,7 @@ export const missedApproachTime: SumMaker = (noise, level) => {
   };
 };
 
+/** The radials before the inbound course at which the turn off an arc begins: turn radius over the arc’s, as an angle. */
 export const leadRadialSum: SumMaker = (noise, level) => {
   const groundspeed = level <= 2 ? 120 : pick(noise, 90, 180, 30);
   const radius = level <= 2 ? 10 : pick(noise, 7, 15);
@@ -37,6 +40,7 @@ export const leadRadialSum: SumMaker = (noise, level) => {
   };
 };
 
+/** The heading of the next ten degrees of an arc without wind: square to the radial in their middle. */
 export const arcHeadingSum: SumMaker = (noise, level) => {
   const clockwise = noise.uniform() < 0.5;
   const radial = pickAngle(noise, level);

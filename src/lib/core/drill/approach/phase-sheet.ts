@@ -50,12 +50,14 @@ const LEAST_DESCENT_FPM = 500;
 const MOST_DESCENT_FPM = 1000;
 const IN_TIME = 1.3;
 
+/** A phase’s end: a channel above or below a value (NM, ft or share of scale), at once. */
 export const reached = (
   channel: 'along_nm' | 'altitude_ft' | 'fixDistance_nm' | 'pathShare',
   is: 'above' | 'below',
   value: number
 ): ConditionFile => ({ is, channel, value, for_s: 0 });
 
+/** Any of these ends, or the longest a leg may take. */
 export const orLate = (...of: ConditionFile[]): ConditionFile => ({
   is: 'any',
   of: [...of, { is: 'after', seconds: LONGEST_LEG_S }]

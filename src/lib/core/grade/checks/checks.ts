@@ -158,6 +158,7 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     .sort((a, b) => order(a) - order(b));
 }
 
+/** What each check makes of what it measured. */
 export function judgeChecks(lesson: Lesson, measures: readonly CheckMeasure[]): JudgedCheck[] {
   return measures.map((measure) => ({ measure, judged: toldOf(measure).judge(measure, lesson) }));
 }

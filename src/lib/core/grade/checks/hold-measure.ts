@@ -83,6 +83,7 @@ const MORE_THAN_A_TEARDROP_DEG = 200;
 /** Two entries' headings nearer than this to the one flown cannot be told apart by it. */
 const ALIKE_DEG = 12;
 
+/** Measures a hold from passage to passage of its fix. null: too little of it was flown to say anything. */
 export function measureHold(
   flight: Flight,
   lesson: Lesson,

@@ -67,6 +67,7 @@ export interface HoldJudged {
   converges: boolean;
 }
 
+/** Verdicts on a hold’s legs and roll-outs, and whether it grew better from circuit to circuit. */
 export function judgeHold(m: HoldMeasure): HoldJudged {
   return { legs: legsVerdict(m), rollOuts: rollOutsVerdict(m), converges: converges(m) };
 }

@@ -22,6 +22,7 @@ const CORRECTION_SHARE = 0.5;
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 
+/** What is said of a hold, from its measures and verdicts. */
 export function holdFindings(m: HoldMeasure, judged: HoldJudged): Finding[] {
   const circuits = judgedCircuits(m);
   const last = m.circuits.at(-1)!;

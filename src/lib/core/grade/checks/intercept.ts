@@ -34,6 +34,10 @@ const SIDE_TOLD_BY = 0.25;
 /** Come to, a course is joined within this; who takes longer did something else on it. */
 const JOINED_WITHIN_S = 90;
 
+/**
+ * Measures how a course was joined: angle, moment, how far through it.
+ * @param until_s to when it may count
+ */
 export function measureIntercept(
   flight: Flight,
   lesson: Lesson,

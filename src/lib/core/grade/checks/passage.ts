@@ -20,6 +20,10 @@ export interface PassageMeasure {
 const CALLED_BEFORE_S = 60;
 const CALLED_AFTER_S = 45;
 
+/**
+ * How soon the passage of a fix was called; null where the phase did not come to it.
+ * @param within_s allowed either way
+ */
 export function measurePassage(flight: Flight, span: PhaseSpan, within_s: number): PassageMeasure | null {
   if (!span.complete) return null;
   const calls = flight.events

@@ -42,6 +42,10 @@ const FLOWN_AGAIN_DEG = 4;
 /** How long after the recovery phase peaks are still its own. */
 const AFTER_S = 8;
 
+/**
+ * Measures a recovery from an upset: the order of the hands, the height lost, speed and load; by the true attitude where
+ * it was recorded. @throws Rejection where a channel it needs was not recorded
+ */
 export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: PhaseSpan): RecoveryMeasure {
   const at = (id: ChannelId) => column(flight, id);
   const pitch = flight.columns.get('truePitch_deg') ?? at('pitch_deg');

@@ -24,6 +24,7 @@ export interface ReversalMeasure {
   end_s: number;
 }
 
+/** Measures a course reversal: how far out, which way round, and where it came back to the course. */
 export function measureReversal(
   flight: Flight,
   lesson: Lesson,

@@ -17,6 +17,10 @@ export interface StationTimeMeasure {
   change_deg: number;
 }
 
+/**
+ * Measures a time to the station worked out in flight against what bearing change, speed and distance make of it; the
+ * first answer counts.
+ */
 export function measureStationTime(flight: Flight, span: PhaseSpan): StationTimeMeasure {
   const [answer] = flight.events.flatMap(({ time_s, ...event }) =>
     event.kind === 'answer' && event.answer.to === 'station-time' && time_s <= span.end_s + 30

@@ -33,6 +33,7 @@ export interface Hint {
   heard?(event: FlightEvent): void;
 }
 
+/** A channel’s value at a moment; 0 for what is not recorded. */
 export const valueOf = (moment: CoachMoment, channel: ChannelId): number => moment.values.get(channel) ?? 0;
 
 /** The moment so many seconds before the newest; null when that is not remembered. */

@@ -42,6 +42,10 @@ const STEADY_AFTER_S = 12;
 /** Phases in which the same is held go on from one to the next across so short a gap. */
 const GOES_ON_S = 15;
 
+/**
+ * The habits that can be told from the flying alone, in phases that are neither an upset nor a recovery; in rough air
+ * some are not.
+ */
 export function habitsOf(
   flight: Flight,
   lesson: Lesson,
