@@ -1,5 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import type { Distraction } from '$core/drill/distraction';
+import type { CorridorMeasure } from '$core/deviation/corridor-measure';
+import type { CorridorChannel } from '$core/drill/corridor';
+import type { Phase } from '$core/drill/drill';
+import { lessonOf } from '$core/drill/lesson';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { scanStages, type ScanTask } from '$core/drill/scan-task';
 import type { FlightEvent } from '$core/flight/flight-event';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
@@ -11,7 +16,13 @@ import { judgeScan, type ScannedStretch } from '$core/scan/scan-faults';
 import { scanFigures } from '$core/scan/scan-figures';
 import { scanFindings } from '$core/scan/scan-findings';
 import { measureScan } from '$core/scan/scan-measure';
-import { costliestOmission, engineInterval_s, watchedScan, type ScanReport } from '$core/scan/scan-report';
+import {
+  costliestOmission,
+  engineInterval_s,
+  scanReport,
+  watchedScan,
+  type ScanReport
+} from '$core/scan/scan-report';
 import { madeFlight, planOf } from './flown';
 
 /** Looks of given lengths one after the other from a time on. */
@@ -201,6 +212,128 @@ describe('what the eyes did wrong', () => {
     ]);
     expect(looksBetween(looks, 6, 9)).toEqual([]);
     expect(measureScan([], { from_s: 0, to_s: 6 }, 'hub-and-spoke', ['heading'])).toMatchObject({ looks: 0, meanLook_s: 0, likeness: null, hubReturns: null, areas: [{ share: 0 }] }); // prettier-ignore
+  });
+});
+
+describe('a scan reported with its flight', () => {
+  const lesson = lessonOf(
+    planOf({
+      drill: 'unusual-attitudes',
+      scan: { pattern: 'hub-and-spoke', ...scanStages[3]!.task } as ScanTask
+    })
+  );
+  const eyesClosed = lesson.drill.phases.find(({ upset }) => upset !== null)!;
+  const recovering = lesson.drill.phases.find(({ recovery }) => recovery)!;
+  const ordinary = lesson.drill.phases.find((phase) => phase.upset === null && !phase.recovery)!;
+  const span = (phase: Phase, start_s: number, end_s: number) => ({ phaseId: phase.id, start_s, end_s, settled_s: {}, complete: true }) as unknown as PhaseSpan; // prettier-ignore
+  const flight = madeFlight(200, {});
+  const off = (channel: CorridorChannel, ...starts: number[]) =>
+    ({ channel, phaseId: ordinary.id, exceedances: starts.map((start_s) => ({ start_s, end_s: start_s + 5, peak: 120 })) }) as unknown as CorridorMeasure; // prettier-ignore
+
+  test('phases with the eyes closed, recoveries and moments are not scanned', () => {
+    const looks = rounds(14);
+    const spans = [
+      span(ordinary, 0, 60),
+      span(eyesClosed, 60, 80),
+      span(recovering, 80, 100),
+      span(ordinary, 100, 100.9),
+      span(ordinary, 100, 190)
+    ];
+    const report = scanReport(looks, lesson, spans, [], flight)!;
+    expect(report.phases.map(({ phaseId, measure }) => [phaseId, measure.from_s, measure.to_s])).toEqual([
+      [ordinary.id, 0, 60],
+      [ordinary.id, 100, expect.closeTo(126, 6)]
+    ]);
+    expect(scanReport(looks.slice(0, 3), lesson, spans, [], flight)).toBeNull();
+    expect(report.findings).toEqual([]);
+    expect(report.summary).toBe(
+      '140 looks of 0.9 s on average, 100\u2009% of the moves by the hub and spoke pattern.'
+    );
+  });
+
+  test('what it cost is told with the instrument that was missed most, and findings stand as they came', () => {
+    // A round, then half a minute of nothing but attitude and airspeed with a stare at its end, and rounds again.
+    const blind = looksFor([...Array.from({ length: 14 }, () => [['attitude', 1], ['airspeed', 1]] as const).flat(), ['heading', 4]], 9); // prettier-ignore
+    const looks = [...rounds(1), ...blind, ...rounds(4, 41)];
+    const measures = [off('altitude_ft', 20, 30), off('heading_deg', 25), off('ias_kt', 22)];
+    const report = scanReport(looks, lesson, [span(ordinary, 0, 77)], measures, flight)!;
+    const moments = report.findings.map(({ moment_s }) => moment_s);
+    expect(moments).toEqual([...moments].sort((a, b) => a - b));
+    expect(report.findings.map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining(['scan-omission', 'scan-fixation'])
+    );
+    expect(
+      report.costs.map(({ area, unseen_s, seenAfter_s }) => [
+        area,
+        unseen_s === null ? null : Math.round(unseen_s),
+        seenAfter_s === null ? null : Math.round(seenAfter_s)
+      ])
+    ).toEqual([
+      ['altimeter', 16, 24],
+      ['airspeed', 0, 0],
+      ['heading', 20, 12],
+      ['altimeter', 26, 14]
+    ]);
+    expect(report.summary).toMatch(
+      /^\d+ looks of .*\. Altimeter left out: Unseen for 40 s .*\. 3 of 4 deviations began with their instrument unseen for more than 5 s \(most often the altimeter\)\.$/
+    );
+    const seen = scanReport(rounds(8), lesson, [span(ordinary, 0, 72)], [off('ias_kt', 1.5, 10.5)], flight)!;
+    expect(seen.summary).toMatch(
+      /Each of the 2 deviations began while its instrument had just been seen: they were seen, not missed\.$/
+    );
+  });
+
+  test('how often the eyes came back to the hub is told only of a pattern that has one, and where it can be seen', () => {
+    const there = (pattern: 'hub-and-spoke' | 'rectangular', covered: ScanArea[] = []) =>
+      measureScan(rounds(2), { from_s: 0, to_s: 18 }, pattern, [], covered).hubReturns;
+    expect([there('hub-and-spoke'), there('rectangular'), there('hub-and-spoke', ['attitude'])]).toEqual([
+      1,
+      null,
+      null
+    ]);
+    // The same thing looked at twice in a row is no move.
+    const twice = measureScan(
+      looksFor([
+        ['attitude', 1],
+        ['attitude', 1],
+        ['heading', 1]
+      ]),
+      { from_s: 0, to_s: 3 },
+      'hub-and-spoke',
+      []
+    );
+    expect(twice.moves).toEqual([{ from: 'attitude', to: 'heading', count: 1 }]);
+  });
+
+  test('one spoke alone can have too much; a third of the looking is not, nor less than twice the next', () => {
+    const shares = (...parts: (readonly [Gaze, number])[]) => {
+      const looks = looksFor(Array.from({ length: 30 }, () => parts).flat());
+      return judgeScan(looks, [stretch(looks, 'Level', 0, looks.at(-1)!.end_s, [])]).emphases.map(
+        ({ area, next }) => [area, next]
+      );
+    };
+    expect(shares(['attitude', 1.2], ['altimeter', 0.8])).toEqual([['altimeter', 0]]);
+    expect(shares(['attitude', 1.2], ['altimeter', 0.6])).toEqual([]);
+    expect(shares(['attitude', 0.9], ['altimeter', 0.8], ['heading', 0.3])).toHaveLength(1);
+    expect(shares(['attitude', 0.9], ['altimeter', 0.8], ['heading', 0.45])).toEqual([]);
+    // A stare at something else does not excuse it.
+    const looks = [
+      ...looksFor(
+        Array.from(
+          { length: 30 },
+          () =>
+            [
+              ['attitude', 1.2],
+              ['altimeter', 1]
+            ] as const
+        ).flat()
+      ),
+      ...looksFor([['heading', 3.5]], 66)
+    ];
+    const all = judgeScan(looks, [stretch(looks, 'Level', 0, 69.5, [])]);
+    expect(all.emphases.map(({ area }) => area)).toEqual(['altimeter']);
+    const [said] = scanFindings({ ...all, stares: [] });
+    expect(said).toMatchObject({ moment_s: 0, start_s: 0, end_s: 69.5 });
   });
 });
 
