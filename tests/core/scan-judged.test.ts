@@ -97,9 +97,11 @@ describe('what takes the eyes away', () => {
     expect(
       distractionFindings(measureDistractions(flight([answered(0, 40, 1)]), [], [call(10)], []))
     ).toEqual([]);
-    expect(distractionFindings(measureDistractions(flight([]), [], [call(10, 'gauge')], []))[0]!.title).toBe(
-      'Engine gauge not noticed'
-    );
+    const [gauge] = distractionFindings(measureDistractions(flight([]), [], [call(10, 'gauge')], []));
+    expect(gauge).toMatchObject({
+      title: 'Engine gauge not noticed',
+      evidence: 'At 0:10: the oil pressure left the green; no answer, 30 s allowed.'
+    });
   });
 
   test('what went unseen in the twenty seconds after is told, the longest of what is not covered', () => {
