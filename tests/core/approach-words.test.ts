@@ -1,5 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
+import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
+import { lessonOf } from '$core/drill/lesson';
+import { sensiblePlan } from '$core/drill/sensible-plan';
+import { trainingAreas } from '$core/earth/training-area';
+import { flightFromChunks } from '$core/flight/recorder';
+import { simulateFlight } from '$core/flight/simulated-flight';
+import { gradeFlight } from '$core/grade/grade';
+import { noHabits, type Habits } from '$core/pilot/habits';
 import { Rejection } from '$core/measure/rejection';
 import { approachCard, plainDay } from '$core/procedure/approach/approach-card';
 import type { Found, Leg } from '$core/procedure/approach/approach';
@@ -198,4 +206,22 @@ describe('approaches as they are laid out', () => {
     expect(Math.max(...steps)).toBeLessThan((145 * 4) / 3600);
     expect(Math.min(...steps)).toBeGreaterThan((95 * 4) / 3600);
   });
+});
+
+test('what a debrief says first of a way in by an arc that was left says that it was, and by how much', () => {
+  const approach = approachById('xvlb-vor-dme-06');
+  const korvane = aircraftById('korvane-750');
+  const base = sensiblePlan(
+    korvane,
+    trainingAreas.find(({ world }) => world === approach.world)!
+  );
+  const plan = planForApproach(base, korvane, worldById(approach.world), { ...plannedApproach(approach, korvane), transition: 'arlak' }); // prettier-ignore
+  const graded = (habits: Partial<Habits>) => {
+    const flight = flightFromChunks(simulateFlight(lessonOf(plan), { ...noHabits, ...habits }, plan.seed));
+    return gradeFlight(flight, plan).story!.map(({ words }) => words).find((words) => words.startsWith('To the final fix'))!; // prettier-ignore
+  };
+  expect(graded({ widensArc: 1 })).toMatch(
+    /, the arc was left by up to \d+\.\d NM to the outside, and the courses/
+  );
+  expect(graded({})).not.toMatch(/arc/);
 });

@@ -12,6 +12,7 @@ import { column, sampleAt, type Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
+import type { ArcMeasure } from './checks/arc';
 import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
 import { cameDownOnPath } from './checks/step-down';
@@ -123,6 +124,9 @@ export function approachStory(
       phaseById(lesson.drill, m.phaseId).segment === 'inbound'
   );
   const level = farthest(levels);
+  const arc = findings.some(({ kind }) => kind === 'arc-off')
+    ? judged.find(({ measure }) => measure.kind === 'arc')?.measure
+    : undefined;
   if (course && level) {
     const off = levels.some(({ exceedances }) => exceedances.length > 0);
     const high = findings.find(({ kind }) => kind === 'high-at-fix');
@@ -136,8 +140,8 @@ export function approachStory(
             : off
               ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
               : 'the altitudes were held'
-      }, and ${heldWords('the courses', course.worst)}.`,
-      high?.moment_s ?? (off ? level.worst_s : course.worst_s)
+      }${arc?.kind === 'arc' ? `, ${arcWords(arc)}` : ''}, and ${heldWords('the courses', course.worst)}.`,
+      high?.moment_s ?? (arc?.kind === 'arc' ? arc.worst_s : off ? level.worst_s : course.worst_s)
     );
   }
   if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && final) {
@@ -217,6 +221,12 @@ export function approachStory(
 }
 
 /** The one whose worst moment was the worst; null of none. */
+function arcWords({ joined_s, inside_nm, outside_nm }: ArcMeasure): string {
+  if (joined_s === null) return 'the arc was never joined';
+  const side = outside_nm > inside_nm ? 'outside' : 'inside';
+  return `the arc was left by up to ${figure(Math.max(inside_nm, outside_nm), 1)} NM to the ${side}`;
+}
+
 function farthest(measures: readonly CorridorMeasure[]): CorridorMeasure | null {
   return measures.reduce<CorridorMeasure | null>(
     (a, b) => (a === null || Math.abs(b.worst) > Math.abs(a.worst) ? b : a),

@@ -152,7 +152,7 @@ export const intercept: CheckKind<'intercept', InterceptMeasure, Verdict> = {
     {
       name: elementName(lesson, m.phaseId, 'joined'),
       verdict,
-      arithmetic: `${m.established_s === null ? 'not established' : `established after ${figure(m.established_s)} s`}, at most ${shareOf(m.overshoot)} of full scale beyond (${shareOf(OVERSHOOT_SHARE)} allowed)${m.angle_deg === null ? '' : `, at ${figure(m.angle_deg)}° (${figure(m.askedAngle_deg)}° asked)`}`
+      arithmetic: `${m.established_s === null ? 'not established' : `established after ${figure(m.established_s)} s`}, at most ${needleWords(m.overshoot)} beyond (${shareOf(OVERSHOOT_SHARE)} allowed)${m.angle_deg === null ? '' : `, at ${figure(m.angle_deg)}° (${figure(m.askedAngle_deg)}° asked)`}`
     }
   ],
   findings: sayIntercept,
