@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { tracking as trackingCheck } from '$core/grade/checks/tracking';
 import type { Finding } from '$core/finding/finding';
 import type { ArcMeasure } from '$core/grade/checks/arc';
 import type { TrackingMeasure } from '$core/grade/checks/tracking-measure';
@@ -271,4 +272,27 @@ describe('what a measure is worth', () => {
     expect(figure('intercept.established', { ...intercept, established_s: null })).toBeUndefined();
     expect(figure('tracking.correction', { ...tracking, correction_deg: -3 })).toBe(5);
   });
+});
+
+test('who holds more of a correction than the wind asks for, or the wind is with, is not told of keeping none', () => {
+  const lesson = lessonFor('vor-tracking', {});
+  const measure = {
+    kind: 'tracking', phaseId: 'x', course_deg: 90, from_s: 0, to_s: 300, peaks: [], unshrinking: null, off_s: 60, waited_s: 60,
+    banked_s: 20, rolls: 2, keptTurning_s: [], driftedOff_s: [60, 140], driftSide: 'left', driftedWith_deg: 0, correction_deg: 0,
+    neededCorrection_deg: 8, level_s: 250, uncorrected_s: 0, farthestOff: -0.4, nearStation_deg: null
+  } as TrackingMeasure; // prettier-ignore
+  const told = (changes: Partial<TrackingMeasure>) =>
+    trackingCheck.judge({ ...measure, ...changes }, lesson).includes('no-wind-correction');
+  expect(told({})).toBe(true);
+  expect(told({ driftedWith_deg: 3.9 })).toBe(true);
+  expect(told({ driftedWith_deg: 4.1 })).toBe(false);
+  expect(told({ driftedWith_deg: 38 })).toBe(false);
+  expect(told({ driftedWith_deg: -2 })).toBe(true);
+  expect(told({ neededCorrection_deg: -8, driftedWith_deg: -38 })).toBe(false);
+  expect(told({ neededCorrection_deg: -8, driftedWith_deg: 2 })).toBe(true);
+  expect(told({ neededCorrection_deg: 2.9 })).toBe(false);
+  // Off to a side all the time with nothing held is told as well; once, and not for long, is not.
+  expect(told({ driftedOff_s: [60], uncorrected_s: 160 })).toBe(true);
+  expect(told({ driftedOff_s: [60], uncorrected_s: 140 })).toBe(false);
+  expect(told({ driftedOff_s: [60], uncorrected_s: 160, farthestOff: 0.2 })).toBe(false);
 });

@@ -140,7 +140,7 @@ export function approachStory(
             : off
               ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
               : 'the altitudes were held'
-      }${arc?.kind === 'arc' ? `, ${arcWords(arc)}` : ''}, and ${heldWords('the courses', course.worst)}.`,
+      }${arc?.kind === 'arc' ? `, ${arcWords(arc)}` : ''}, and ${heldWords('the courses', course)}.`,
       high?.moment_s ?? (arc?.kind === 'arc' ? arc.worst_s : off ? level.worst_s : course.worst_s)
     );
   }
@@ -158,11 +158,11 @@ export function approachStory(
     const end = sampleAt(flight, onFinal.to_s);
     const aside_nm = flight.columns.get('crossTrack_nm')?.[Math.max(0, end - 1)];
     say(
-      `On the final ${heldWords('the course', onFinal.worst)}${
+      `On the final ${heldWords('the course', onFinal)}${
         aside_nm === undefined
           ? ''
           : `, ${figure(Math.abs(aside_nm) * METRES_PER_NAUTICAL_MILE)} m beside it at the end`
-      }${path ? `; ${heldWords('the path', path.worst)}, at worst ${path.worst > 0 ? 'above' : 'below'} it` : ''}.`,
+      }${path ? `; ${heldWords('the path', path)}, at worst ${path.worst > 0 ? 'above' : 'below'} it` : ''}.`,
       onFinal.worst_s
     );
   }
@@ -253,10 +253,9 @@ function lowest(
 }
 
 /** How closely a needle was kept, by its farthest. */
-function heldWords(what: string, worst: number): string {
-  return Math.abs(worst) > 1
-    ? `${what} went beyond the needle’s edge`
-    : `${what} stayed within ${needleWords(worst)}`;
+function heldWords(what: string, { worst, exceedances }: CorridorMeasure): string {
+  if (Math.abs(worst) > 1) return `${what} went beyond the needle’s edge`;
+  return `${what} ${exceedances.length > 0 ? 'went out to' : 'stayed within'} ${needleWords(worst)}`;
 }
 
 const SET_UP: readonly Finding['kind'][] = [

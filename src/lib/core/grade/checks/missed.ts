@@ -177,7 +177,8 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     for (let k = at; k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
       since = Math.abs(bank[k]!) > TURN_BANK_DEG ? (since ?? k) : null;
       // A correction back to the heading is none.
-      const away = heading_deg === null || Math.abs(normaliseSigned(heading[k]! - heading_deg)) > AWAY_DEG;
+      const off_deg = heading_deg === null ? null : normaliseSigned(heading[k]! - heading_deg);
+      const away = off_deg === null || Math.sign(bank[k]!) * off_deg > AWAY_DEG;
       if (since !== null && away && k - since >= TURN_S * rate)
         turned = { at_s: since / rate, altitude_ft: altitude[since]!, bank_deg: bank[k]! };
     }

@@ -40,8 +40,9 @@ function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): Tra
   const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
   const neverWaited = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s;
   const chased = !rough && !kept && (neverWaited || rollsAlways(m));
-  const missing = Math.abs(m.neededCorrection_deg - (m.driftedWith_deg ?? m.correction_deg));
   const needed = Math.abs(m.neededCorrection_deg);
+  // What is short of it: who holds more than the wind asks for drifts off for another reason.
+  const missing = needed - (m.driftedWith_deg ?? m.correction_deg) * Math.sign(m.neededCorrection_deg);
   const drifted = m.driftedOff_s.length >= 2 && missing > CORRECTION_MISSING_SHARE * needed;
   const never =
     m.uncorrected_s >= UNCORRECTED_S &&
