@@ -165,7 +165,10 @@ test('gusts come by chance, a quarter of a minute apart, rise and fall within 24
       blowing_s += 0.05;
       peak = Math.max(peak, now);
     } else {
-      if (blowing_s > 0) [lengths.push(blowing_s), peaks.push(peak)];
+      if (blowing_s > 0) {
+        lengths.push(blowing_s);
+        peaks.push(peak);
+      }
       [blowing_s, peak] = [0, 0];
       quiet_s += 0.05;
     }

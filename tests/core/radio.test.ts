@@ -316,11 +316,11 @@ test.each([
 });
 
 describe('a world from a file', () => {
-  const geo = () =>
-    JSON.parse(JSON.stringify(worldToGeoJson(vesterlund))) as {
-      type: string;
-      features: Record<string, any>[];
-    }; // eslint-disable-line @typescript-eslint/no-explicit-any
+  type Changed = {
+    type: string;
+    features: { geometry: Record<string, unknown>; properties: Record<string, unknown> }[];
+  };
+  const geo = () => JSON.parse(JSON.stringify(worldToGeoJson(vesterlund))) as Changed;
   const named = { id: 'mine', name: 'My world' };
   const broken = (change: (world: ReturnType<typeof geo>) => void) => {
     const world = geo();
@@ -340,14 +340,14 @@ describe('a world from a file', () => {
 
   test.each([
     [() => worldFrom('{', named), /^file: "\{" is not accepted; a world as JSON or GeoJSON/],
-    [broken((w) => (w.features[3]!['geometry'].type = 'Polygon')), /^features\.3\.geometry: "Polygon"/],
-    [broken((w) => (w.features[3]!['geometry'].coordinates = null)), /^features\.3\.geometry/],
-    [broken((w) => (w.features[3]!['geometry'].coordinates = ['x', 44])), /^features\.3\.geometry/],
-    [broken((w) => (w.features[3]!['geometry'].coordinates = [-33, null])), /^features\.3\.geometry/],
-    [broken((w) => delete w.features[3]!['geometry']), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!.geometry.type = 'Polygon')), /^features\.3\.geometry: "Polygon"/],
+    [broken((w) => (w.features[3]!.geometry.coordinates = null)), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!.geometry.coordinates = ['x', 44])), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!.geometry.coordinates = [-33, null])), /^features\.3\.geometry/],
+    [broken((w) => (w.features[3]!.geometry = null as never)), /^features\.3\.geometry/],
     [broken((w) => (w.features[2] = null as never)), /^features\.2\.geometry/],
     [
-      broken((w) => (w.features[2]!['properties'].feature = 'lamp')),
+      broken((w) => (w.features[2]!.properties.feature = 'lamp')),
       /^features\.2\.properties\.feature: "lamp" is not accepted; station, fix or runway/
     ],
     [broken((w) => w.features.push(w.features[0]!)), /\.id/],
