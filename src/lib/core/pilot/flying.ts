@@ -17,8 +17,8 @@ export class Flying {
   /** The phase that is being flown, and since when. */
   step = 0;
   since_s = 0;
-  /** How far below the path the airplane was last seen to be, ft, and how often that was looked at. */
-  readonly path = { below_ft: 0, seen: 0 };
+  /** How far below the path the airplane was last seen to be, ft, and below what is kept over a step yet to be passed; how often that was looked at. */
+  readonly path = { below_ft: 0, underStep_ft: -Infinity, seen: 0 };
   /** How much of a usual correction the look just made is worth; nothing for what was not looked at. */
   readonly fresh = { altitude: 0, speed: 0, rate: 0, turn: 0 };
 

@@ -12,6 +12,7 @@ const LEVEL_TOO_SOON_S = 24;
 /** Feet a minute for each foot off the path, the most of them, and the most the known rate is changed by for good. */
 const PATH_GAIN = 1.6;
 const SEEN_PATH_GAIN = 4;
+const STEP_GAIN = 8;
 const MOST_CORRECTION_FPM = 300;
 const MOST_LEARNT_FPM = 250;
 /** Farther off than this the path is only being come back to: nothing is to be learnt from that about the rate. */
@@ -128,7 +129,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
 
   /** What the known rate is changed by to come back to the path, and by what it has been found to be off. */
   function towardPath_fpm(line: CardLine): number {
-    const { below_ft, seen } = flying.path;
+    const { below_ft, underStep_ft, seen } = flying.path;
     // A runway that is seen low is waited for in level flight.
     if (drill.phases[flying.step]!.reference?.bySight)
       return clamp(SEEN_PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, Math.abs(line.verticalSpeed_fpm));
@@ -137,7 +138,11 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       if (Math.abs(below_ft) < LEARNS_WITHIN_FT)
         rateLearnt_fpm = clamp(rateLearnt_fpm + 0.08 * below_ft, -MOST_LEARNT_FPM, MOST_LEARNT_FPM);
     }
-    return clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
+    const back_fpm = clamp(PATH_GAIN * below_ft, -MOST_CORRECTION_FPM, MOST_CORRECTION_FPM) + rateLearnt_fpm;
+    // Close over a step the descent is eased, to level flight if need be, whatever the path asks for.
+    return underStep_ft > 0
+      ? Math.max(back_fpm, Math.min(STEP_GAIN * underStep_ft, Math.abs(line.verticalSpeed_fpm)))
+      : back_fpm;
   }
 
   /** How far below what is asked for it goes who is already at the altitude after the next. */
