@@ -124,9 +124,11 @@ export function approachStory(
       phaseById(lesson.drill, m.phaseId).segment === 'inbound'
   );
   const level = farthest(levels);
-  const arc = findings.some(({ kind }) => kind === 'arc-off')
-    ? judged.find(({ measure }) => measure.kind === 'arc')?.measure
-    : undefined;
+  const offArc = findings.find(({ kind }) => kind === 'arc-off');
+  // Of several arcs the one that was left.
+  const arc = judged.find(
+    ({ measure }) => measure.kind === 'arc' && measure.worst_s === offArc?.moment_s
+  )?.measure;
   if (course && level) {
     const off = levels.some(({ exceedances }) => exceedances.length > 0);
     const high = findings.find(({ kind }) => kind === 'high-at-fix');
