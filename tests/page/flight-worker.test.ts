@@ -4,7 +4,7 @@ import { countsOf, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { simulateFlight } from '$core/flight/simulated-flight';
 import { noHabits } from '$core/pilot/habits';
-import type { FromFlight, ToFlight } from '$lib/worker/flight-protocol';
+import type { Frame, FromFlight, ToFlight } from '$lib/worker/flight-protocol';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { planOf } from '../core/flown';
 
@@ -31,8 +31,12 @@ class FlightWorker {
     return this.told.filter((one): one is Extract<FromFlight, { kind: Kind }> => one.kind === kind);
   }
 
+  get frames(): Frame[] {
+    return this.of('picture').flatMap(({ frame }) => frame ?? []);
+  }
+
   get frame() {
-    return this.of('frame').at(-1)?.frame ?? this.of('ready')[0]!.frame;
+    return this.frames.at(-1) ?? this.of('ready')[0]!.frame;
   }
 
   get chunks(): FlightChunk[] {
@@ -72,12 +76,20 @@ describe('time', () => {
     expect(worker.frame.time_s).toBeCloseTo(10, 1);
     worker.tell({ kind: 'rate', rate: 4 });
     seconds(5);
-    expect(worker.frame.time_s).toBeCloseTo(30, 1);
+    expect(worker.frame.time_s).toBeCloseTo(30, 0);
     worker.tell(stands);
+    expect(worker.frame.time_s).toBeCloseTo(30, 1);
     seconds(60);
     expect(worker.frame.time_s).toBeCloseTo(30, 1);
-    // No more frames than a screen shows, whatever the rate.
-    expect(worker.of('frame').length).toBeLessThanOrEqual(15 * 67);
+    // No more pictures than a screen shows, whatever the rate; every other one has all that is shown in it.
+    const pictures = worker.of('picture').length;
+    expect(pictures).toBeLessThanOrEqual(15 * 67);
+    expect(pictures).toBeGreaterThan(15 * 50);
+    expect(worker.frames.length).toBeCloseTo(pictures / 2, -1);
+    expect(worker.of('picture').at(-1)!.moving.readings.pitch_deg).toBeCloseTo(
+      worker.frame.readings.pitch_deg,
+      1
+    );
   });
 
   test('does not jump after a machine that slept', async () => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import type { Bugs } from '$core/instrument/bugs';
-  import type { InstrumentId, Readings } from '$core/instrument/readings';
+  import type { InstrumentId, QuickReadings, Readings } from '$core/instrument/readings';
   import AirspeedIndicator from './AirspeedIndicator.svelte';
   import Altimeter from './Altimeter.svelte';
   import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
@@ -20,7 +20,7 @@
   /** The six flight instruments in the T arrangement; corridors are drawn on the scales when given. */
   let {
     readings,
-    calm,
+    moving,
     setting_hPa,
     speeds,
     corridorOf,
@@ -30,7 +30,7 @@
     bugs
   }: {
     readings: Readings;
-    calm: Readings;
+    moving: QuickReadings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
@@ -40,7 +40,8 @@
     navigation?: NavigationShown | null;
     bugs: Bugs;
   } = $props();
-  const held = heldReadings();
+  const held = heldReadings<Readings>();
+  const heldMoving = heldReadings<QuickReadings>();
 </script>
 
 <div class="grid {navigation ? 'grid-cols-4 gap-[2%]' : 'grid-cols-3 gap-[3%]'}">
@@ -48,7 +49,7 @@
   {:else}
     <LookWindow area="airspeed" name="Airspeed" {view}>
       <AirspeedIndicator
-        ias_kt={held('airspeed', calm, view).ias_kt}
+        ias_kt={held('airspeed', readings, view).ias_kt}
         corridor={corridorOf('ias_kt')}
         {speeds}
       />
@@ -57,7 +58,7 @@
   {#if covered.has('attitude')}<Covered name="Attitude" />
   {:else}
     <LookWindow area="attitude" name="Attitude" {view}>
-      {@const shown = held('attitude', readings, view)}
+      {@const shown = heldMoving('attitude', moving, view)}
       <AttitudeIndicator pitch_deg={shown.pitch_deg} bank_deg={shown.bank_deg} />
     </LookWindow>
   {/if}
@@ -65,7 +66,7 @@
   {:else}
     <LookWindow area="altimeter" name="Altimeter" {view}>
       <Altimeter
-        altitude_ft={held('altimeter', calm, view).altitude_ft}
+        altitude_ft={held('altimeter', readings, view).altitude_ft}
         {setting_hPa}
         corridor={corridorOf('altitude_ft')}
         {bugs}
@@ -85,7 +86,7 @@
   {#if covered.has('turn')}<Covered name="Turn and slip" />
   {:else}
     <LookWindow area="turn" name="Turn and slip" {view}>
-      {@const shown = held('turn', calm, view)}
+      {@const shown = held('turn', readings, view)}
       <TurnCoordinator turnRate_degps={shown.turnRate_degps} ball={shown.ball} />
     </LookWindow>
   {/if}
@@ -93,7 +94,7 @@
   {:else}
     <LookWindow area="heading" name="Heading indicator" {view}>
       <HeadingIndicator
-        heading_deg={held('heading', readings, view).heading_deg}
+        heading_deg={heldMoving('heading', moving, view).heading_deg}
         corridor={corridorOf('heading_deg')}
         bug_deg={bugs.heading_deg}
       />
@@ -103,14 +104,14 @@
   {:else}
     <LookWindow area="vertical-speed" name="Vertical speed" {view}>
       <VerticalSpeedIndicator
-        verticalSpeed_fpm={held('vertical-speed', calm, view).verticalSpeed_fpm}
+        verticalSpeed_fpm={held('vertical-speed', readings, view).verticalSpeed_fpm}
         corridor={corridorOf('verticalSpeed_fpm')}
       />
     </LookWindow>
   {/if}
   {#if navigation}
     <LookWindow area="navigation" name="Bearing and distance" {view}>
-      <BearingPointer shown={navigation} heading_deg={calm.heading_deg} />
+      <BearingPointer shown={navigation} heading_deg={readings.heading_deg} />
     </LookWindow>
   {/if}
 </div>

@@ -2,7 +2,7 @@
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import { isOneSided, type Corridor } from '$core/drill/corridor';
   import { noBugs, type Bugs } from '$core/instrument/bugs';
-  import type { InstrumentId, PanelKind, Readings } from '$core/instrument/readings';
+  import type { InstrumentId, PanelKind, QuickReadings, Readings } from '$core/instrument/readings';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import Compass from './Compass.svelte';
   import CourseRose from './CourseRose.svelte';
@@ -17,7 +17,7 @@
   let {
     kind,
     readings,
-    calm = readings,
+    moving = readings,
     setting_hPa,
     speeds,
     corridors = [],
@@ -29,8 +29,8 @@
   }: {
     kind: PanelKind;
     readings: Readings;
-    /** For what moves slowly: every other picture's readings do, and cost half. Left out: the same. */
-    calm?: Readings;
+    /** Newer ones of what moves fast. Left out: the same. */
+    moving?: QuickReadings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridors?: readonly Corridor[];
@@ -45,7 +45,7 @@
   } = $props();
 
   const hidden = $derived(new Set(covered));
-  const held = heldReadings();
+  const held = heldReadings<Readings>();
   const corridorOf: CorridorOf = (channel) => {
     const found = corridors.find((c) => c.channel === channel);
     // What changes along the way, or has one limit only, is no mark on a dial.
@@ -57,23 +57,27 @@
 {#if compass && !hidden.has('compass')}
   <div class="mx-auto mb-1 w-[190px]">
     <LookWindow area="compass" name="Compass" {view}>
-      <Compass compass_deg={held('compass', calm, view).compass_deg} />
+      <Compass compass_deg={held('compass', readings, view).compass_deg} />
     </LookWindow>
   </div>
 {/if}
 {#if kind === 'tapes' && navigation}
   <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
-    <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
+    <TapePanel {readings} {moving} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
     <LookWindow area="navigation" name="Course and heading" {view}>
-      <CourseRose shown={navigation} heading_deg={calm.heading_deg} fullScale={fullScaleWords(navigation)} />
+      <CourseRose
+        shown={navigation}
+        heading_deg={readings.heading_deg}
+        fullScale={fullScaleWords(navigation)}
+      />
     </LookWindow>
   </div>
 {:else if kind === 'tapes'}
-  <TapePanel {readings} {calm} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
+  <TapePanel {readings} {moving} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
 {:else}
   <DialPanel
     {readings}
-    {calm}
+    {moving}
     {setting_hPa}
     {speeds}
     {corridorOf}

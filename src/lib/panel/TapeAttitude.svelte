@@ -1,10 +1,10 @@
 <script lang="ts">
-  import type { Readings } from '$core/instrument/readings';
+  import type { QuickReadings } from '$core/instrument/readings';
   import { inSteps } from './dial';
   import { attitudeWords } from './panel';
 
   /** The attitude field of the tape panel, with a diamond where the airplane is really going. */
-  let { readings }: { readings: Readings } = $props();
+  let { readings }: { readings: QuickReadings } = $props();
   const uid = $props.id();
   const PIXELS_PER_DEGREE = 6;
   const pitch = $derived(Math.max(-45, Math.min(45, readings.pitch_deg)));

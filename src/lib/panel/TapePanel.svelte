@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { AircraftFile } from '$core/aircraft/aircraft-file';
   import type { Bugs } from '$core/instrument/bugs';
-  import type { InstrumentId, Readings } from '$core/instrument/readings';
+  import type { InstrumentId, QuickReadings, Readings } from '$core/instrument/readings';
   import { figure, heading } from '$core/measure/figure';
   import HeadingTape from './HeadingTape.svelte';
   import Tape from './Tape.svelte';
@@ -15,7 +15,7 @@
   /** The same quantities as on the dials, as moving rulers round one attitude field, with trends and the path over the ground. */
   let {
     readings,
-    calm,
+    moving,
     setting_hPa,
     speeds,
     corridorOf,
@@ -24,7 +24,7 @@
     bugs
   }: {
     readings: Readings;
-    calm: Readings;
+    moving: QuickReadings;
     setting_hPa: number;
     speeds: AircraftFile['speeds'];
     corridorOf: CorridorOf;
@@ -32,8 +32,9 @@
     view?: ScanView | null;
     bugs: Bugs;
   } = $props();
-  const held = heldReadings();
-  const of = (area: ScanArea) => held(area, area === 'attitude' ? readings : calm, view);
+  const held = heldReadings<Readings>();
+  const heldMoving = heldReadings<QuickReadings>();
+  const of = (area: ScanArea) => held(area, readings, view);
 
   /** Trends show where a quantity will be after this long. */
   const AHEAD_S = 6;
@@ -59,7 +60,7 @@
       {@render cover(320, 'attitude covered')}
     {:else}
       <TapeWindow area="attitude" box={[0, -150, 320, 300]} {view}
-        ><TapeAttitude readings={of('attitude')} /></TapeWindow
+        ><TapeAttitude readings={heldMoving('attitude', moving, view)} /></TapeWindow
       >
     {/if}
   </g>
@@ -153,7 +154,7 @@
     {#if covered.has('heading')}
       <rect x="-160" width="320" height="40" fill="var(--phase)" stroke="var(--line)" />
       <text y="25" text-anchor="middle" font-size="13" fill="var(--soft)">heading covered</text>
-    {:else if calm.attitudeValid}
+    {:else if readings.attitudeValid}
       <TapeWindow area="heading" box={[-160, -30, 320, 70]} {view}
         >{@const shown = of('heading')}<HeadingTape
           heading_deg={shown.heading_deg}
@@ -196,8 +197,8 @@
     {/if}
   </g>
   <text x="428" y="440" font-size="12" fill="var(--soft)" class="figure"
-    >{calm.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
-      ? `track ${heading(calm.heading_deg + calm.drift_deg)}`
+    >{readings.attitudeValid && !covered.has('heading') && (view === null || view.looked === 'heading')
+      ? `track ${heading(readings.heading_deg + readings.drift_deg)}`
       : ''}</text
   >
 </svg>

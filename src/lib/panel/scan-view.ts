@@ -1,6 +1,5 @@
 import type { WindowStrength } from '$core/drill/scan-task';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
-import type { Readings } from '$core/instrument/readings';
 
 /** The window of a scan lesson over a panel: where the eyes are, how the rest is hidden, and the cue. */
 export interface ScanView {
@@ -17,8 +16,8 @@ export interface ScanView {
  * What an instrument out of the window shows: it stands still where it was last seen, so that a hidden instrument costs
  * nothing to draw and its blur gives nothing away. A dimmed one goes on, because it can still be made out.
  */
-export function heldReadings(): (area: ScanArea, now: Readings, view: ScanView | null) => Readings {
-  const held = new Map<ScanArea, Readings>();
+export function heldReadings<Shown>(): (area: ScanArea, now: Shown, view: ScanView | null) => Shown {
+  const held = new Map<ScanArea, Shown>();
   return (area, now, view) => {
     const kept = held.get(area);
     if (kept && view && view.looked !== area && view.strength !== 'dim') return kept;

@@ -11,7 +11,7 @@ import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze, ScanArea } from '$core/instrument/scan-area';
 import type { Outside } from '$core/view/looking-out';
-import type { Readings } from '$core/instrument/readings';
+import type { QuickReadings, Readings } from '$core/instrument/readings';
 import type { Habits } from '$core/pilot/habits';
 
 /** A simulated pilot at the controls. */
@@ -43,6 +43,13 @@ export type ToFlight =
   | { kind: 'look out'; looks: boolean }
   /** Somebody watches, or nobody any more. */
   | { kind: 'watched'; watched: boolean };
+
+/** What is drawn anew with every picture of the screen. */
+export interface Moving {
+  readings: QuickReadings;
+  /** What is seen out of the cockpit; null: nothing to look for, or nobody looks. */
+  outside: Outside | null;
+}
 
 /** One look at the airplane, for the panel. */
 export interface Frame {
@@ -80,14 +87,13 @@ export interface Frame {
   handsMoved: number;
   /** Times as fast as it does. */
   rate: number;
-  /** What is seen out of the cockpit; null: nothing to look for, or nobody looks. */
-  outside: Outside | null;
 }
 
 /** What the flight worker tells the interface. */
 export type FromFlight =
-  | { kind: 'ready'; frame: Frame; startingHands: Hands }
-  | { kind: 'frame'; frame: Frame }
+  | { kind: 'ready'; frame: Frame; moving: Moving; startingHands: Hands }
+  /** A picture of the screen; every other one brings only what moves fast: the rest costs too much to be looked at so often. */
+  | { kind: 'picture'; moving: Moving; frame: Frame | null }
   /** Something else is asked for than would have come: what the flight is now made of. */
   | { kind: 'asked'; changes: number; plan: LessonPlan; phases: Phase[]; checks: Check[] }
   | { kind: 'chunk'; chunk: FlightChunk }

@@ -5,7 +5,7 @@ import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze } from '$core/instrument/scan-area';
-import type { Frame, FromFlight, SimulatedPilot, ToFlight } from './flight-protocol';
+import type { Frame, FromFlight, Moving, SimulatedPilot, ToFlight } from './flight-protocol';
 import FlightWorker from './flight.worker?worker';
 
 export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
@@ -23,10 +23,9 @@ export interface SessionEvents {
 /** The interface's end of one flight: the worker behind it, its newest frame, and what it is doing. */
 export class FlightSession {
   state = $state<SessionState>('loading');
-  /** The newest, for what moves with every picture. */
   frame = $state.raw<Frame | null>(null);
-  /** For everything else: every other picture's while time runs, so that what hangs on it is looked at half as often. */
-  calm = $state.raw<Frame | null>(null);
+  /** What is drawn anew with every picture. */
+  moving = $state.raw<Moving | null>(null);
   failure = $state('');
   rate = $state(1);
   /** An instructor has stopped time: only they let it go on. */
@@ -37,7 +36,7 @@ export class FlightSession {
   private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
-  private pictures = 0;
+  private newestMoving: Moving | null = null;
 
   constructor(
     plan: LessonPlan,
@@ -53,12 +52,14 @@ export class FlightSession {
   private hear(message: FromFlight): void {
     switch (message.kind) {
       case 'ready':
-        this.frame = this.calm = this.newest = message.frame;
+        this.frame = this.newest = message.frame;
+        this.moving = this.newestMoving = message.moving;
         this.state = 'ready';
         this.events.onready(message.startingHands, message.frame);
         return;
-      case 'frame':
-        this.newest = message.frame;
+      case 'picture':
+        this.newest = message.frame ?? this.newest;
+        this.newestMoving = message.moving;
         return;
       case 'asked':
         this.told = message;
@@ -88,18 +89,16 @@ export class FlightSession {
     this.state = 'failed';
   }
 
-  /** Puts the newest frame on the panel; to be called once a picture. */
+  /** Puts the newest on the panel; to be called once a picture. */
   show(): void {
     const { newest, told } = this;
+    this.moving = this.newestMoving;
     if (!newest) return;
     const belongs =
       // A frame and the phases it counts in belong together: one whose phases are no longer told is passed over.
       !told || newest.changes >= told.changes || newest.changes === (this.asked?.changes ?? 0);
     if (belongs) this.frame = newest;
-    const hasNewPhases = told !== null && told !== this.asked && newest.changes >= told.changes;
-    if (hasNewPhases) this.asked = told;
-    this.pictures += 1;
-    if (hasNewPhases || this.state !== 'running' || this.pictures % 2 === 0) this.calm = this.frame;
+    if (told !== null && told !== this.asked && newest.changes >= told.changes) this.asked = told;
   }
 
   hands(hands: Hands): void {

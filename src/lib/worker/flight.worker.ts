@@ -14,15 +14,16 @@ import type { Eye } from '$core/view/eye';
 import { lookingOut } from '$core/view/looking-out';
 import { InstructorsActs } from './instructors-acts';
 import { liveSamples, type LiveSamples } from './live-samples';
-import type { Frame, FromFlight, ToFlight } from './flight-protocol';
+import type { Frame, FromFlight, Moving, ToFlight } from './flight-protocol';
 import { ToldToPilot } from './told-to-pilot';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
 
 const TICK_MS = 8;
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
-/** No more frames than a screen shows. */
-const LEAST_BETWEEN_FRAMES_MS = 15;
+/** No more pictures than a screen shows, and the whole of a frame with every other one. */
+const LEAST_BETWEEN_PICTURES_MS = 15;
+const LEAST_BETWEEN_FRAMES_MS = 30;
 /** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
 const LARGEST_CATCH_UP_S = 0.25;
 
@@ -38,6 +39,7 @@ let timer: ReturnType<typeof setInterval> | null = null;
 let last = 0;
 let owed_s = 0;
 let lastTold = 0;
+let lastWhole = 0;
 let steps = 0;
 let told: ToldToPilot | null = null;
 let watched = false;
@@ -77,7 +79,7 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
   handsMovedBefore = 0;
   acts = actsOn(flown);
   tellAsked();
-  tell({ kind: 'ready', frame: frame(), startingHands: hands });
+  tell({ kind: 'ready', frame: frame(), moving: moving(), startingHands: hands });
   timer = setInterval(tick, TICK_MS);
 }
 
@@ -104,7 +106,15 @@ function frame(): Frame {
     control: acts!.control,
     changes: changesTold,
     handsMoved: acts!.handsMoved,
-    rate,
+    rate
+  };
+}
+
+function moving(): Moving {
+  const { attitudeValid, pitch_deg, bank_deg, heading_deg, pathAngle_deg, drift_deg } =
+    flown!.loop.readings();
+  return {
+    readings: { attitudeValid, pitch_deg, bank_deg, heading_deg, pathAngle_deg, drift_deg },
     outside: looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null
   };
 }
@@ -139,9 +149,11 @@ function tick(): void {
     owed_s -= STEP_S;
     if (!step()) return;
   }
-  if (now - lastTold < LEAST_BETWEEN_FRAMES_MS) return;
+  if (now - lastTold < LEAST_BETWEEN_PICTURES_MS) return;
   lastTold = now;
-  tell({ kind: 'frame', frame: frame() });
+  const isWhole = now - lastWhole >= LEAST_BETWEEN_FRAMES_MS;
+  if (isWhole) lastWhole = now;
+  tell({ kind: 'picture', moving: moving(), frame: isWhole ? frame() : null });
 }
 
 /** What is new, for whoever watches. */
@@ -173,7 +185,11 @@ function tellChanged(): void {
     handsMovedBefore = acts!.handsMoved;
     hands = { ...flown!.loop.hands(), bugs: flown!.bugs() };
   }
-  tell({ kind: 'frame', frame: frame() });
+  tellWhole();
+}
+
+function tellWhole(): void {
+  tell({ kind: 'picture', moving: moving(), frame: frame() });
 }
 
 /** Does what an instructor asks for. */
@@ -217,7 +233,7 @@ function end(how: 'flown' | 'ground' | 'stopped'): void {
   running = false;
   const chunk = flown!.finish();
   if (chunk) tell({ kind: 'chunk', chunk });
-  tell({ kind: 'frame', frame: frame() });
+  tell({ kind: 'picture', moving: moving(), frame: frame() });
   tell({ kind: 'ended', how });
   flown = null;
 }
@@ -236,6 +252,8 @@ function obey(message: ToFlight): void {
       owed_s = 0;
       flown.note({ kind: running ? 'continue' : 'pause', detail: '' });
       if (running && eyesOn) flown.note({ kind: 'look', detail: eyesOn });
+      // What stands still is shown as it stands, all of it.
+      if (!running) tellWhole();
       return;
     case 'rate':
       rate = message.rate;
@@ -263,7 +281,7 @@ function obey(message: ToFlight): void {
       return;
     case 'look out':
       looksOut = message.looks;
-      if (flown) tell({ kind: 'frame', frame: frame() });
+      if (flown) tellWhole();
       return;
     case 'watched':
       watched = message.watched;

@@ -48,6 +48,12 @@ export interface Readings {
   attitudeValid: boolean;
 }
 
+/** What moves so fast that it is drawn anew with every picture of the screen. */
+export type QuickReadings = Pick<
+  Readings,
+  'attitudeValid' | 'pitch_deg' | 'bank_deg' | 'heading_deg' | 'pathAngle_deg' | 'drift_deg'
+>;
+
 /** What the air and the earth do to the airplane at this moment, before any instrument's own ways. */
 export interface AirTruth {
   staticPressure_Pa: number;

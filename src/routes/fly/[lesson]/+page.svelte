@@ -86,11 +86,11 @@
     ongraded: (id) => void goto(`/debrief/${id}`),
     onothergraded: () => void invalidateAll()
   });
-  const { session, calm, flying, simulatedBy, lesson } = $derived(underWay);
+  const { session, frame, flying, simulatedBy, lesson } = $derived(underWay);
   const drill = $derived(lesson.drill);
   const helps = new Helps(asPlanned, hands, underWay);
   const stopwatch = new Stopwatch(
-    () => underWay.calm?.time_s ?? 0,
+    () => underWay.frame?.time_s ?? 0,
     (what) => underWay.session?.note({ kind: 'timer', detail: what }),
     asPlanned.navigation !== null
   );
@@ -103,16 +103,16 @@
   );
   const pictures = new FlightPictures(underWay, hands, voice, { attention, way, desk, lookingOut, helps });
   const open = $derived(data.open[0] ?? null);
-  const phase = $derived(calm ? drill.phases[calm.phaseIndex]! : null);
+  const phase = $derived(frame ? drill.phases[frame.phaseIndex]! : null);
   /** The hold to come, as a controller would clear it, in good time before its fix. */
   const clearance = $derived.by(() => {
-    const next = calm && session?.state !== 'ready' ? nextPhase(drill, calm.phaseIndex) : null;
+    const next = frame && session?.state !== 'ready' ? nextPhase(drill, frame.phaseIndex) : null;
     return next ? holdClearance(next) : null;
   });
   const view = $derived(
-    attention && session?.state !== 'ready' ? attention.view(calm?.time_s ?? 0, underWay.ownEyes) : null
+    attention && session?.state !== 'ready' ? attention.view(frame?.time_s ?? 0, underWay.ownEyes) : null
   );
-  const shownHands = $derived(simulatedBy && calm ? calm.hands : hands);
+  const shownHands = $derived(simulatedBy && frame ? frame.hands : hands);
   /** The autopilot's heading is the heading's bug. */
   const shownBugs = $derived.by(() => {
     const bugs = shownHands.bugs ?? noBugs;
@@ -139,7 +139,7 @@
 
   function mark() {
     session?.note({ kind: 'mark', detail: phase?.reference?.fix ?? '' });
-    underWay.note = `Called at ${clock(calm?.time_s ?? 0)}.`;
+    underWay.note = `Called at ${clock(frame?.time_s ?? 0)}.`;
   }
 
   stillBehind(
@@ -164,7 +164,7 @@
     ...(attention ? [...lookingKeys(attention), ...oneHandKeys(hands)] : flyingKeys(hands)),
     ...(asPlanned.navigation && !attention ? radioKeys(hands, mark) : []),
     ...lookingOut.keys(() => session),
-    ...(desk ? answerKeys(desk, () => calm?.time_s ?? 0) : [])
+    ...(desk ? answerKeys(desk, () => frame?.time_s ?? 0) : [])
   ]);
 
   const arrows = arrowsInto(hands.pressed);
@@ -192,16 +192,16 @@
 <div class="relative">
   <div class="absolute inset-x-0 top-0 z-20 grid gap-1">
     {#if session}<ControlExchange {session} by={underWay.controlBy} />{/if}
-    {#if session && calm?.offer}
+    {#if session && frame?.offer}
       {#await import('./TestOffer.svelte') then { default: TestOffer }}
-        <TestOffer {session} offer={calm.offer} />
+        <TestOffer {session} offer={frame.offer} />
       {/await}
     {/if}
   </div>
 </div>
 <PhaseRibbon
   {drill}
-  index={calm?.phaseIndex ?? null}
+  index={frame?.phaseIndex ?? null}
   {hints}
   retractable={asPlanned.aircraft.gear.retractable}
   pathLost={approach?.approach.pathLost === true}
@@ -209,14 +209,14 @@
 <CalledWords
   call={session?.state === 'ready' ? null : (phase?.call ?? null)}
   {clearance}
-  time_s={calm?.time_s ?? 0}
-  hint={calm?.hint ?? null}
+  time_s={frame?.time_s ?? 0}
+  hint={frame?.hint ?? null}
   said={saidLately.words}
   frozen={session?.frozen ?? false}
   held={helps.held}
 />
 
-{#if desk && calm && session?.state !== 'ready'}<DistractionBox {desk} time_s={calm.time_s} />{/if}
+{#if desk && frame && session?.state !== 'ready'}<DistractionBox {desk} time_s={frame.time_s} />{/if}
 <div
   class="mt-1 grid grid-cols-[minmax(0,1fr)_300px] gap-6 compact:gap-3 compact:landscape:grid-cols-[minmax(0,1fr)_280px] compact:portrait:grid-cols-1"
 >
@@ -225,7 +225,6 @@
     {approach}
     chart={shown.chart}
     {underWay}
-    {calm}
     {hands}
     {shownHands}
     bugs={shownBugs}
@@ -240,9 +239,10 @@
 
   <SideColumn
     {lesson}
-    frame={calm}
+    {frame}
     {hands}
     {simulatedBy}
+    seesOut={lookingOut.size !== 'off'}
     ended={session?.state === 'ended'}
     {stopwatch}
     onassist={(level) => helps.setAssist(level)}
@@ -251,16 +251,16 @@
     oncover={() => (coverOpen = true)}
     ontoend={() => session?.toTheEnd()}
     {view}
-    oil={desk && calm ? oilPressure(desk.list, calm.time_s) : null}
+    oil={desk && frame ? oilPressure(desk.list, frame.time_s) : null}
   />
 </div>
 
-{#if underLoad && calm && session}
+{#if underLoad && frame && session}
   <!-- Fetched when it is asked for: few are. -->
   {#await import('./SumBox.svelte') then { default: SumBox }}
     <SumBox
       answers={benchAnswers}
-      time_s={calm.time_s}
+      time_s={frame.time_s}
       running={flying}
       onanswered={(answer) => session?.note({ kind: 'answer', answer })}
     />
@@ -292,7 +292,7 @@
 {/if}
 <BeginAgainSheet
   bind:open={leaving}
-  stoppable={calm !== null && calm.time_s >= 2}
+  stoppable={frame !== null && frame.time_s >= 2}
   onstop={() => session?.stop()}
   onrestart={() => underWay.restart()}
 />

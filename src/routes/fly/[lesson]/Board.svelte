@@ -19,7 +19,6 @@
     approach,
     chart,
     underWay,
-    calm,
     hands,
     shownHands,
     bugs,
@@ -36,8 +35,6 @@
     /** As the approach is briefed. */
     chart: ApproachChart | null;
     underWay: AttemptUnderWay;
-    /** The frame for what need not follow every picture. */
-    calm: Panel['calm'];
     hands: PersonsHands;
     /** Whose hands are on it: the person’s, or the simulated pilot’s. */
     shownHands: PersonsHands | Hands;
@@ -51,7 +48,7 @@
     way: Radios['way'];
   } = $props();
   const { session, frame, simulatedBy } = $derived(underWay);
-  const phase = $derived(calm ? lesson.drill.phases[calm.phaseIndex]! : null);
+  const phase = $derived(frame ? lesson.drill.phases[frame.phaseIndex]! : null);
   const asksTime = $derived(
     lesson.drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
   );
@@ -64,7 +61,7 @@
         {lesson}
         plan={approach}
         {chart}
-        frame={calm}
+        {frame}
         {hands}
         {simulatedBy}
         onbriefed={(id) => session?.note({ kind: 'briefed', detail: id })}
@@ -78,7 +75,7 @@
     ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
     : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
 >
-  {#if lookingOut.size !== 'off' && frame?.outside}
+  {#if lookingOut.size !== 'off' && session?.moving?.outside}
     <p
       class="mb-1 border-l-4 pl-2 text-xs {lookingOut.device === 'on'
         ? 'border-line text-soft'
@@ -89,7 +86,7 @@
     </p>
     {#await import('$lib/panel/OutsideView.svelte') then { default: OutsideView }}
       <OutsideView
-        outside={frame.outside}
+        outside={session.moving.outside}
         daylight={approach?.approach.daylight ?? 'day'}
         height={VIEW_PX[lookingOut.size]}
       />
@@ -98,18 +95,17 @@
   <FlownPanel
     {lesson}
     {session}
-    {calm}
     setting_hPa={shownHands.altimeterSetting_hPa}
     {corridors}
     {covered}
     {view}
     {bugs}
   />
-  {#if lesson.navigation && calm?.navigation && shownHands.radios}
+  {#if lesson.navigation && frame?.navigation && shownHands.radios}
     <RadiosAndPlan
       world={lesson.navigation.world}
       radios={shownHands.radios}
-      shown={calm.navigation}
+      shown={frame.navigation}
       readonly={simulatedBy !== null}
       {asksTime}
       onset={(radios) => (hands.radios = radios)}

@@ -12,7 +12,6 @@
   let {
     lesson,
     session,
-    calm,
     setting_hPa,
     corridors,
     covered,
@@ -21,8 +20,6 @@
   }: {
     lesson: Lesson;
     session: FlightSession | null;
-    /** A little older than the newest frame, for what moves slowly. */
-    calm: FlightSession['frame'];
     setting_hPa: number;
     corridors: readonly Corridor[];
     covered: readonly InstrumentId[];
@@ -43,7 +40,7 @@
   <Panel
     kind={plan.panel}
     readings={frame.readings}
-    calm={calm?.readings ?? frame.readings}
+    moving={session?.moving?.readings}
     {setting_hPa}
     speeds={aircraft.speeds}
     {corridors}
@@ -51,9 +48,9 @@
     compass={!lesson.navigation || covered.includes('heading') || plan.faults.length > 0}
     {view}
     {bugs}
-    navigation={calm?.navigation ?? frame.navigation}
+    navigation={frame.navigation}
   />
-  {#if (calm ?? frame).eyesClosed}
+  {#if frame.eyesClosed}
     <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
       <p class="text-lg font-bold">Eyes closed, head down</p>
       <p class="mt-1 text-[13px]">The instructor has control. Take over when you hear “you have control”.</p>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
+  import type { Readings } from '$core/instrument/readings';
   import type { AssistLevel } from '$core/drill/assist-level';
   import { amongClouds, type AmongClouds } from '$core/air/cloud';
   import type { Lesson } from '$core/drill/lesson';
@@ -23,6 +24,7 @@
     frame,
     hands,
     simulatedBy,
+    seesOut,
     ended,
     stopwatch,
     onassist,
@@ -38,6 +40,8 @@
     hands: PersonsHands;
     /** Which simulated pilot flies; null: a person. */
     simulatedBy: string | null;
+    /** The view out is shown. */
+    seesOut: boolean;
     ended: boolean;
     stopwatch: Stopwatch;
     onassist: (level: AssistLevel) => void;
@@ -54,7 +58,7 @@
   const cloud = $derived(plannedCloud(lesson.plan));
   const outside = $derived(
     frame?.runway ??
-      (frame?.outside
+      (seesOut
         ? ''
         : cloud
           ? cloudWords(amongClouds([cloud], frame?.trueAltitude_ft ?? lesson.plan.startAltitude_ft))
@@ -67,7 +71,7 @@
   }
 
   const { aircraft, plan } = $derived(lesson);
-  const held = heldReadings();
+  const held = heldReadings<Readings>();
   const away = $derived(simulatedBy !== null || (frame?.eyesClosed ?? false));
   const levers = $derived(away && frame ? frame.hands : hands);
 </script>

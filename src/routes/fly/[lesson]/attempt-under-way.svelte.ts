@@ -59,8 +59,6 @@ export class AttemptUnderWay {
   constructor(private readonly about: About) {}
 
   readonly frame = $derived.by(() => this.session?.frame ?? null);
-  /** What hangs on this one is looked at half as often. */
-  readonly calm = $derived.by(() => this.session?.calm ?? null);
   /** The lesson with what was asked for on the way. */
   readonly lesson = $derived.by(() => {
     const { lesson } = this.about;

@@ -52,7 +52,7 @@ export class FlightPictures {
     this.handsMoved = seen?.handsMoved ?? 0;
     if (session && !simulatedBy) session.hands(hands.now(dt_s, seen?.readings ?? null));
     session?.show();
-    if (seen) followers.lookingOut.follow(seen.outside, voice.on);
+    followers.lookingOut.follow(session?.moving?.outside ?? null, voice.on);
     if (seen && session?.state === 'running') {
       followers.attention?.follow(seen.time_s, seen.looksAt);
       if (seen.fromAbove) followers.way.add(seen.time_s, seen.fromAbove);

@@ -26,12 +26,12 @@ export interface ApproachPicture {
   runway: { ends: [PicturePoint, PicturePoint] };
 }
 
-/** Full scale of the final course, NM to either side, so far before the threshold. */
-function fullScale(world: World, { kind, station }: Approach, threshold: Place, before_nm: number): number {
+/** Full scale of the final course, NM to either side, at a place on it so far before the threshold. */
+function fullScale(world: World, { kind, station }: Approach, on: Place, before_nm: number): number {
   const aid = station === null ? null : (world.stations.find(({ id }) => id === station) ?? null);
+  // The station may stand on either side of the threshold: a back course is passed over it before the runway.
   const away = (deg: number) =>
-    Math.max(0.05, before_nm + (aid ? wayBetween(aid, threshold).distance_nm : 0)) *
-    Math.tan(deg * RADIANS_PER_DEGREE);
+    Math.max(0.05, aid ? wayBetween(aid, on).distance_nm : 0) * Math.tan(deg * RADIANS_PER_DEGREE);
   if (aid?.kind === 'localizer') return away(aid.halfWidth_deg);
   if (aid?.kind === 'vor') return away(VOR_FULL_SCALE_DEG);
   if (aid?.kind === 'ndb') return away(NDB_FULL_SCALE_DEG);
@@ -74,9 +74,10 @@ export function approachPicture(
   const side = (sign: 1 | -1) =>
     Array.from({ length: 13 }, (_, k) => {
       const before_nm = (farthest_nm * k) / 12;
-      const on = about(placeOnFinal(world, approach, before_nm));
+      const place = placeOnFinal(world, approach, before_nm);
+      const on = about(place);
       const across = (approach.finalCourse_deg + 90) * RADIANS_PER_DEGREE;
-      const off = sign * fullScale(world, approach, threshold, before_nm);
+      const off = sign * fullScale(world, approach, place, before_nm);
       return { north_nm: on.north_nm + off * Math.cos(across), east_nm: on.east_nm + off * Math.sin(across) };
     });
   const seen = new Set<string>();
