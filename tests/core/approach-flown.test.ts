@@ -4,6 +4,7 @@ import type { ApproachPlan } from '$core/drill/approach/approach-plan';
 import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { circlesOf } from '$core/drill/approach/circle';
 import { profileAt } from '$core/drill/corridor';
+import { phaseById } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
@@ -536,4 +537,42 @@ test('who loses the way on the procedure turn is not said to have flown to the f
   expect(segments!.map(({ segment }) => segment)).not.toContain('final');
   const ofAFinal = ['no-final-clock', 'minimum-not-set', 'late-power', 'not-stabilised', 'turn-before-climb'];
   expect(findings.filter(({ kind }) => ofAFinal.includes(kind))).toEqual([]);
+});
+
+test('who stays level over every step and the runway is not said to have come down on the path, or to have missed', () => {
+  const plan = planned('xvko-rnav-35', { transition: null });
+  const flight = flown(plan);
+  const { spans } = detectPhases(flight, lessonOf(plan));
+  const at = (name: string) =>
+    spans.find(({ phaseId }) => phaseById(lessonOf(plan).drill, phaseId).name === name)!;
+  const level_ft = 4300;
+  const levelled = column(flight, 'altitude_ft').findIndex((altitude) => altitude < level_ft);
+  const courses: readonly ChannelId[] = courseChannels;
+  const columns = new Map([...flight.columns].filter(([id]) => !courses.includes(id)));
+  const last = Math.round((at('Down the path').end_s + 60) * flight.rate_hz);
+  for (const [id, value] of [
+    ['altitude_ft', level_ft],
+    ['trueAltitude_ft', level_ft],
+    ['verticalSpeed_fpm', 0]
+  ] as const)
+    columns.set(
+      id,
+      column(flight, id).map((as, k) => (k < levelled ? as : value))
+    );
+  // Nobody lowers the nose: what the power does is for the speed.
+  columns.set(
+    'pitch_deg',
+    column(flight, 'pitch_deg').map((as, k) => (k < levelled ? as : 2))
+  );
+  for (const [id, values] of columns) columns.set(id, values.slice(0, last));
+  const { story, segments, findings } = gradeFlight({ ...flight, columns, length: last }, plan);
+  const words = story!.map((sentence) => sentence.words).join(' ');
+  expect(words).not.toContain('it came down on the path');
+  expect(words).toContain(
+    'It never came down to the minimum: lowest on the final 4300 ft, 2150 ft above it.'
+  );
+  expect(segments!.at(-1)).toMatchObject({ segment: 'missed', unfinished: true });
+  expect(segments![0]).not.toHaveProperty('unfinished');
+  const offPath = findings.find(({ kind, channel }) => kind === 'full-scale' && channel === 'pathShare')!;
+  expect(offPath.evidence).toMatch(/still outside at the end of the phase\./);
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inSteps } from './dial';
   import type { ScaleMark } from './panel';
   import { marksAround, minorMarks, tapeShift, type TapeScale } from './tape';
 
@@ -52,7 +53,8 @@
   /** Only another middle brings other marks: while it stays, nothing is compared. */
   const marks = $derived(marksAround(middle, scale));
   const y = (at: number) => -(at - middle) * scale.pixels;
-  const held = (pixels: number) => Math.max(-scale.half, Math.min(scale.half, pixels));
+  /** Where the trend ends, within the window. */
+  const trendEnd = $derived(inSteps(Math.max(-scale.half, Math.min(scale.half, -trend * scale.pixels)), 1));
 </script>
 
 <g role="img" aria-label="{name} {shown} {unit}">
@@ -98,9 +100,9 @@
         <path d="M{inner} {y(limit)}h{outward * 40}" stroke="var(--hard)" stroke-width="3.5" />
       {/if}
     </g>
-    {#if Math.abs(trend * scale.pixels) > 2}
+    {#if Math.abs(trendEnd) > 2}
       <path
-        d="M{inner + outward * 4} 0V{held(-trend * scale.pixels)}h{outward * 7}"
+        d="M{inner + outward * 4} 0V{trendEnd}h{outward * 7}"
         fill="none"
         stroke="var(--now)"
         stroke-width="3"

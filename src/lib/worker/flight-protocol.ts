@@ -46,21 +46,28 @@ export type ToFlight =
 
 /** What is drawn anew with every picture of the screen. */
 export interface Moving {
+  time_s: number;
+  /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */
+  looksAt: ScanArea | null;
   readings: QuickReadings;
   /** What is seen out of the cockpit; null: nothing to look for, or nobody looks. */
   outside: Outside | null;
 }
 
-/** One look at the airplane, for the panel. */
-export interface Frame {
-  time_s: number;
+/** What the instruments show; every other picture of the screen has it new. */
+export interface Instruments {
   readings: Readings;
+  /** What the navigation instruments show; null without radios. */
+  navigation: NavigationShown | null;
+}
+
+/** One look at the airplane, for all that stands about the panel: ten times a second. */
+export interface Frame extends Instruments {
+  time_s: number;
   phaseIndex: number;
   /** What the airplane is flying with. */
   hands: Hands;
   trueAltitude_ft: number;
-  /** What the navigation instruments show; null without radios. */
-  navigation: NavigationShown | null;
   /** What the autopilot does; null while it is off. */
   autopilot: AutopilotShown | null;
   /** Where the airplane is; null without radios. */
@@ -71,8 +78,6 @@ export interface Frame {
   runway: string | null;
   /** The instructor has control and the student's eyes are closed. */
   eyesClosed: boolean;
-  /** Where a simulated pilot's eyes are: the stream of a simulated eye tracker. null: a person flies. */
-  looksAt: ScanArea | null;
   /** What the coach said last; null: nothing yet, or it is off. */
   hint: { words: string; time_s: number; corrects: boolean } | null;
   /** What an examiner offers to stop a test for; null: nothing. */
@@ -92,8 +97,8 @@ export interface Frame {
 /** What the flight worker tells the interface. */
 export type FromFlight =
   | { kind: 'ready'; frame: Frame; moving: Moving; startingHands: Hands }
-  /** A picture of the screen; every other one brings only what moves fast: the rest costs too much to be looked at so often. */
-  | { kind: 'picture'; moving: Moving; frame: Frame | null }
+  /** A picture of the screen, with what is new in it: what hangs on the whole is too much to be looked at each time. */
+  | { kind: 'picture'; moving: Moving; instruments: Instruments | null; frame: Frame | null }
   /** Something else is asked for than would have come: what the flight is now made of. */
   | { kind: 'asked'; changes: number; plan: LessonPlan; phases: Phase[]; checks: Check[] }
   | { kind: 'chunk'; chunk: FlightChunk }

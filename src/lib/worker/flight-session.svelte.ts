@@ -5,7 +5,8 @@ import type { LivePiece } from '$core/flight/live-piece';
 import type { FlightChunk } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import type { Gaze } from '$core/instrument/scan-area';
-import type { Frame, FromFlight, Moving, SimulatedPilot, ToFlight } from './flight-protocol';
+import type { Frame, FromFlight, Instruments, Moving, SimulatedPilot, ToFlight } from './flight-protocol';
+import { isSeenToDiffer } from './picture';
 import FlightWorker from './flight.worker?worker';
 
 export type SessionState = 'loading' | 'ready' | 'running' | 'paused' | 'ended' | 'failed';
@@ -24,7 +25,8 @@ export interface SessionEvents {
 export class FlightSession {
   state = $state<SessionState>('loading');
   frame = $state.raw<Frame | null>(null);
-  /** What is drawn anew with every picture. */
+  /** Newer than the frame, for what is drawn anew more often. */
+  instruments = $state.raw<Instruments | null>(null);
   moving = $state.raw<Moving | null>(null);
   failure = $state('');
   rate = $state(1);
@@ -36,7 +38,9 @@ export class FlightSession {
   private ranBefore = false;
   private readonly worker = new FlightWorker();
   private newest: Frame | null = null;
-  private newestMoving: Moving | null = null;
+  private newestInstruments: Instruments | null = null;
+  /** As it came, whether it is to be seen or not. */
+  newestMoving: Moving | null = null;
 
   constructor(
     plan: LessonPlan,
@@ -53,12 +57,14 @@ export class FlightSession {
     switch (message.kind) {
       case 'ready':
         this.frame = this.newest = message.frame;
+        this.instruments = this.newestInstruments = message.frame;
         this.moving = this.newestMoving = message.moving;
         this.state = 'ready';
         this.events.onready(message.startingHands, message.frame);
         return;
       case 'picture':
         this.newest = message.frame ?? this.newest;
+        this.newestInstruments = message.instruments ?? this.newestInstruments;
         this.newestMoving = message.moving;
         return;
       case 'asked':
@@ -92,7 +98,8 @@ export class FlightSession {
   /** Puts the newest on the panel; to be called once a picture. */
   show(): void {
     const { newest, told } = this;
-    this.moving = this.newestMoving;
+    if (isSeenToDiffer(this.moving, this.newestMoving)) this.moving = this.newestMoving;
+    this.instruments = this.newestInstruments;
     if (!newest) return;
     const belongs =
       // A frame and the phases it counts in belong together: one whose phases are no longer told is passed over.

@@ -15,15 +15,13 @@ import { lookingOut } from '$core/view/looking-out';
 import { InstructorsActs } from './instructors-acts';
 import { liveSamples, type LiveSamples } from './live-samples';
 import type { Frame, FromFlight, Moving, ToFlight } from './flight-protocol';
+import { PicturePace, instrumentsOf, movingOf } from './picture';
 import { ToldToPilot } from './told-to-pilot';
 
 /** The flight loop off the interface's thread: fixed steps, as many as the clock asks for. */
 
 const TICK_MS = 8;
 const STEPS_PER_SAMPLE = Math.round(1 / RECORDING_RATE_HZ / STEP_S);
-/** No more pictures than a screen shows, and the whole of a frame with every other one. */
-const LEAST_BETWEEN_PICTURES_MS = 15;
-const LEAST_BETWEEN_FRAMES_MS = 30;
 /** Never more than this much flight at once: after a pause of the machine the flight goes on, it does not jump. */
 const LARGEST_CATCH_UP_S = 0.25;
 
@@ -38,8 +36,7 @@ let eyesOn: Gaze | null = null;
 let timer: ReturnType<typeof setInterval> | null = null;
 let last = 0;
 let owed_s = 0;
-let lastTold = 0;
-let lastWhole = 0;
+const pace = new PicturePace();
 let steps = 0;
 let told: ToldToPilot | null = null;
 let watched = false;
@@ -84,22 +81,20 @@ function start(message: Extract<ToFlight, { kind: 'start' }>): void {
 }
 
 function frame(): Frame {
-  const readings = flown!.loop.readings();
-  const place = flown!.loop.navigation() && flown!.loop.place();
+  const shown = instrumentsOf(flown!.loop);
+  const place = shown.navigation && flown!.loop.place();
   return {
+    ...shown,
     time_s: flown!.loop.time_s(),
-    readings,
     phaseIndex: flown!.phase().index,
     // What the airplane is really flying with: in a hand-over, the instructor's.
     hands: flown!.eyesClosed() ? flown!.loop.hands() : hands!,
     trueAltitude_ft: flown!.loop.trueAltitude_ft(),
-    navigation: flown!.loop.navigation(),
     autopilot: flown!.loop.autopilot(),
     place,
     fromAbove: place && fromAbove && fromAbove(place),
-    runway: place && runwayInPhase(flown!.lesson, flown!.phase().index, place, readings.heading_deg),
+    runway: place && runwayInPhase(flown!.lesson, flown!.phase().index, place, shown.readings.heading_deg),
     eyesClosed: flown!.eyesClosed(),
-    looksAt,
     hint: told!.hint,
     offer: told!.offer,
     frozen: acts!.frozen,
@@ -111,12 +106,8 @@ function frame(): Frame {
 }
 
 function moving(): Moving {
-  const { attitudeValid, pitch_deg, bank_deg, heading_deg, pathAngle_deg, drift_deg } =
-    flown!.loop.readings();
-  return {
-    readings: { attitudeValid, pitch_deg, bank_deg, heading_deg, pathAngle_deg, drift_deg },
-    outside: looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null
-  };
+  const outside = looksOut && lookOut ? lookOut(eye(), flown!.phase().index) : null;
+  return movingOf(flown!.loop, looksAt, outside);
 }
 
 function eye(): Eye {
@@ -149,11 +140,15 @@ function tick(): void {
     owed_s -= STEP_S;
     if (!step()) return;
   }
-  if (now - lastTold < LEAST_BETWEEN_PICTURES_MS) return;
-  lastTold = now;
-  const isWhole = now - lastWhole >= LEAST_BETWEEN_FRAMES_MS;
-  if (isWhole) lastWhole = now;
-  tell({ kind: 'picture', moving: moving(), frame: isWhole ? frame() : null });
+  const due = pace.due(now);
+  if (!due) return;
+  const { loop } = flown;
+  tell({
+    kind: 'picture',
+    moving: moving(),
+    instruments: due.withInstruments ? instrumentsOf(loop) : null,
+    frame: due.withFrame ? frame() : null
+  });
 }
 
 /** What is new, for whoever watches. */
@@ -189,7 +184,7 @@ function tellChanged(): void {
 }
 
 function tellWhole(): void {
-  tell({ kind: 'picture', moving: moving(), frame: frame() });
+  tell({ kind: 'picture', moving: moving(), instruments: instrumentsOf(flown!.loop), frame: frame() });
 }
 
 /** Does what an instructor asks for. */
@@ -233,7 +228,7 @@ function end(how: 'flown' | 'ground' | 'stopped'): void {
   running = false;
   const chunk = flown!.finish();
   if (chunk) tell({ kind: 'chunk', chunk });
-  tell({ kind: 'picture', moving: moving(), frame: frame() });
+  tell({ kind: 'picture', moving: moving(), instruments: instrumentsOf(flown!.loop), frame: frame() });
   tell({ kind: 'ended', how });
   flown = null;
 }

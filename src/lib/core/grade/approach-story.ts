@@ -4,7 +4,7 @@ import { minimumOf, seenOf } from '../drill/approach/approach-minimum';
 import type { CorridorChannel } from '../drill/corridor';
 import { phaseById, segments, type Segment } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
-import type { PhaseSpan } from '../drill/phase-tracker';
+import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
 import { needleWords } from '../finding/quantity-words';
 import { worse, type Verdict } from '../finding/verdict';
@@ -25,6 +25,8 @@ export interface SegmentGrade {
   from_s: number;
   to_s: number;
   verdict: Verdict;
+  /** The flight ended in it: the verdict is of what there is of it. */
+  unfinished?: true;
   /** Findings that lie in it, by their place in the grade's list. */
   findings: number[];
 }
@@ -68,6 +70,7 @@ export function segmentsOf(
         verdict: verdicts
           .filter(({ phaseId }) => ids.has(phaseId))
           .reduce<Verdict>((a, { verdict }) => worse(a, verdict), 'met'),
+        ...(mine.every(isFlown) ? {} : { unfinished: true }),
         findings: findings.flatMap(({ moment_s, severity }, i) =>
           severity !== 'good' && moment_s >= from_s && moment_s <= to_s ? [i] : []
         )
@@ -189,6 +192,18 @@ export function approachStory(
     say(
       `Gone around from ${figure(came_ft)} ft, ${figure(came_ft - minimum.set_ft)} ft above the minimum.`,
       gone.begun_s
+    );
+  else if (
+    minimum &&
+    final &&
+    !final.unfinished &&
+    minimumHeld(lesson) === null &&
+    came_ft !== undefined &&
+    came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT
+  )
+    say(
+      `It never came down to the minimum: lowest on the final ${figure(came_ft)} ft, ${figure(came_ft - minimum.set_ft)} ft above it.`,
+      final.to_s
     );
   for (const { measure } of judged) {
     if (measure.kind === 'decision' && final && measure.lowest_ft < measure.altitude_ft + COME_TO_MINIMUM_FT)

@@ -4,7 +4,7 @@ import { figure } from '../measure/figure';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
-import type { Exceedance } from '../deviation/exceedance';
+import { PROMPT_RETURN_S, type Exceedance } from '../deviation/exceedance';
 import { hardKind, hardTitle } from './hard-deviation';
 import { isSaidByCheck } from './lean';
 import { finding, type Finding } from '../finding/finding';
@@ -39,12 +39,14 @@ function worthOf(measure: CorridorMeasure, e: Exceedance): number {
   return (Math.abs(e.peak) / Math.max(allowed, 1e-9)) * Math.max(1, e.end_s - e.start_s);
 }
 
+/** What was done about it; empty where nothing came of an input for long: it may have been meant for something else. */
 function inputWords(e: Exceedance): string {
-  if (e.inputsUnknown) return 'what was done about it was not recorded';
-  if (e.correctedAfter_s === null) return 'no correction';
+  if (e.inputsUnknown) return '; what was done about it was not recorded';
+  if (e.correctedAfter_s === null) return '; no correction';
+  if (e.open && e.end_s - e.start_s > PROMPT_RETURN_S) return '';
   return e.correctedAfter_s < 0.5
-    ? 'a first correction at once'
-    : `first correction after ${figure(e.correctedAfter_s, 1)} s`;
+    ? '; a first correction at once'
+    : `; first correction after ${figure(e.correctedAfter_s, 1)} s`;
 }
 
 /** “Up to 160 ft above …”, but not “up to more than full scale”. */
@@ -61,7 +63,7 @@ function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): F
     hard ? 'hard' : 'fault',
     hard ? hardTitle(hard, phase, measure) : sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}; ${inputWords(e)}.`,
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${inputWords(e)}.`,
     {
       channel,
       side: e.side,

@@ -25,7 +25,7 @@
       ></thead
     >
     <tbody>
-      {#each segments as { segment, from_s, verdict, findings } (segment)}
+      {#each segments as { segment, from_s, verdict, unfinished, findings } (segment)}
         <tr>
           <td
             ><button
@@ -35,7 +35,11 @@
             ></td
           >
           <td class="number">{clock(from_s)}</td>
-          <td><Verdict {verdict} /></td>
+          <td
+            ><Verdict {verdict} />{#if unfinished}<span class="text-soft">
+                as far as it was flown</span
+              >{/if}</td
+          >
           <td class="number">{findings.length}</td>
         </tr>
       {/each}

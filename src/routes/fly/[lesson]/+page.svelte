@@ -242,6 +242,7 @@
     {frame}
     {hands}
     {simulatedBy}
+    readings={session?.instruments?.readings ?? null}
     seesOut={lookingOut.size !== 'off'}
     ended={session?.state === 'ended'}
     {stopwatch}

@@ -101,11 +101,11 @@
     {view}
     {bugs}
   />
-  {#if lesson.navigation && frame?.navigation && shownHands.radios}
+  {#if lesson.navigation && session?.instruments?.navigation && shownHands.radios}
     <RadiosAndPlan
       world={lesson.navigation.world}
       radios={shownHands.radios}
-      shown={frame.navigation}
+      shown={session.instruments.navigation}
       readonly={simulatedBy !== null}
       {asksTime}
       onset={(radios) => (hands.radios = radios)}

@@ -27,7 +27,7 @@
     bugs: Bugs;
   } = $props();
   const { plan, aircraft } = $derived(lesson);
-  const frame = $derived(session?.frame ?? null);
+  const instruments = $derived(session?.instruments ?? null);
 </script>
 
 {#if session?.state === 'failed'}
@@ -36,10 +36,10 @@
     <p class="mt-1 text-[13px]">{session.failure}. What was flown is kept.</p>
     <button class="{button.plain} mt-3" onclick={() => location.reload()}>Load the page again</button>
   </div>
-{:else if frame}
+{:else if instruments}
   <Panel
     kind={plan.panel}
-    readings={frame.readings}
+    readings={instruments.readings}
     moving={session?.moving?.readings}
     {setting_hPa}
     speeds={aircraft.speeds}
@@ -48,9 +48,9 @@
     compass={!lesson.navigation || covered.includes('heading') || plan.faults.length > 0}
     {view}
     {bugs}
-    navigation={frame.navigation}
+    navigation={instruments.navigation}
   />
-  {#if frame.eyesClosed}
+  {#if session?.frame?.eyesClosed}
     <div class="absolute inset-0 grid place-content-center bg-ink text-center text-sheet" role="status">
       <p class="text-lg font-bold">Eyes closed, head down</p>
       <p class="mt-1 text-[13px]">The instructor has control. Take over when you hear “you have control”.</p>

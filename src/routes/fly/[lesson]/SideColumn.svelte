@@ -22,6 +22,7 @@
   let {
     lesson,
     frame,
+    readings,
     hands,
     simulatedBy,
     seesOut,
@@ -37,6 +38,8 @@
   }: {
     lesson: Lesson;
     frame: Frame | null;
+    /** Newer than the frame's. */
+    readings: Readings | null;
     hands: PersonsHands;
     /** Which simulated pilot flies; null: a person. */
     simulatedBy: string | null;
@@ -77,10 +80,10 @@
 </script>
 
 <div class="grid content-start gap-2.5 compact:portrait:sm:grid-cols-2 compact:portrait:sm:gap-x-6">
-  {#if frame}
+  {#if readings}
     <LookWindow area="engine" name="Engine" {view}>
       <div class="compact:portrait:max-w-[230px] low:max-w-[200px]">
-        <EngineGauges readings={held('engine', frame.readings, view)} propulsion={aircraft.propulsion} />
+        <EngineGauges readings={held('engine', readings, view)} propulsion={aircraft.propulsion} />
       </div>
       {#if oil !== null}<OilGauge share={oil} />{/if}
     </LookWindow>

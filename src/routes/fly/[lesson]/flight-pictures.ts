@@ -50,11 +50,12 @@ export class FlightPictures {
       hands.takeFrom(seen.hands, seen.readings);
     this.eyesWereClosed = seen?.eyesClosed ?? false;
     this.handsMoved = seen?.handsMoved ?? 0;
-    if (session && !simulatedBy) session.hands(hands.now(dt_s, seen?.readings ?? null));
+    if (session && !simulatedBy) session.hands(hands.now(dt_s, session.instruments?.readings ?? null));
     session?.show();
-    followers.lookingOut.follow(session?.moving?.outside ?? null, voice.on);
-    if (seen && session?.state === 'running') {
-      followers.attention?.follow(seen.time_s, seen.looksAt);
+    const moving = session?.newestMoving;
+    if (moving) followers.lookingOut.follow(moving.outside, voice.on);
+    if (seen && moving && session?.state === 'running') {
+      followers.attention?.follow(moving.time_s, moving.looksAt);
       if (seen.fromAbove) followers.way.add(seen.time_s, seen.fromAbove);
       const coming = followers.desk?.coming(seen.time_s);
       if (coming && coming.kind !== 'gauge') voice.say(coming.words);

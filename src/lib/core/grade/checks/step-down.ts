@@ -15,10 +15,14 @@ export interface StepDownMeasure {
   fix: string;
   /** Off the path that leads down from there, + above, share of full scale; null: there is none. */
   pathShare: number | null;
+  /** How fast it came down there, ft/min; null: not recorded. Older grades do not say. */
+  descent_fpm?: number | null;
 }
 
 /** So far above it the step was not flown. */
 const HIGH_FT = 200;
+/** Slower than this nobody comes down on a path. */
+const COMES_DOWN_FPM = 200;
 /** Within this of the path, or below it, the path takes off what is still to be lost. */
 const ON_PATH_SHARE = 0.75;
 
@@ -26,7 +30,12 @@ const isAbove = (m: StepDownMeasure) => m.altitude_ft - m.target_ft > HIGH_FT;
 
 /** Whether a fix was passed above its step because the path was followed from farther out. */
 export function cameDownOnPath(m: StepDownMeasure): boolean {
-  return isAbove(m) && m.pathShare !== null && Math.abs(m.pathShare) <= ON_PATH_SHARE;
+  return (
+    isAbove(m) &&
+    m.pathShare !== null &&
+    Math.abs(m.pathShare) <= ON_PATH_SHARE &&
+    (m.descent_fpm ?? 0) >= COMES_DOWN_FPM
+  );
 }
 
 export const stepDown: CheckKind<'step-down', StepDownMeasure, boolean> = {
@@ -34,6 +43,7 @@ export const stepDown: CheckKind<'step-down', StepDownMeasure, boolean> = {
   measuredFrom: ['altitude_ft'],
   measure({ flight, phase, span }, { altitude_ft, fix, orPath }) {
     const at = sampleAt(flight, span.start_s);
+    const sinking = flight.columns.get('verticalSpeed_fpm')?.[at];
     return {
       kind: 'step-down',
       phaseId: phase.id,
@@ -41,7 +51,8 @@ export const stepDown: CheckKind<'step-down', StepDownMeasure, boolean> = {
       altitude_ft: column(flight, 'altitude_ft')[at]!,
       target_ft: altitude_ft,
       fix,
-      pathShare: orPath ? (flight.columns.get('pathShare')?.[at] ?? null) : null
+      pathShare: orPath ? (flight.columns.get('pathShare')?.[at] ?? null) : null,
+      descent_fpm: sinking === undefined ? null : -sinking
     };
   },
   judge: (m) => isAbove(m) && (m.pathShare === null || m.pathShare > ON_PATH_SHARE),
