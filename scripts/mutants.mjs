@@ -20,7 +20,17 @@ const TESTS = {
   ],
   instrument: ['instruments', 'reference-physics', 'sums'],
   radio: ['radio', 'navigation', 'localizer', 'lost-path'],
-  procedure: ['procedure', 'navigation', 'approach', 'approach-words', 'sums', 'hold-measure'],
+  procedure: [
+    'procedure',
+    'navigation',
+    'approach',
+    'approach-picture',
+    'approach-words',
+    'asked-in-flight',
+    'sums',
+    'hold-measure',
+    'view'
+  ],
   flight: [
     'flight',
     'commands',
@@ -60,7 +70,7 @@ const TESTS = {
   ],
   pilot: ['flight', 'catalogue', 'examiner', 'autopilot-couplings', 'lesson-shown'],
   bench: ['bench', 'sums'],
-  road: ['road', 'skill-history', 'syllabus-change'],
+  road: ['road', 'mock-test', 'skill-history', 'syllabus-change'],
   view: ['view']
 };
 
@@ -70,9 +80,9 @@ const { values, positionals } = parseArgs({
 });
 const [room, ...files] = positionals;
 const tests = TESTS[room];
-if (!tests) {
+if (!tests || (values.lines !== undefined && !(Number(values.lines) > 0))) {
   console.error(
-    `mutants: name a room of the core: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of its lines`
+    `mutants: name a room of the core: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines`
   );
   process.exit(2);
 }

@@ -198,6 +198,25 @@ describe('gyros', () => {
       watch(60, () => ({ ...still, turnRate_degps: 3 }), { faults: ['vacuum'] }).turnRate_degps
     ).toBeCloseTo(3, 1);
   });
+  test('gyros that have run down lean to either side, and their heading wanders either way; tapes have no vacuum to lose', () => {
+    const after = (seed: number, set: InstrumentSet) => {
+      const memory = settledInstruments(set, still, seededNoise(seed));
+      const standing = faultsAt([{ kind: 'vacuum', at_s: 0 }], 0);
+      for (let k = 0; k < 400 * 10; k++) stepInstruments(set, memory, still, standing, false, 0.1);
+      const { bank_deg, pitch_deg, heading_deg } = readInstruments(set, memory, still, 1013.25, 0);
+      return { bank_deg, pitch_deg: pitch_deg - 1, wandered_deg: normaliseSigned(heading_deg - 210) };
+    };
+    const fallen = Array.from({ length: 40 }, (_, seed) => after(seed + 1, dials));
+    for (const { bank_deg } of fallen) expect(Math.abs(bank_deg)).toBeGreaterThan(5);
+    const toTheRight = fallen.filter(({ bank_deg }) => bank_deg > 0).length;
+    expect(Math.abs(toTheRight - 20)).toBeLessThan(10);
+    for (const way of [1, -1]) {
+      expect(fallen.some(({ wandered_deg }) => way * wandered_deg > 10)).toBe(true);
+      expect(fallen.some(({ pitch_deg }) => way * pitch_deg > 2)).toBe(true);
+    }
+    expect(after(1, { ...dials, panel: 'tapes' })).toEqual({ bank_deg: 0, pitch_deg: 0, wandered_deg: 0 });
+  });
+
   test('electrical power lost: the turn coordinator runs down; tapes lose their attitude and say so', () => {
     const turning = () => ({ ...still, turnRate_degps: 3 });
     expect(watch(40, turning, { faults: ['electrical'] }).turnRate_degps).toBeLessThan(0.1);

@@ -11,6 +11,7 @@ import { byPathLine, heightAlong_ft, pathScale_ft, type PathLine } from '$core/r
 import { mainNeedle } from '$core/radio/navigation-shown';
 import { frequencyProblem, namesOf, strangeRadios, waypointProblem } from '$core/radio/radio-settings';
 import { receivers } from '$core/radio/receivers';
+import { finalScale_nm, serviceOf, type RnavFinal } from '$core/radio/rnav-final';
 import {
   adfPointer,
   dmeDistance,
@@ -23,6 +24,7 @@ import {
 } from '$core/radio/receiver';
 import {
   lineOfSight,
+  localizerById,
   placeByName,
   placeOfFix,
   radialAt,
@@ -231,6 +233,38 @@ describe('receivers', () => {
       expect(set.shown().path).toBeNull();
       expect(mainNeedle(set.shown()).fullScale_deg).toBe(10);
     });
+  });
+
+  test('a localizer and its path know no north: across it they read as anywhere else', () => {
+    const ivl = localizerById(vesterlund, 'IVL', 'station');
+    for (const course_deg of [2, 178, 240, 358]) {
+      const turned = { ...ivl, course_deg };
+      for (const off_deg of [-1, 0, 1]) {
+        // From the approach's side: back along the course, and a little off it.
+        const place = from(turned, course_deg + 180 + off_deg, -10, 6, 2000);
+        expect(localizerNeedle(turned, place, -10).deflection).toBeCloseTo(off_deg / ivl.halfWidth_deg, 2);
+        const atPath = { ...placeAt(ivl.glideSlope!, course_deg + 180 + 5 - 10, 5), altitude_ft: 1700 };
+        expect(glideSlopeNeedle(turned, atPath, -10)!.valid).toBe(true);
+        const aside = { ...placeAt(ivl.glideSlope!, course_deg + 180 + 20 - 10, 5), altitude_ft: 1700 };
+        expect(glideSlopeNeedle(turned, aside, -10)!.valid).toBe(false);
+      }
+    }
+    expect(() => localizerById(vesterlund, 'VLB', 'station')).toThrow(/station: "VLB".*a localizer/);
+  });
+
+  test('a final’s needle narrows from a mile to its own over the two miles before the final fix', () => {
+    const threshold = vesterlund.runways[0]!;
+    const final = { threshold, finalFix_nm: 5, scale: 'linear', path: null } as unknown as RnavFinal;
+    // One mile, halfway 0.65, three tenths; LPV: ±2° to ±350 ft, 0.232 NM at five miles.
+    const scales = [9, 7, 6, 5, 3, 0].map((nm) => finalScale_nm(final, nm));
+    expect(scales).toEqual([1, 1, 0.65, 0.3, 0.3, 0.3].map((nm) => expect.closeTo(nm, 9)));
+    const angular = { ...final, scale: 'angular' as const };
+    expect(finalScale_nm(angular, 5)).toBeCloseTo(350 / 6076.12 + 5 * Math.tan(Math.PI / 90), 4);
+    expect(finalScale_nm(angular, 0) * 6076.12).toBeCloseTo(350, 0);
+    const path = { angle_deg: 3, crossing_ft: 50 } as never;
+    expect(serviceOf(final)).toBe('LNAV');
+    expect(serviceOf({ ...final, path })).toBe('LNAV/VNAV');
+    expect(serviceOf({ ...angular, path })).toBe('LPV');
   });
 
   test('the ADF points at the beacon, and dips toward the low wing', () => {

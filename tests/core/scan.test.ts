@@ -307,6 +307,42 @@ describe('dwell logs from outside', () => {
     expect(drifting.notes.join()).toMatch(/1\.01 % too fast/);
   });
 
+  test('samples are looks as long as they go on: a tracker that stops is away, and says how many blinks it had', () => {
+    const samples = (rows: [number, string][]) =>
+      read(`time_s,area\n${rows.map((row) => row.join(',')).join('\n')}\n`);
+    const every = (from_s: number, to_s: number, area: string): [number, string][] =>
+      Array.from({ length: Math.round((to_s - from_s) * 10) }, (_, k) => [
+        +(from_s + k / 10).toFixed(1),
+        area
+      ]);
+    // Ten a second: two seconds, a blink of 0.3 s, a second more; then nothing for five, and the turn.
+    const { looks, notes, areas } = samples([
+      ...every(0, 2, 'attitude'),
+      ...every(2.3, 3.3, 'attitude'),
+      ...every(8.3, 9.3, 'turn')
+    ]);
+    expect(looks).toEqual([
+      { area: 'attitude', start_s: 0, end_s: expect.closeTo(3.35, 9) },
+      { area: 'turn', start_s: 8.3, end_s: expect.closeTo(9.3, 9) }
+    ]);
+    expect(notes).toEqual(['1 blinks of up to 0.35 s were bridged.']);
+    expect(areas).toEqual([
+      { name: 'attitude', gaze: 'attitude', rows: 30, firstRow: 2 },
+      { name: 'turn', gaze: 'turn', rows: 10, firstRow: 32 }
+    ]);
+    // What begins to be written down lasts to the next, however long that is, and the last one as long as is usual.
+    const slow = samples([[0, 'attitude'], [0.5, 'turn'], [1, 'turn'], [1.5, 'heading'], [8, 'attitude']]); // prettier-ignore
+    expect(slow.looks.map(({ area, start_s, end_s }) => [area, start_s, end_s])).toEqual([
+      ['attitude', 0, 0.5],
+      ['turn', 0.5, 1.5],
+      ['heading', 1.5, 8],
+      ['attitude', 8, 8.5]
+    ]);
+    expect(slow.notes).toEqual([]);
+    expect(() => read('time_s;area\n1,5x;attitude\n2;turn\n')).toThrow(/row 2/);
+    expect(() => read('time_s,where\n1,attitude\n')).toThrow(/row 1.*column of areas/s);
+  });
+
   test('looks round trip as CSV and as a log; a log out of order is refused', () => {
     const looks = looksFor([
       ['attitude', 1],

@@ -4,6 +4,7 @@ import {
   seenThroughPrecipitation,
   visibilityIn
 } from '$core/air/precipitation';
+import { amongClouds } from '$core/air/cloud';
 import { runwayVisualRange_ft } from '$core/air/runway-visual-range';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
@@ -186,4 +187,48 @@ test('the range belongs to the runway that is landed on, and only an approach ha
   expect(told('xvlb-ils-24', {})).toEqual({ runway: '24', ft: 2400 });
   expect(told('xvna-vor-a', { circle: { runway: '31', turn: 'left' } })).toEqual({ runway: '31', ft: 2400 });
   expect(told('xvlb-ils-24', { visibility_sm: 3 })).toBeNull();
+});
+
+test('between the pairs a visual range lies straight between them', () => {
+  // Half way from 1/4 to 1/2 mile, from 5/8 to 3/4, a quarter of the way from 1 to 1 1/4.
+  expect(runwayVisualRange_ft(3 / 8)).toBeCloseTo(2000, 9);
+  expect(runwayVisualRange_ft(11 / 16)).toBeCloseTo(3600, 9);
+  expect(runwayVisualRange_ft(17 / 16)).toBeCloseTo(5250, 9);
+});
+
+test('said aloud, a gust is said only where it is one, a short range as less than', () => {
+  const [gusty] = known[0]!;
+  expect(spokenWeather({ ...gusty, windSpeed_kt: 18, gust_kt: 20 }, 0)).not.toContain('gusting');
+  expect(spokenWeather({ ...gusty, windSpeed_kt: 18, gust_kt: null }, 0)).not.toContain('gusting');
+  expect(spokenWeather({ ...gusty, windSpeed_kt: 18, gust_kt: 28 }, 0)).toContain('at 18 gusting 28');
+  expect(spokenWeather({ ...gusty, runwayVisualRange: null }, 0)).not.toContain('visual range');
+  const range = (ft: number) => spokenWeather({ ...gusty, runwayVisualRange: { runway: '24', ft } }, 0);
+  expect(range(599)).toContain('runway 24 visual range less than 600');
+  expect(range(600)).toContain('runway 24 visual range 600,');
+  expect(readWeatherReport('XVNA 13012KT 1 1/2SM -RA OVC012 15/12 Q1013').gust_kt).toBeNull();
+  expect(() => readWeatherReport('wind '.repeat(60))).toThrow(/^.{0,400}$/s);
+});
+
+test('what falls takes its share of what is seen, and nothing out of nothing', () => {
+  // 11.6 · 5^−0.63 km = 4.21 km of rain alone; ½ mile of snow.
+  const rain_sm = (11.6 * 5 ** -0.63) / 1.609344;
+  expect(visibilityIn('rain', 10)).toBeCloseTo(rain_sm, 9);
+  expect(visibilityIn('rain', 25)).toBeCloseTo(rain_sm, 9);
+  expect(visibilityIn('rain', rain_sm)).toBeCloseTo(rain_sm / 2, 9);
+  expect(visibilityIn('snow', 1)).toBeCloseTo(1 / 3, 9);
+  expect(visibilityIn('none', 3)).toBe(3);
+  expect(visibilityIn('rain', 0)).toBe(0);
+});
+
+test('an eye is in a cloud between its base and its top, and else between what it sees', () => {
+  const [low, high] = [
+    { base_ft: 800, top_ft: 2000 },
+    { base_ft: 4000, top_ft: Infinity }
+  ];
+  const at = (height_ft: number) => amongClouds([low!, high!], height_ft);
+  expect(at(800)).toEqual({ within: null, above: low, below: null });
+  expect(at(801)).toEqual({ within: low, above: high, below: null });
+  expect(at(2000)).toEqual({ within: null, above: high, below: low });
+  expect(at(4000)).toEqual({ within: null, above: high, below: low });
+  expect(at(9000)).toEqual({ within: high, above: null, below: low });
 });

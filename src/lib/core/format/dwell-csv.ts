@@ -33,6 +33,8 @@ const SORTED_BACK_S = 0.5;
 const BLINK_S = 0.35;
 /** A glance elsewhere shorter than this between two looks at one area is the tracker's noise. */
 const FLICKER_S = 0.05;
+/** Rows that follow each other faster than this are a tracker's samples, not looks. */
+const SAMPLED_BELOW_S = 0.2;
 /** Clocks that differ by more than this share are not the same time. */
 const LARGEST_DRIFT = 0.02;
 
@@ -171,9 +173,9 @@ function merged(rows: readonly Row[], notes: string[]): Look[] {
   rows.forEach((row, i) => {
     if (row.gaze === null) return;
     const next = rows[i + 1];
-    let end_s =
-      row.end_s ??
-      (next ? Math.min(next.time_s, row.time_s + Math.max(usual_s * 1.5, BLINK_S)) : row.time_s + usual_s);
+    // A sample stands for its own moment, and what follows late was not seen; a look written down lasts until the next.
+    const lasts_s = usual_s < SAMPLED_BELOW_S ? usual_s * 1.5 : Infinity;
+    let end_s = row.end_s ?? (next ? Math.min(next.time_s, row.time_s + lasts_s) : row.time_s + usual_s);
     if (row.end_s !== null && next && end_s > next.time_s + 1e-9) {
       end_s = next.time_s;
       overlapping += 1;
