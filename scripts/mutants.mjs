@@ -69,7 +69,7 @@ const TESTS = {
     'approach-flown'
   ],
   pilot: ['flight', 'catalogue', 'examiner', 'autopilot-couplings', 'lesson-shown'],
-  bench: ['bench', 'sums'],
+  bench: ['bench', 'navigation', 'sums'],
   road: ['road', 'mock-test', 'skill-history', 'syllabus-change'],
   view: ['view']
 };

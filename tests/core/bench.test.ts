@@ -7,6 +7,7 @@ import { dueKinds } from '$core/bench/repetition';
 import { sumQuestion } from '$core/bench/sum-bench';
 import { isRight, sumKinds } from '$core/bench/sum-question';
 import { drillFileById } from '$core/drill/catalogue/catalogue';
+import { normaliseSigned } from '$core/measure/angle';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { aircraftById } from '$core/aircraft/catalogue';
 
@@ -65,7 +66,47 @@ test('the level goes up after two right in time, down after a miss, and stays wi
   expect(nextLevel(given('x', 'x', 'x'))).toBe(1);
 });
 
+test('what is to be done next is against what is off and stays off, for the reason that is given', () => {
+  const channels = { altitude: 'altitude_ft', heading: 'heading_deg', speed: 'ias_kt', rate: 'verticalSpeed_fpm' } as const; // prettier-ignore
+  const shrinks = { altitude: 7, heading: 1, speed: 1, rate: 51 };
+  for (const level of [1, 3, 5] as const)
+    for (const seed of [11, 12, 13, 14]) {
+      const q = panelQuestion('input', level, seed, 'dials', 'control and performance');
+      const [, name, side] = /^The (\w+) is [\d.]+ ?\S+ (.+) and not coming back/.exec(q.working)!;
+      const right = q.options[q.answer]!;
+      const reason = right.startsWith('nose') ? 'The nose holds' : right.includes('power') ? 'Power holds' : 'Bank no more'; // prettier-ignore
+      expect(q.working).toContain(reason);
+      const quantity = name as keyof typeof channels;
+      const isMore = /up|fast|high|right/.test(side!);
+      expect(right).toMatch({ altitude: /nose/, rate: /nose/, speed: /power/, heading: /bank/ }[quantity]);
+      if (quantity !== 'heading') expect(/down|less/.test(right)).toBe(isMore);
+      // Over the last three seconds it has not begun to shrink by more than a needle shows.
+      const { flight, to_s } = q.clip;
+      const values = flight.columns.get(channels[quantity])!;
+      const at = Math.round(to_s * flight.rate_hz);
+      const moved = values[at]! - values[at - 3 * flight.rate_hz]!;
+      const change = quantity === 'heading' ? normaliseSigned(moved) : moved;
+      expect(change * (isMore ? 1 : -1)).toBeGreaterThan(-shrinks[quantity]);
+    }
+});
+
 describe('the sums', () => {
+  test('each side, and each way, is asked for: nobody learns that it is always the right', () => {
+    const ways = [['left', 'right'], ['TO', 'FROM'], ['above', 'below'], ['clockwise', 'counterclockwise']] as const; // prettier-ignore
+    for (const kind of sumKinds) {
+      const asked = Array.from(
+        { length: 80 },
+        (_, seed) => sumQuestion(kind, 1 + (seed % 5), seed + 1).prompt
+      );
+      for (const pair of ways) {
+        const [one, other] = pair.map((word) => asked.filter((text) => new RegExp(`\\b${word}\\b`).test(text)).length) as [number, number]; // prettier-ignore
+        // Where a sum is told by one of a pair alone, in every prompt, it is about that one.
+        if (one === asked.length || other === asked.length || one + other === 0) continue;
+        expect([kind, pair, Math.min(one, other) > 8]).toEqual([kind, pair, true]);
+      }
+    }
+  });
+
   test.each(sumKinds)(
     '%s: at every level from any seed, a whole answer that its own working states',
     (kind) => {
