@@ -69,6 +69,18 @@ describe('a path that is lost on the way', () => {
     expect(mainNeedle(radio.shown()).toFrom).toBe('to');
   });
 
+  test('a course that is set holds its waypoint, as long as it is set', () => {
+    const radio = receivers(world, [], -9, { final, curves: [] });
+    const held = { ...settings, rnav: { legs: ['GRIMA', final!.to], course_deg: 240 } };
+    for (let k = 0; k < 24; k++) radio.step(held, at(8 - k / 4), k, 1);
+    expect(radio.shown().waypoint).toMatchObject({ id: 'GRIMA', onward: final!.to });
+    expect(mainNeedle(radio.shown()).toFrom).toBe('from');
+    radio.step({ ...held, rnav: { ...held.rnav, course_deg: null } }, at(2), 30, 1);
+    radio.step({ ...held, rnav: { ...held.rnav, course_deg: null } }, at(2), 31, 1);
+    expect(radio.shown().waypoint).toMatchObject({ id: final!.to, onward: null });
+    expect(mainNeedle(radio.shown()).toFrom).toBe('to');
+  });
+
   test('a glide slope goes off the air for good, its localizer does not; never received it is flagged throughout', () => {
     const receivedOn = (asked: Partial<ApproachPlan>) => {
       const lesson = lessonOf(without('xvlb-ils-24', asked));

@@ -7,15 +7,21 @@ import { inPhase, quantityWords } from '../finding/quantity-words';
 export type HardKind = 'below-minimum' | 'full-scale';
 
 /**
- * Whether a time outside a corridor must not happen in any case: below a minimum, or the altitude of a step after the final fix; off the
- * course or the path of a final by all of its scale. null: it may.
+ * Whether a time outside a corridor must not happen in any case: below a minimum, or the altitude of a step after the final fix; below
+ * the lowest altitude of a leg on the way in by more than is allowed; off the course or the path of a final by all of its scale. null: it may.
  */
 export function hardKind(
   { goal, segment }: Phase,
   { channel }: CorridorMeasure,
   { side, peak }: Exceedance
 ): HardKind | null {
-  if (channel === 'altitude_ft' && side === 'below' && goal.floor?.hard === true) return 'below-minimum';
+  if (
+    channel === 'altitude_ft' &&
+    side === 'below' &&
+    goal.floor &&
+    (goal.floor.hard || segment === 'inbound')
+  )
+    return 'below-minimum';
   const byNeedle = channel === 'courseShare' || channel === 'pathShare';
   return segment === 'final' && byNeedle && Math.abs(peak) >= 1 ? 'full-scale' : null;
 }

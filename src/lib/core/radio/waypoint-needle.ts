@@ -90,7 +90,8 @@ export function waypointNeedle(
     id,
     fullScale_nm,
     service: onFinal ? serviceOf(receivedFinal(final, at)) : null,
-    onward: atEnd && along_nm >= 0 ? (next ?? null) : null,
+    // A course that is set holds its waypoint, as the end of a final does, until one says so.
+    onward: (atEnd || course_deg !== null) && along_nm >= 0 ? (next ?? null) : null,
     distance_nm,
     bearing_deg: normaliseBearing(wayBetween(at, to).azimuth_deg - variation_deg),
     needle: {

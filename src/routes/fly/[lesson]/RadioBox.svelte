@@ -77,12 +77,16 @@
     problem = waypointProblem(names, world) ?? '';
     if (!problem) onset({ ...radios, rnav: { legs: names, course_deg: null } });
   }
-  /** Beyond the end of the final nothing is flown to until one says so. */
+  /** Beyond the end of the final, and beyond a waypoint that a course was set to, nothing is flown to until one says so. */
   function goOn(event: MouseEvent & { currentTarget: HTMLButtonElement }) {
-    const { legs } = radios.rnav;
+    const { legs, course_deg } = radios.rnav;
     onset({
       ...radios,
-      rnav: { legs: legs.slice(legs.lastIndexOf(shown.waypoint!.onward!)), course_deg: null }
+      rnav: {
+        // Without its course the next leg follows from the waypoint that was passed.
+        legs: course_deg === null ? legs.slice(legs.lastIndexOf(shown.waypoint!.onward!)) : legs,
+        course_deg: null
+      }
     });
     released(event);
   }

@@ -76,6 +76,7 @@ function along(
     about,
     course,
     altitude_ft: target_ft,
+    ...(laid.leg.altitude?.above_ft === target_ft ? { floor_ft: target_ft } : {}),
     until: orLate(until),
     ...level
   });
