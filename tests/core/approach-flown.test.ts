@@ -16,6 +16,7 @@ import { column } from '$core/flight/flight';
 import { startingRadios } from '$core/flight/navigation-values';
 import type { FindingKind } from '$core/finding/finding-kind';
 import { pathHint } from '$core/grade/coach/path-hint';
+import { withCourse } from '$core/flight/derived-columns';
 import { detectPhases } from '$core/flight/detected-phases';
 import { gradeFlight } from '$core/grade/grade';
 import type { Habits } from '$core/pilot/habits';
@@ -575,4 +576,31 @@ test('who stays level over every step and the runway is not said to have come do
   expect(segments![0]).not.toHaveProperty('unfinished');
   const offPath = findings.find(({ kind, channel }) => kind === 'full-scale' && channel === 'pathShare')!;
   expect(offPath.evidence).toMatch(/still outside at the end of the phase\./);
+});
+
+test('who weaves across the course, and is never established on it, comes to its first fix all the same', () => {
+  const plan = planned('xvko-rnav-35', { transition: null });
+  const lesson = lessonOf(plan);
+  const flight = flown(plan);
+  const courses: readonly ChannelId[] = courseChannels;
+  const columns = new Map([...flight.columns].filter(([id]) => !courses.includes(id)));
+  // Half a minute to one side, half a minute to the other, along the same way.
+  const asFlown = detectPhases(flight, lesson).spans;
+  columns.set(
+    'track_deg',
+    column(flight, 'track_deg').map((track, k) => {
+      const time_s = k / flight.rate_hz;
+      if (time_s > asFlown[1]!.end_s + 60) return track;
+      return 355 + 25 * Math.sign(Math.sin((time_s / 30) * Math.PI) || 1);
+    })
+  );
+  const weaving = withCourse({ ...flight, columns }, lesson);
+  const [joining, onto, down] = detectPhases(weaving, lesson).spans;
+  // At the first fix, where the others are who joined it long before.
+  expect(joining!.end_s).toBeCloseTo(asFlown[1]!.end_s, 0);
+  expect([joining!.phaseId, onto!.phaseId, down!.phaseId]).toEqual(
+    asFlown.slice(0, 3).map(({ phaseId }) => phaseId)
+  );
+  expect(down!.start_s - joining!.end_s).toBeLessThan(1);
+  expect(gradeFlight(weaving, plan).findings.filter(({ kind }) => kind === 'below-minimum')).toEqual([]);
 });

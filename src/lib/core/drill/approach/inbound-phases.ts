@@ -106,7 +106,12 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
     sheet.add({
       name: 'Onto the final course',
       about: sheet.about(reference),
-      course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG }
+      course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG },
+      // Who weaves across the course, and is never established on it, comes to its first fix all the same.
+      until: orLate(
+        established(reference, sheet.finalCourse(reference).course_deg, sheet),
+        reached('along_nm', 'above', 0)
+      )
     });
     along(sheet, first, reference, sheet.finalCourse(reference), reached('along_nm', 'above', 0));
     return;
