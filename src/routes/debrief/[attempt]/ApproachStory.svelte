@@ -36,8 +36,7 @@
           >
           <td class="number">{clock(from_s)}</td>
           <td
-            ><Verdict {verdict} />{#if unfinished}<span class="text-soft">
-                as far as it was flown</span
+            ><Verdict {verdict} />{#if unfinished}<span class="ml-1 text-soft">as far as it was flown</span
               >{/if}</td
           >
           <td class="number">{findings.length}</td>
