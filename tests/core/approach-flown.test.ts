@@ -7,6 +7,7 @@ import { profileAt } from '$core/drill/corridor';
 import { phaseById } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { problemsOf } from '$core/drill/plan-check';
+import { isByRadio, radiosFor } from '$core/drill/reference-radios';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
 import type { ChannelId } from '$core/flight/channels';
@@ -603,4 +604,60 @@ test('who weaves across the course, and is never established on it, comes to its
   );
   expect(down!.start_s - joining!.end_s).toBeLessThan(1);
   expect(gradeFlight(weaving, plan).findings.filter(({ kind }) => kind === 'below-minimum')).toEqual([]);
+});
+
+test('who stalls and comes down into the sea hears that first, and of no altitude besides; who lands hears of neither', () => {
+  const plan = planned('xvlb-vor-dme-06', { transition: 'arlak' });
+  const flight = flown(plan);
+  const lesson = lessonOf(plan);
+  const level = detectPhases(flight, lesson).spans.find(
+    ({ phaseId }) => phaseById(lesson.drill, phaseId).name === '1900 to FELDU'
+  )!;
+  // From its fifth second on it falls a hundred feet a second.
+  const from = Math.round((level.start_s + 5) * flight.rate_hz);
+  const height_ft = column(flight, 'trueAltitude_ft')[from]!;
+  const length = from + Math.ceil((height_ft / 100) * flight.rate_hz);
+  const columns = new Map([...flight.columns].map(([id, values]) => [id, values.slice(0, length)] as const));
+  const fall = (id: ChannelId, value: (s: number, before: number) => number) =>
+    columns.set(
+      id,
+      columns.get(id)!.map((before, k) => (k < from ? before : value((k - from) / flight.rate_hz, before)))
+    );
+  fall('trueAltitude_ft', (s) => height_ft - 100 * s);
+  fall('altitude_ft', (s, before) => before - 100 * s);
+  fall('verticalSpeed_fpm', () => -6000);
+  fall('bank_deg', () => -40);
+  fall('ias_kt', () => 61);
+  fall('angleOfAttack_deg', (s) => (s < 2 ? 22 : 10));
+  const { findings, story, verdict } = gradeFlight({ ...flight, columns, length }, plan);
+  const said = findings.filter(({ under }) => under === null);
+  expect(said[0]).toMatchObject({ kind: 'met-the-surface', severity: 'hard' });
+  expect(said[0]!.evidence).toMatch(
+    /came down to the surface at 6000 ft\/min, banked 40°\. The wing had stalled at \d+:\d\d, at 61 kt\.$/
+  );
+  expect(said.filter(({ kind }) => kind === 'below-minimum')).toEqual([]);
+  expect(verdict).toBe('not met');
+  expect(story!.at(-1)!.words).toBe('First to work on: flown into the surface.');
+  // As high as it was when it ended, it did not.
+  const above = { ...flight, columns: new Map([...columns, ['trueAltitude_ft', columns.get('trueAltitude_ft')!.map((value) => value + 60)] as const]), length }; // prettier-ignore
+  expect(gradeFlight(above, plan).findings.some(({ kind }) => kind === 'met-the-surface')).toBe(false);
+  expect(gradeFlight(flight, plan).findings.some(({ kind }) => kind === 'met-the-surface')).toBe(false);
+});
+
+test('on the way to an arc the course that is joined from it may be set ahead; another one is wrong', () => {
+  const plan = planned('xvlb-vor-dme-06', { transition: 'arlak', radios: 'cold' });
+  const flight = flown(plan);
+  const set = (course_deg: number) => {
+    const events = flight.events.map((event) =>
+      event.kind === 'radio' && event.time_s < 60
+        ? { ...event, radios: { ...event.radios, nav1: { ...event.radios.nav1, course_deg } } }
+        : event
+    );
+    return gradeFlight({ ...flight, events }, plan).findings.filter(({ kind }) => kind === 'wrong-course');
+  };
+  const { drill } = lessonOf(plan);
+  const [to, joined] = drill.phases.filter(isByRadio).filter(({ goal }) => goal.lateral.kind === 'course');
+  expect(set(radiosFor(to!).nav1.course_deg)).toEqual([]);
+  expect(set(radiosFor(joined!).nav1.course_deg)).toEqual([]);
+  expect(set(200)).toHaveLength(1);
 });

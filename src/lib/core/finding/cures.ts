@@ -187,5 +187,7 @@ const cures: Record<FindingKind, string> = {
   'held-well': 'Keep it.',
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'ended-by-instructor': 'What was not flown is for another time.',
-  'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.'
+  'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.',
+  'met-the-surface':
+    'Fly the airplane before anything else: as the speed goes, nose down and power up; wings level; and away from the ground while there is height.'
 };

@@ -73,6 +73,7 @@ export const findingKinds = [
   'held-well',
   'no-clock',
   'not-flown',
+  'met-the-surface',
   'ended-by-instructor'
 ] as const;
 

@@ -4,21 +4,21 @@ import { lessonOf, type Lesson } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
-import { duration, type Flight } from '../flight/flight';
+import type { Flight } from '../flight/flight';
 import { lessonAsFlown } from '../flight/as-flown';
 import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
-import { clock } from '../measure/figure';
 import { approachStory, segmentsOf, type SegmentGrade, type StorySentence } from './approach-story';
 import type { CheckMeasure } from './checks/checks';
 import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { circumstancesOf } from './circumstances';
 import type { ScanReport } from '../scan/scan-report';
 import { judgeStretch } from './judged-stretch';
+import { notFlown } from './not-flown';
 import { timeBefore, type TimeBefore } from './time-before';
 import { comparableOf, type Comparable } from './comparable';
 import { worse, type Verdict } from '../finding/verdict';
-import { MOMENT_S, finding, type Finding } from '../finding/finding';
+import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
@@ -132,33 +132,6 @@ function toBeFlown({ drill }: Lesson, spans: readonly PhaseSpan[]): string[] {
   const begun = spans.map(({ phaseId }) => planned.indexOf(phaseId));
   const last = Math.max(-1, ...begun);
   return planned.filter((_, index) => index > last || begun.includes(index));
-}
-
-function notFlown(
-  flight: Flight,
-  { drill }: Lesson,
-  toFly: readonly string[],
-  spans: readonly PhaseSpan[]
-): Finding[] {
-  const missing = drill.phases.filter(
-    ({ id }) => toFly.includes(id) && !spans.some((span) => span.phaseId === id && isFlown(span))
-  );
-  if (missing.length === 0) return [];
-  const end = duration(flight);
-  const names = missing.map(({ name }) => `“${name}”`).join(', ');
-  const byInstructor = flight.events.some(
-    (event) => event.kind === 'command' && event.command.does === 'end'
-  );
-  return [
-    finding(
-      byInstructor ? 'ended-by-instructor' : 'not-flown',
-      'fault',
-      byInstructor ? 'Ended by the instructor' : 'Not flown to the end',
-      { moment_s: end },
-      `${byInstructor ? 'The instructor ended the flight' : 'The flight ended'} at ${clock(end)}; not completed: ${names}.`,
-      byInstructor ? {} : { failed: true, worth: 8 * MOMENT_S }
-    )
-  ];
 }
 
 /**

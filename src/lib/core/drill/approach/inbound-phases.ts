@@ -109,7 +109,7 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
       course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG },
       // Who weaves across the course, and is never established on it, comes to its first fix all the same.
       until: orLate(
-        established(reference, sheet.finalCourse(reference).course_deg, sheet),
+        established(reference, sheet.magneticBy(reference, sheet.approach.finalCourse_deg), sheet),
         reached('along_nm', 'above', 0)
       )
     });

@@ -1,3 +1,4 @@
+import type { Phase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { isByRadio, radiosFor } from '../../drill/reference-radios';
@@ -85,10 +86,27 @@ function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMea
     set: `${last[radio].active_MHz.toFixed(2)} MHz`,
     asked: `${asked.toFixed(2)} MHz`,
     identified: fits(radio) && (wasReady || heard(changes, radio, asked, station!.id, span.end_s)),
-    courseError_deg: normaliseSigned(last[radio].course_deg - wanted.nav1.course_deg),
+    courseError_deg: courseError(
+      last[radio].course_deg,
+      wanted.nav1.course_deg,
+      drill.phases.slice(drill.phases.indexOf(next))
+    ),
     source: last.source,
     sourceRight: last.source === radio
   };
+}
+
+/**
+ * Course selected less the one asked for. On the way to an arc the pointer leads: there the course that is joined from the arc may be
+ * set ahead, as it is taught.
+ */
+function courseError(set_deg: number, asked_deg: number, [next, arc, ...after]: readonly Phase[]): number {
+  const error = normaliseSigned(set_deg - asked_deg);
+  if (next?.goal.lateral.kind !== 'course' || arc?.goal.lateral.kind !== 'arc') return error;
+  const joined = after.filter(isByRadio).find(({ goal }) => goal.lateral.kind === 'course');
+  if (!joined) return error;
+  const ahead = normaliseSigned(set_deg - radiosFor(joined).nav1.course_deg);
+  return Math.abs(ahead) < Math.abs(error) ? ahead : error;
 }
 
 /** Whether a radio was listened to, tuned as asked, for as long as its ident takes once. */
