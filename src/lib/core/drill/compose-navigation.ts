@@ -23,7 +23,7 @@ export const THERE_NM = 0.8;
 /** On course: within half of full scale and going along it for so long. */
 const ESTABLISHED_SHARE = 0.5;
 const ESTABLISHED_TRACK_DEG = 12;
-const ESTABLISHED_S = 8;
+export const JOINED_FOR_S = 8;
 
 /** Established on a course: near it and going along it for so long. */
 export function establishedOn(track_deg: number, for_s: number): Condition & { is: 'all' } {
@@ -134,7 +134,7 @@ export function navigationEnd(
       if (goal.intercept_deg !== null)
         return {
           expected_s: USUAL_COURSE_S / 2,
-          until: orAfter(establishedOn(goal.course_deg + panelNorth_deg, ESTABLISHED_S), LONGEST_INTERCEPT_S)
+          until: orAfter(establishedOn(goal.course_deg + panelNorth_deg, JOINED_FOR_S), LONGEST_INTERCEPT_S)
         };
       return goal.way === 'to'
         ? { expected_s: USUAL_COURSE_S, until: orAfter(passed(1), LONGEST_TO_FIX_S) }

@@ -3,7 +3,7 @@ import { wayBetween } from '../../earth/geodesic';
 import { normaliseSigned } from '../../measure/angle';
 import { flyByDistance, turnBetween, type LaidLeg } from '../../procedure/approach/approach-path';
 import { procedureTurnRate } from '../../procedure/turn';
-import { establishedOn } from '../compose-navigation';
+import { JOINED_FOR_S, establishedOn } from '../compose-navigation';
 import type { ConditionFile, PhaseFile } from '../drill-file';
 import type { Reference } from '../reference';
 import { guideOf } from './approach-references';
@@ -15,7 +15,7 @@ const MOST_LEAD_NM = 3;
 /** So near the path it is met. */
 const AT_PATH_SHARE = -0.15;
 /** Established this long, a procedure turn is over. */
-const ESTABLISHED_S = 5;
+const TURN_OVER_S = 5;
 
 /** So far from its fix a procedure turn is flown unless it says otherwise. */
 const WITHIN_NM = 10;
@@ -109,7 +109,12 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
       course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG },
       // Who weaves across the course, and is never established on it, comes to its first fix all the same.
       until: orLate(
-        established(reference, sheet.magneticBy(reference, sheet.approach.finalCourse_deg), sheet),
+        established(
+          reference,
+          sheet.magneticBy(reference, sheet.approach.finalCourse_deg),
+          sheet,
+          JOINED_FOR_S
+        ),
         reached('along_nm', 'above', 0)
       )
     });
@@ -239,8 +244,13 @@ function roomAfter({ leg }: LaidLeg, next: LaidLeg): number {
 }
 
 /** Back on the course inbound: on it, and along it. */
-function established(reference: Reference, inbound_deg: number, sheet: PhaseSheet): ConditionFile {
-  return establishedOn(inbound_deg + reference.north_deg - sheet.approach.variation_deg, ESTABLISHED_S);
+function established(
+  reference: Reference,
+  inbound_deg: number,
+  sheet: PhaseSheet,
+  for_s = TURN_OVER_S
+): ConditionFile {
+  return establishedOn(inbound_deg + reference.north_deg - sheet.approach.variation_deg, for_s);
 }
 
 /** A leg on whose way down nothing but its floor is asked for: how soon one goes down on an arc or in a turn is one's own. */
