@@ -638,6 +638,11 @@ test('who stalls and comes down into the sea hears that first, and of no altitud
   expect(said.filter(({ kind }) => kind === 'below-minimum')).toEqual([]);
   expect(verdict).toBe('not met');
   expect(story!.at(-1)!.words).toBe('First to work on: flown into the surface.');
+  // Nor did who had been down for a while: a recording that goes on after a landing, low ground in an area with high.
+  const rolled = Math.round(6 * flight.rate_hz);
+  const held = new Map([...columns].map(([id, values]) => [id, Float64Array.from({ length: length + rolled }, (_, k) => values[Math.min(k, length - 1)]!)] as const)); // prettier-ignore
+  const onTheGround = gradeFlight({ ...flight, columns: held, length: length + rolled }, plan);
+  expect(onTheGround.findings.some(({ kind }) => kind === 'met-the-surface')).toBe(false);
   // As high as it was when it ended, it did not.
   const above = { ...flight, columns: new Map([...columns, ['trueAltitude_ft', columns.get('trueAltitude_ft')!.map((value) => value + 60)] as const]), length }; // prettier-ignore
   expect(gradeFlight(above, plan).findings.some(({ kind }) => kind === 'met-the-surface')).toBe(false);

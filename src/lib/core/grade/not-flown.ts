@@ -8,6 +8,8 @@ import { clock, figure } from '../measure/figure';
 /** The last sample lies up to so long before the airplane met the surface. */
 const SAMPLE_BEFORE_S = 0.3;
 const AT_SURFACE_FT = 10;
+/** Who had been down so long had landed, or flies where the ground is lower than the highest of its area. */
+const DOWN_FOR_S = 3;
 /** Slower than this and no steeper, at the end of a final, it is a landing. */
 const LANDS_FPM = 600;
 const LANDS_BANK_DEG = 15;
@@ -55,9 +57,11 @@ function metTheSurface(
     (id) => flight.columns.get(id)?.[at]
   );
   if (height === undefined || sink === undefined || bank === undefined) return [];
-  const height_ft = height - area.groundElevation_ft;
   const down_fpm = Math.max(0, -sink);
-  if (height_ft > AT_SURFACE_FT + (SAMPLE_BEFORE_S * down_fpm) / 60) return [];
+  const isDown = (height_ft: number, by_ft: number) => height_ft - area.groundElevation_ft <= by_ft;
+  if (!isDown(height, AT_SURFACE_FT + (SAMPLE_BEFORE_S * down_fpm) / 60)) return [];
+  const before = flight.columns.get('trueAltitude_ft')![Math.max(0, at - DOWN_FOR_S * flight.rate_hz)]!;
+  if (isDown(before, AT_SURFACE_FT)) return [];
   const onFinal = last !== undefined && phaseById(drill, last.phaseId).segment === 'final';
   if (onFinal && down_fpm <= LANDS_FPM && Math.abs(bank) <= LANDS_BANK_DEG) return [];
   const stalled = stalledAt(flight, aircraft.lift.stallAngle_deg);
