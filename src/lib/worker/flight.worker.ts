@@ -228,7 +228,7 @@ function end(how: 'flown' | 'ground' | 'stopped'): void {
   running = false;
   const chunk = flown!.finish();
   if (chunk) tell({ kind: 'chunk', chunk });
-  tell({ kind: 'picture', moving: moving(), instruments: instrumentsOf(flown!.loop), frame: frame() });
+  tellWhole();
   tell({ kind: 'ended', how });
   flown = null;
 }

@@ -38,6 +38,11 @@ function leadOf(sheet: PhaseSheet, turn_deg: number, at: LaidLeg, next: LaidLeg 
   return Math.min(MOST_LEAD_NM, flyByDistance(turnRadius(tas_kt, procedureTurnRate(tas_kt)), turn_deg));
 }
 
+/** The lowest altitude of a leg that has one: what is only a ceiling may be gone below. */
+function floorOf({ leg }: LaidLeg, target_ft: number): Pick<PhaseFile, 'floor_ft'> {
+  return leg.altitude?.above_ft === target_ft ? { floor_ft: target_ft } : {};
+}
+
 /** Down, or up, to an altitude along a course, then level to the end of it. @returns the phase flown level */
 function along(
   sheet: PhaseSheet,
@@ -60,7 +65,7 @@ function along(
       course,
       to_ft: target_ft,
       rate_fpm,
-      ...(to_lose > 0 ? { floor_ft: target_ft } : {}),
+      ...(to_lose > 0 ? floorOf(laid, target_ft) : {}),
       judge: ['speed', 'course'],
       until: orLate(
         to_lose > 0
@@ -76,7 +81,7 @@ function along(
     about,
     course,
     altitude_ft: target_ft,
-    ...(laid.leg.altitude?.above_ft === target_ft ? { floor_ft: target_ft } : {}),
+    ...floorOf(laid, target_ft),
     until: orLate(until),
     ...level
   });
@@ -254,13 +259,13 @@ function established(
 }
 
 /** A leg on whose way down nothing but its floor is asked for: how soon one goes down on an arc or in a turn is one's own. */
-function settleAt(sheet: PhaseSheet, { leg }: LaidLeg, phase: Omit<PhaseFile, 'id'>): void {
-  const target_ft = sheet.targetOf(leg);
+function settleAt(sheet: PhaseSheet, laid: LaidLeg, phase: Omit<PhaseFile, 'id'>): void {
+  const target_ft = sheet.targetOf(laid.leg);
   const lower = target_ft < sheet.altitude_ft - SAME_FT;
   sheet.add({
     ...phase,
     altitude_ft: target_ft,
-    ...(lower ? { floor_ft: target_ft, judge: ['speed', 'course'] } : {})
+    ...(lower ? { ...floorOf(laid, target_ft), judge: ['speed', 'course'] } : {})
   });
   sheet.altitude_ft = target_ft;
 }
