@@ -29,7 +29,10 @@ const TESTS = {
     'asked-in-flight',
     'sums',
     'hold-measure',
-    'view'
+    'view',
+    'localizer',
+    'two-fixes',
+    'approach-flown'
   ],
   flight: [
     'flight',
@@ -39,7 +42,10 @@ const TESTS = {
     'live',
     'trainer-side',
     'instruments',
-    'navigation'
+    'navigation',
+    'asked-in-flight',
+    'assist-and-air',
+    'controls'
   ],
   grade: [
     'grade',
@@ -52,7 +58,11 @@ const TESTS = {
     'corridor-shapes',
     'partial-recording',
     'after-landing',
-    'examiner'
+    'examiner',
+    'approach-flown',
+    'approach-words',
+    'lost-path',
+    'two-fixes'
   ],
   scan: ['scan', 'scan-judged'],
   record: ['record'],
@@ -66,10 +76,22 @@ const TESTS = {
     'plan-in-making',
     'two-fixes',
     'command-schema',
+    'approach',
+    'approach-flown',
+    'approach-words',
+    'guided-lessons'
+  ],
+  pilot: [
+    'flight',
+    'catalogue',
+    'examiner',
+    'autopilot-couplings',
+    'lesson-shown',
+    'navigation',
+    'two-fixes',
     'approach-flown'
   ],
-  pilot: ['flight', 'catalogue', 'examiner', 'autopilot-couplings', 'lesson-shown'],
-  bench: ['bench', 'navigation', 'sums'],
+  bench: ['bench', 'navigation', 'sums', 'skill-history'],
   road: ['road', 'mock-test', 'skill-history', 'syllabus-change'],
   view: ['view']
 };
