@@ -48,6 +48,9 @@ describe('the autopilot', () => {
       for (let i = 0; i < 1000; i++)
         asked = stepAutopilot(memory, { ...modes, heading_deg: 300 }, sees, 0.01).bank_deg;
       expect(asked).toBeCloseTo(-bank_deg, 1);
+      for (let i = 0; i < 1000; i++)
+        asked = stepAutopilot(memory, { ...modes, heading_deg: null }, sees, 0.01).bank_deg;
+      expect(asked).toBeCloseTo(0, 6);
     }
   );
 

@@ -1,6 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import type { AutopilotModes } from '$core/aircraft/autopilot';
-import { courseWait, turnLead_s, type CourseMode } from '$core/aircraft/autopilot-couplings';
+import {
+  COUPLED,
+  courseWait,
+  freshCouplings,
+  stepCourse,
+  turnLead_s,
+  type CourseMode
+} from '$core/aircraft/autopilot-couplings';
 import { lessonOf } from '$core/drill/lesson';
 import { flightLoop } from '$core/flight/flight-loop';
 import { courseChannels } from '$core/flight/course-watch';
@@ -253,5 +260,29 @@ describe('an autopilot that follows the radios', () => {
     }
     expect(two.loop.snapshot()).toEqual(one.loop.snapshot());
     expect(two.loop.autopilot()).toEqual(one.loop.autopilot());
+  });
+});
+
+describe('the wind a coupled course learns', () => {
+  const learns = (seconds: number, from: number, perSecond = 0) => {
+    const memory = { ...freshCouplings(), course: COUPLED.caught, needle: from, needleRate: perSecond };
+    for (let i = 1; i <= seconds * 100; i++) {
+      const deflection = from + (perSecond * i) / 100;
+      stepCourse(memory, 'approach', { valid: true, deflection, course_deg: 240 }, 240, 0.01);
+    }
+    return memory.windHeld_deg;
+  };
+  // 40° of cut a full scale, learnt in 45 s: half a scale for 10 s is 40 · 0.5 · 10 ÷ 45 = 4.4°.
+  test.each([
+    [0.5, 4.44],
+    [-0.5, -4.44],
+    [0.7, 0]
+  ])('a needle that stands at %d of its scale for ten seconds: %d° held', (share, held_deg) => {
+    expect(learns(10, share)).toBeCloseTo(held_deg, 1);
+  });
+  test('nothing while a needle sweeps, as over a station; what one moves by that is flown to is learnt', () => {
+    expect(learns(1.5, 0, 0.4)).toBe(0);
+    // 40 ÷ 45 · ∫ 0.1 t dt over 5 s.
+    expect(learns(5, 0, 0.1)).toBeCloseTo(1.11, 2);
   });
 });

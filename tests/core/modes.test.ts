@@ -63,6 +63,33 @@ describe('modes of published derivative sets', () => {
     within(pick(lateral, 'spiral').real_ps, -0.00877, 0.12);
   });
 
+  // Etkin and Reid, Dynamics of Flight, section 6.1: it stays near its trim while Zu·Mw − Mu·Zw > 0. With the derivatives above,
+  // that is Cmu > 2·CL·Cmα ÷ (CLα + CD) = −0.125: a nose that drops more than that with speed goes on dropping.
+  test.each([
+    [-0.12, false],
+    [-0.13, true]
+  ])('pitching moment with speed %d: it runs away: %s', (Cmu, runsAway) => {
+    const set = { ...light, longitudinal: { ...light.longitudinal, Cmu } };
+    const { longitudinal } = modesOfDerivativeSet(parse(DerivativeSet, set));
+    const growing = longitudinal.filter((mode) => mode.real_ps > 0 && mode.imaginary_radps === 0);
+    expect(growing.length > 0).toBe(runsAway);
+  });
+
+  test('a Dutch roll that dies more slowly than the spiral is no spiral, one that dies more quickly than the roll no roll', () => {
+    const named = (changes: Partial<NonNullable<typeof light.lateral>>) =>
+      modesOfDerivativeSet(
+        parse(DerivativeSet, { ...light, lateral: { ...light.lateral, ...changes } })
+      ).lateral.map(({ name, imaginary_radps }) => [name, imaginary_radps > 0]);
+    const asEver = [
+      ['Dutch roll', true],
+      ['roll', false],
+      ['spiral', false]
+    ];
+    const slow = named({ CYbeta: 0, Cnr: -0.01, Cnp: 0, Clr: -0.3, Clbeta: -0.2 });
+    expect(slow.sort()).toEqual(asEver);
+    expect(named({ Clp: -0.01, Cnr: -1, Clbeta: 0 }).sort()).toEqual(asEver);
+  });
+
   // Etkin and Reid, Dynamics of Flight, 3rd ed., section 6.2: a jet transport at 40,000 ft, Mach 0.8 (tables 6.2, and the
   // matrices of sections 6.2 and 6.7, whose derivatives are already over mass and inertia).
   test('a jet transport, dimensional', () => {
@@ -118,6 +145,26 @@ describe('modes of published derivative sets', () => {
 });
 
 describe('modes of the model itself', () => {
+  // What weight alone does to a body that is turned: g·cos θ and g·sin θ, whatever the airplane.
+  test('weight pulls back on a raised nose and toward the lower wing, by closed forms', () => {
+    for (const file of aircraftCatalogue) {
+      const found = linearise(file, { ...file.card[0]!, pressureAltitude_ft: 4000 });
+      if (found.kind !== 'linearised') throw new Error(found.explanation);
+      const pitch = (found.trim.pitch_deg * Math.PI) / 180;
+      const [alongRow, downRow, , pitchRow] = found.longitudinal;
+      expect(alongRow![3]).toBeCloseTo(-9.80665 * Math.cos(pitch), 2);
+      expect(downRow![3]).toBeCloseTo(-9.80665 * Math.sin(pitch), 2);
+      expect(pitchRow!.slice(0, 4)).toEqual([0, 0, expect.closeTo(1, 6), expect.closeTo(0, 6)]);
+      const [rightRow, , , bankRow] = found.lateral;
+      expect(rightRow![3]).toBeCloseTo(9.80665 * Math.cos(pitch), 2);
+      expect(bankRow).toEqual([
+        0,
+        expect.closeTo(1, 6),
+        expect.closeTo(Math.tan(pitch), 6),
+        expect.closeTo(0, 6)
+      ]);
+    }
+  });
   test.each(aircraftCatalogue.map((file) => [file.name, file] as const))(
     '%s: a short period well damped, a slow phugoid, a quick roll, a Dutch roll that dies, a spiral that hardly moves',
     (_, file) => {

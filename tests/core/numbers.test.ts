@@ -90,6 +90,48 @@ describe('the card from flights, and asked the other way round', () => {
       kind: 'impossible'
     });
   });
+  test.each([
+    ['sandling-160', 'rpm', 60],
+    ['tarnvik-200', 'manifoldPressure_inHg', 1.5],
+    ['korvane-750', 'torque_percent', 4]
+  ] as const)(
+    '%s: one line measured 1° and so much power beside the trim makes a margin of twice that, in its own configuration only',
+    (id, gauge, beside) => {
+      const file = aircraftById(id);
+      const first = file.card[0]!;
+      const asked = { ...first, pressureAltitude_ft: 3000, fuel_kg: 60, verticalSpeed_fpm: 0 };
+      const line = cardLineFor(file, asked) as CardLine;
+      const exact = (mean: number) => ({ mean, deviation: 0 });
+      const measured: MeasuredLine = {
+        name: 'level',
+        ias_kt: exact(asked.ias_kt),
+        verticalSpeed_fpm: exact(0),
+        pitch_deg: exact(line.pitch_deg + 1),
+        rpm: exact(line.rpm + (gauge === 'rpm' ? beside : 0)),
+        manifoldPressure_inHg: null,
+        torque_percent: null,
+        ...(gauge === 'rpm' ? {} : { [gauge]: exact(line[gauge]! + beside) }),
+        propeller: asked.propeller ?? 1,
+        flaps_deg: asked.flaps_deg,
+        gear: asked.gear ?? 1,
+        altitude_ft: 3000,
+        fuel_kg: 60,
+        evidence: [{ attemptId: 'a', from_s: 0, to_s: 20 }]
+      };
+      const by = (lines: MeasuredLine[]) => settingFor(file, asked, lines) as SettingAnswer;
+      const answer = by([measured]);
+      expect(answer.basis).toBe(1);
+      expect(answer.pitchMargin_deg).toBeCloseTo(2, 6);
+      expect(answer.powerMargin).toBeCloseTo(2 * beside, 6);
+      const scattered = by([{ ...measured, pitch_deg: { mean: line.pitch_deg, deviation: 0.5 } }]);
+      expect(scattered.pitchMargin_deg).toBeCloseTo(1, 6);
+      expect(by([{ ...measured, flaps_deg: measured.flaps_deg + 2 }]).basis).toBe(1);
+      expect(by([{ ...measured, flaps_deg: measured.flaps_deg + 3 }]).basis).toBe(0);
+      expect(by([{ ...measured, ias_kt: exact(asked.ias_kt - 15) }]).basis).toBe(1);
+      expect(by([{ ...measured, ias_kt: exact(asked.ias_kt - 16) }]).basis).toBe(0);
+      if (file.gear.retractable) expect(by([{ ...measured, gear: 1 - measured.gear }]).basis).toBe(0);
+    }
+  );
   test('power is said by the gauge it is set by', () => {
     const at = (id: string) =>
       powerWords(

@@ -9,10 +9,7 @@
   const world = $derived(
     `rotate(${-inSteps(bank_deg, 0.1)}) translate(0 ${inSteps(Math.max(-40, Math.min(40, pitch_deg)) * PIXELS_PER_DEGREE, 0.1)})`
   );
-  /** Said anew where a whole degree has changed. */
-  const wholePitch = $derived(Math.round(pitch_deg));
-  const wholeBank = $derived(Math.round(bank_deg));
-  const words = $derived(attitudeWords(wholePitch, wholeBank));
+  const words = $derived(attitudeWords(pitch_deg, bank_deg));
   const ladder = [-30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30];
   const bankMarks = [-60, -45, -30, -20, -10, 0, 10, 20, 30, 45, 60];
 </script>

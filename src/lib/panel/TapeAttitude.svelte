@@ -11,10 +11,7 @@
   const world = $derived(
     `translate(160 0) rotate(${-inSteps(readings.bank_deg, 0.2)}) translate(0 ${inSteps(pitch * PIXELS_PER_DEGREE, 0.5)})`
   );
-  /** Said anew where a whole degree has changed. */
-  const wholePitch = $derived(Math.round(readings.pitch_deg));
-  const wholeBank = $derived(Math.round(readings.bank_deg));
-  const words = $derived(attitudeWords(wholePitch, wholeBank));
+  const words = $derived(attitudeWords(readings.pitch_deg, readings.bank_deg));
   const ladder = [-40, -35, -30, -25, -20, -15, -10, -5, 5, 10, 15, 20, 25, 30, 35, 40];
   const bank = $derived(inSteps(Math.max(-70, Math.min(70, readings.bank_deg)), 0.2));
   /** Where the path goes, seen from the airplane: below the nose by the angle of attack, aside by the drift. */

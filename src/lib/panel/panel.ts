@@ -27,5 +27,6 @@ export function minimumWords(minimum_ft: number | null, altitude_ft: number): st
 
 /** The attitude as it is read out: whole degrees. */
 export function attitudeWords(pitch_deg: number, bank_deg: number): string {
-  return `Attitude: pitch ${figure(pitch_deg)} degrees, bank ${figure(Math.abs(bank_deg))} ${bank_deg >= 0 ? 'right' : 'left'}`;
+  const [pitch, bank] = [Math.round(pitch_deg), Math.round(bank_deg)];
+  return `Attitude: pitch ${figure(pitch)} degrees, bank ${figure(Math.abs(bank))} ${bank >= 0 ? 'right' : 'left'}`;
 }

@@ -97,7 +97,7 @@ export interface Frame extends Instruments {
 /** What the flight worker tells the interface. */
 export type FromFlight =
   | { kind: 'ready'; frame: Frame; moving: Moving; startingHands: Hands }
-  /** A picture of the screen, with what is new in it: what hangs on the whole is too much to be looked at each time. */
+  /** A picture of the screen, with what is new in it: what hangs on the whole is too much to be looked at each time. The instruments are given by themselves where the whole, which has them, is not. */
   | { kind: 'picture'; moving: Moving; instruments: Instruments | null; frame: Frame | null }
   /** Something else is asked for than would have come: what the flight is now made of. */
   | { kind: 'asked'; changes: number; plan: LessonPlan; phases: Phase[]; checks: Check[] }

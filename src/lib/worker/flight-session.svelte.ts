@@ -64,7 +64,7 @@ export class FlightSession {
         return;
       case 'picture':
         this.newest = message.frame ?? this.newest;
-        this.newestInstruments = message.instruments ?? this.newestInstruments;
+        this.newestInstruments = message.frame ?? message.instruments ?? this.newestInstruments;
         this.newestMoving = message.moving;
         return;
       case 'asked':

@@ -184,7 +184,7 @@ function tellChanged(): void {
 }
 
 function tellWhole(): void {
-  tell({ kind: 'picture', moving: moving(), instruments: instrumentsOf(flown!.loop), frame: frame() });
+  tell({ kind: 'picture', moving: moving(), instruments: null, frame: frame() });
 }
 
 /** Does what an instructor asks for. */

@@ -18,10 +18,11 @@ export class PicturePace {
     if (now_ms - this.picture_ms < LEAST_BETWEEN_PICTURES_MS) return null;
     this.picture_ms = now_ms;
     const withFrame = now_ms - this.frame_ms >= LEAST_BETWEEN_FRAMES_MS;
-    const withInstruments = withFrame || now_ms - this.instruments_ms >= LEAST_BETWEEN_INSTRUMENTS_MS;
+    const instrumentsDue = now_ms - this.instruments_ms >= LEAST_BETWEEN_INSTRUMENTS_MS;
     if (withFrame) this.frame_ms = now_ms;
-    if (withInstruments) this.instruments_ms = now_ms;
-    return { withInstruments, withFrame };
+    if (withFrame || instrumentsDue) this.instruments_ms = now_ms;
+    // The whole has them.
+    return { withInstruments: instrumentsDue && !withFrame, withFrame };
   }
 }
 

@@ -91,8 +91,8 @@ export function rigidBody(file: AircraftFile): RigidBody {
     // Longitudinal coefficients; `stalled` runs smoothly from 0 to 1 around the stall on either side.
     const above = (alpha - stallAngle) / stallWidth;
     const below = (-alpha - stallAngle) / stallWidth;
-    const stalledUp = 1 / (1 + Math.exp(above > 40 ? -40 : -above));
-    const stalledDown = 1 / (1 + Math.exp(below > 40 ? -40 : -below));
+    const stalledUp = 1 / (1 + Math.exp(-above));
+    const stalledDown = 1 / (1 + Math.exp(-below));
     const stalled = stalledUp + stalledDown;
     const sine = Math.sin(alpha);
     const cosine = Math.cos(alpha);

@@ -2,8 +2,7 @@ import { Rejection } from '../measure/rejection';
 import type { PhaseTracker } from '../drill/phase-tracker';
 import type { Lesson } from '../drill/lesson';
 import { upsetFrom, upsetHands, type Upset } from '../pilot/upset';
-import { sameBugs, type Bugs } from '../instrument/bugs';
-import { sameRadios, type RadioSettings } from '../radio/radio-settings';
+import type { Bugs } from '../instrument/bugs';
 import { autopilotNotes } from './autopilot-notes';
 import type { Command } from './command';
 import { CHANNELS_WITHOUT_RADIO, RECORDING_RATE_HZ, channelDefinitions, type ChannelId } from './channels';
@@ -12,6 +11,7 @@ import type { FlightEvent, Happening } from './flight-event';
 import { readerOf } from './flight';
 import { STEP_S, type FlightLoop } from './flight-loop';
 import { type Hands } from './hands';
+import { handsNotes } from './hands-notes';
 import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
 import { commandsInTime } from './phase-run';
@@ -87,11 +87,6 @@ export function flyDrill(
   let lastPhase = -1;
   let phaseSince_s = 0;
   let upset: Upset | null = null;
-  let flaps: number | null = null;
-  let gear: number | null = null;
-  let altimeter: number | null = null;
-  let radios: RadioSettings | null = null;
-  let bugs = startingBugs(lesson);
   let steps = 0;
   let lastHands: Hands | null = null;
   let setting_hPa = plan.altimeterSetting_hPa;
@@ -136,7 +131,6 @@ export function flyDrill(
         if (event.command.does !== 'place') loop.obey(event.command, event.time_s);
         remember(event.command, event.time_s);
       }
-      if (event.kind === 'bugs') bugs = event.bugs;
     }
     loop.restore(kept[kept.length - 1]!.snapshot, events.findLast((event) => event.kind === 'radio')?.radios);
     record.note({
@@ -146,8 +140,11 @@ export function flyDrill(
     });
   } else {
     take();
-    if (asksForMinimum(lesson)) record.note({ time_s: 0, kind: 'bugs', bugs });
+    if (asksForMinimum(lesson)) record.note({ time_s: 0, kind: 'bugs', bugs: startingBugs(lesson) });
   }
+  const notes = handsNotes(
+    eventsOf(kept).findLast((event) => event.kind === 'bugs')?.bugs ?? startingBugs(lesson)
+  );
 
   function take(): FlightChunk | null {
     loop.sample(counts);
@@ -160,32 +157,6 @@ export function flyDrill(
       if (phase.call) record.note({ time_s, kind: 'call', detail: phase.call });
     }
     return record.add(counts, loop.snapshot);
-  }
-
-  function noteLevers(hands: Hands): void {
-    if (flaps !== null && flaps !== hands.flapsTarget_deg)
-      record.note({ time_s: now_s(), kind: 'flaps', detail: `${hands.flapsTarget_deg}°` });
-    if (gear !== null && gear !== hands.gearTarget)
-      record.note({ time_s: now_s(), kind: 'gear', detail: hands.gearTarget > 0.5 ? 'down' : 'up' });
-    if (altimeter !== null && altimeter !== hands.altimeterSetting_hPa)
-      record.note({ time_s: now_s(), kind: 'altimeter', detail: `${hands.altimeterSetting_hPa} hPa` });
-    flaps = hands.flapsTarget_deg;
-    gear = hands.gearTarget;
-    altimeter = hands.altimeterSetting_hPa;
-    noteRadios(hands);
-    if (hands.bugs && !sameBugs(hands.bugs, bugs)) {
-      bugs = { ...hands.bugs };
-      keep({ time_s: now_s(), kind: 'bugs', bugs });
-    }
-  }
-
-  /** What stands at the beginning is kept as well: a set-up is held against it. */
-  function noteRadios(hands: Hands): void {
-    const set = hands.radios ?? loop.hands().radios;
-    if (!set) return;
-    if (radios && sameRadios(set, radios)) return;
-    radios = structuredClone(set);
-    keep({ time_s: now_s(), kind: 'radio', radios });
   }
 
   function keep(event: FlightEvent): void {
@@ -264,7 +235,7 @@ export function flyDrill(
         const { pitch_deg, bank_deg, throttle } = upsetHands(upset, loop.time_s() - phaseSince_s);
         loop.step({ ...hands, stick: { kind: 'attitude', pitch_deg, bank_deg }, throttle });
       } else {
-        noteLevers(hands);
+        for (const what of notes.of(hands, loop.hands().radios)) keep({ time_s: now_s(), ...what });
         loop.step(hands);
       }
       steps += 1;
@@ -283,7 +254,7 @@ export function flyDrill(
     command: (what) => command(what, stepTime_s() + STEP_S),
     phase: () => tracker.current(),
     spans: () => tracker.spans(),
-    bugs: () => bugs,
+    bugs: notes.bugs,
     eyesClosed: () => upset !== null,
     ended: () => (tracker.finished() ? 'flown' : loop.heightAboveGround_ft() <= 0 ? 'ground' : null),
     finish() {
