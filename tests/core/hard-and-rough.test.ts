@@ -66,6 +66,41 @@ test('no power where the final ends is late of whoever was on the final; of whoe
   expect(found(-1.5)[0]).toBe('full-scale');
 });
 
+test('where the clock tells the missed approach point, its running out is the moment, and not a place that nobody can see', () => {
+  const plan = planned('xvna-vor-a', { transition: null });
+  const { drill } = lessonOf(plan);
+  const check = drill.checks.find((one) => one.kind === 'missed')!;
+  // By hand: 3.4 NM of final at 90 kt indicated, some 92 true, in a wind from 290° at 12 kt: 38° off the nose, 9.5 kt of headwind.
+  expect(check.timed!.time_s).toBeGreaterThan((3.35 / (92 - 9)) * 3600);
+  expect(check.timed!.time_s).toBeLessThan((3.45 / (91 - 10)) * 3600);
+  const flight = flown(plan);
+  const began_s = (id: string) =>
+    detectPhases(flight, lessonOf(plan)).spans.find(({ phaseId }) => phaseId === id)!.start_s;
+  const fix_s = began_s(check.timed!.from);
+  const point_s = began_s(check.phase);
+  /** The clock started so long after the fix, climb power so long after it has run out. */
+  const found = (started_s: number | null, power_s: number) => {
+    const due_s = fix_s + (started_s ?? 0) + check.timed!.time_s;
+    expect(due_s).toBeGreaterThan(point_s - 6);
+    const throttle = Float64Array.from(flight.columns.get('throttle')!);
+    throttle.fill(0.4, (point_s - 30) * 10, Math.round((due_s + power_s) * 10));
+    const events = flight.events.filter(({ kind }) => kind !== 'timer');
+    const start = { time_s: fix_s + (started_s ?? 0), kind: 'timer' as const, detail: 'start' };
+    return gradeFlight(
+      {
+        ...flight,
+        events: started_s === null ? events : [...events, start],
+        columns: new Map([...flight.columns, ['throttle', throttle]])
+      },
+      plan
+    ).findings.find(({ kind }) => kind === 'late-power')?.evidence;
+  };
+  expect(found(8, 2)).toBeUndefined();
+  expect(found(8, 9)).toBe('9.0 s to climb power; 3 s allowed.');
+  expect(found(40, 2)).toBeUndefined();
+  expect(found(null, 12)).toMatch(/^1\d\.\d s to climb power/);
+});
+
 test('in rough air what swings is not put down to the hands; the same flight in light air would be', () => {
   const rough = inAir('moderate');
   const flight = flown(rough);

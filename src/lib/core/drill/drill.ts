@@ -176,8 +176,16 @@ export type Check =
     }
   /** Passing this altitude everything is to be as it stays: so high above touchdown. */
   | { kind: 'stabilised'; phase: string; altitude_ft: number; height_ft: number }
-  /** Power, climb, then the rest; and no turn before this altitude, or, out of a circle, a turn toward the runway at once. */
-  | { kind: 'missed'; phase: string; first: { straight_ft: number } | { turn: 'left' | 'right' } }
+  /**
+   * Power, climb, then the rest; and no turn before this altitude, or, out of a circle, a turn toward the runway at once. Where
+   * the clock tells the missed approach point, it is due so long after the phase `from` began.
+   */
+  | {
+      kind: 'missed';
+      phase: string;
+      first: { straight_ft: number } | { turn: 'left' | 'right' };
+      timed?: { from: string; time_s: number };
+    }
   /** Aligned, at the right height and speed over the threshold. */
   | { kind: 'threshold'; phase: string; runway: Runway; crossing_ft: number }
   /** The clock is to be started as the phase begins, at the final fix. */

@@ -1,5 +1,6 @@
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { beforeThreshold, runwayOf } from '../../procedure/approach/approach-place';
+import { timeFor } from '../../procedure/approach/approach-timing';
 import { lowestMark_ft } from '../../procedure/approach/set-minimum';
 import { heightOnPath } from '../../procedure/approach/vertical-path';
 import type { Check } from '../drill';
@@ -18,6 +19,7 @@ const CLOCK_WITHIN_S = 10;
 export function approachChecks(
   sheet: PhaseSheet,
   finalFix: LaidLeg,
+  missedPoint: LaidLeg,
   ids: FinalIds,
   goAround: string | null,
   missed: readonly LaidLeg[]
@@ -54,18 +56,22 @@ export function approachChecks(
     });
   if (stable_ft > minimum.set_ft + ROOM_FT)
     checks.push({ kind: 'stabilised', phase: ids.descent, altitude_ft: stable_ft, height_ft: STABLE_BY_FT });
-  if (minimum.kind === 'MDA' && !finalIsByDistance(sheet))
+  const byClock = minimum.kind === 'MDA' && !finalIsByDistance(sheet);
+  if (byClock)
     checks.push({ kind: 'final-clock', phase: ids.first, within_s: CLOCK_WITHIN_S, fix: finalFix.leg.fix! });
   const { circle } = flown;
-  if (goAround)
+  if (goAround && circle && ids.circle.length > 0)
+    checks.push({ kind: 'missed', phase: goAround, first: { turn: circle.turn } });
+  else if (goAround) {
+    const timed_nm = before_nm - beforeThreshold(world, approach, missedPoint.to);
+    const { groundspeed_kt } = sheet.onCourse(approach.finalCourse_deg, flown.approachTas_kt);
     checks.push({
       kind: 'missed',
       phase: goAround,
-      first:
-        circle && ids.circle.length > 0
-          ? { turn: circle.turn }
-          : { straight_ft: straightTo_ft(sheet, missed) }
+      first: { straight_ft: straightTo_ft(sheet, missed) },
+      ...(byClock ? { timed: { from: ids.first, time_s: timeFor(timed_nm, groundspeed_kt) } } : {})
     });
+  }
   if (ids.landing)
     checks.push({
       kind: 'threshold',

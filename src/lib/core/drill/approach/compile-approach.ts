@@ -137,7 +137,7 @@ export function compileApproach(
               : ('inbound' as const)
       }))
     },
-    checks: approachChecks(sheet, inbound[finalFix]!, ids, goesAround, missed),
+    checks: approachChecks(sheet, inbound[finalFix]!, inbound.at(-1)!, ids, goesAround, missed),
     navigation: {
       world: known,
       // What is wrong is found among what is otherwise set.

@@ -1,3 +1,4 @@
+import type { Flight } from '../../flight/flight';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { clock, figure, signedFigure } from '../../measure/figure';
 import { type CheckKind, metIf } from './check-kind';
@@ -16,22 +17,27 @@ export interface FinalClockMeasure {
 /** A start farther from the fix than a minute belongs to something else. */
 const LOOKS_S = 60;
 
+/** When the clock was started about a passage, s after it, − = before; null: not within a minute of it. */
+export function clockStarted(flight: Flight, passed_s: number): number | null {
+  const starts = flight.events
+    .filter(({ kind, time_s }) => kind === 'timer' && Math.abs(time_s - passed_s) < LOOKS_S)
+    .filter((event) => 'detail' in event && event.detail === 'start')
+    .map(({ time_s }) => time_s - passed_s)
+    .sort((a, b) => Math.abs(a) - Math.abs(b));
+  return starts[0] ?? null;
+}
+
 const isStarted = (m: FinalClockMeasure) => m.started_s !== null && Math.abs(m.started_s) <= m.within_s;
 
 export const finalClock: CheckKind<'final-clock', FinalClockMeasure, boolean> = {
   name: 'clock at the final fix',
   measuredFrom: [],
   measure({ flight, phase, span }, { within_s, fix }) {
-    const starts = flight.events
-      .filter(({ kind, time_s }) => kind === 'timer' && Math.abs(time_s - span.start_s) < LOOKS_S)
-      .filter((event) => 'detail' in event && event.detail === 'start')
-      .map(({ time_s }) => time_s - span.start_s)
-      .sort((a, b) => Math.abs(a) - Math.abs(b));
     return {
       kind: 'final-clock',
       phaseId: phase.id,
       passed_s: span.start_s,
-      started_s: starts[0] ?? null,
+      started_s: clockStarted(flight, span.start_s),
       within_s,
       fix
     };

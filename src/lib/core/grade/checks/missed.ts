@@ -1,8 +1,10 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
-import { column } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { clock, figure } from '../../measure/figure';
+import { column, type Flight } from '../../flight/flight';
+import type { PhaseSpan } from '../../drill/phase-tracker';
 import { type CheckKind, metIf } from './check-kind';
+import { clockStarted } from './final-clock';
 
 /** In what order a missed approach was begun. */
 export interface MissedMeasure {
@@ -128,10 +130,20 @@ function firstTurn(bank: ArrayLike<number>, from: number, to: number, rate_hz: n
   return null;
 }
 
+/** When the time from the final fix is over, by the clock as it was started, or from the fix where it was not; 0: that was not passed. */
+function clockRunsOut_s(
+  flight: Flight,
+  spans: readonly PhaseSpan[],
+  { from, time_s }: { from: string; time_s: number }
+): number {
+  const passed = spans.find(({ phaseId }) => phaseId === from);
+  return passed ? passed.start_s + (clockStarted(flight, passed.start_s) ?? 0) + time_s : 0;
+}
+
 export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
   name: 'order of the missed approach',
   measuredFrom: ['altitude_ft', 'throttle', 'climbRate_fpm', 'bank_deg', 'flaps_deg', 'heading_deg'],
-  measure({ flight, lesson, phase, span }, { first: asked }) {
+  measure({ flight, lesson, phase, span, spans }, { first: asked, timed }) {
     const rate = flight.rate_hz;
     const throttle = column(flight, 'throttle');
     const climb = column(flight, 'climbRate_fpm');
@@ -148,8 +160,10 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     // In level flight a gust lifts an airplane, too; where one was going down a climb is a climb.
     const at =
       before?.goal.vertical.kind === 'level' ? start : climbBegan(climb, start, BEGUN_BEFORE_S * rate);
+    // Who flies by the clock goes around when it has run out, wherever the wind has carried them by then.
+    const due = Math.max(at, timed ? Math.round(clockRunsOut_s(flight, spans, timed) * rate) : 0);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
-    const to = Math.min(flight.length - 1, at + LOOKS_S * rate);
+    const to = Math.min(flight.length - 1, due + LOOKS_S * rate);
     let most = 0;
     for (let k = at; k <= to; k++) most = Math.max(most, throttle[k]!);
     const first = (holds: (k: number) => boolean, start = from) => {
@@ -182,7 +196,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
       if (since !== null && away && k - since >= TURN_S * rate)
         turned = { at_s: since / rate, altitude_ft: altitude[since]!, bank_deg: bank[k]! };
     }
-    const after = (k: number | null) => (k === null ? null : Math.max(0, (k - at) / rate));
+    const after = (k: number | null) => (k === null ? null : Math.max(0, (k - due) / rate));
     return {
       kind: 'missed',
       phaseId: phase.id,
