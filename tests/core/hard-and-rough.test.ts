@@ -66,6 +66,41 @@ test('no power where the final ends is late of whoever was on the final; of whoe
   expect(found(-1.5)[0]).toBe('full-scale');
 });
 
+describe('below what a leg is charted at', () => {
+  const asCharted = planned('xvna-vor-a');
+  const charted = asCharted.approach.approach;
+  const [way, ...others] = charted.transitions;
+  /** The second leg, 23.7 NM to the station, at another altitude; flown as asked, its altitudes then that much lower. */
+  const hard = (altitude: { above_ft?: number; below_ft?: number }, lower_ft: number) => {
+    const legs = way!.legs.map((leg, i) => (i === 1 ? { ...leg, altitude } : leg));
+    const approach = { ...charted, transitions: [{ ...way!, legs }, ...others] };
+    const plan = { ...asCharted, approach: { ...asCharted.approach, approach } };
+    const lesson = lessonOf(plan);
+    const flight = flown(plan);
+    const level = detectPhases(flight, lesson).spans.find(
+      ({ phaseId }) => lesson.drill.phases.find(({ id }) => id === phaseId)!.name === '2200 to SDH'
+    )!;
+    const altitudes = Float64Array.from(flight.columns.get('altitude_ft')!, (feet, k) =>
+      k > (level.start_s + 60) * 10 && k < (level.end_s - 60) * 10 ? feet - lower_ft : feet
+    );
+    const { findings } = gradeFlight(
+      { ...flight, columns: new Map([...flight.columns, ['altitude_ft', altitudes]]) },
+      plan
+    );
+    return findings
+      .filter(({ kind, under }) => kind === 'below-minimum' && under === null)
+      .map(({ severity }) => severity);
+  };
+  test.each([
+    [{ above_ft: 2200 }, 250, ['hard']],
+    [{ above_ft: 2200 }, 60, []],
+    [{ above_ft: 2200, below_ft: 2200 }, 250, ['hard']],
+    [{ below_ft: 2200 }, 250, []]
+  ])('%o, flown %d ft lower: %j', (altitude, lower_ft, said) => {
+    expect(hard(altitude, lower_ft)).toEqual(said);
+  });
+});
+
 test('where the clock tells the missed approach point, its running out is the moment, and not a place that nobody can see', () => {
   const plan = planned('xvna-vor-a', { transition: null });
   const { drill } = lessonOf(plan);
