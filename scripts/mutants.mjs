@@ -45,7 +45,9 @@ const TESTS = {
     'navigation',
     'asked-in-flight',
     'assist-and-air',
-    'controls'
+    'controls',
+    'numbers',
+    'view'
   ],
   grade: [
     'grade',

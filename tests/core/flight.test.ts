@@ -46,6 +46,25 @@ describe('the flight loop', () => {
     expect(() => later.restore([1, 2, 3])).toThrow(/snapshot: 3 is not accepted/);
   });
 
+  test('the trend of the speed is what the speed does: its slope over the seconds before, up and down', () => {
+    const loop = flightLoop(lessonOf(planOf({ turbulence: 'smooth' })));
+    const hands = { ...loop.hands(), stick: { kind: 'attitude' as const, pitch_deg: 0, bank_deg: 0 } };
+    const seconds = (count: number, throttle: number) => {
+      const speeds = [loop.readings().ias_kt];
+      for (let i = 1; i <= count * 100; i++) {
+        loop.step({ ...hands, throttle });
+        if (i % 100 === 0) speeds.push(loop.readings().ias_kt);
+      }
+      return { slope: (speeds.at(-1)! - speeds.at(-3)!) / 2, trend: loop.readings().speedTrend_ktps };
+    };
+    expect(Math.abs(seconds(5, hands.throttle).trend)).toBeLessThan(0.25);
+    for (const { slope, trend } of [seconds(8, 1), seconds(8, 0)]) {
+      expect(Math.abs(slope)).toBeGreaterThan(0.3);
+      expect(trend / slope).toBeGreaterThan(0.8);
+      expect(trend / slope).toBeLessThan(1.25);
+    }
+  });
+
   test('begun in wind, it is in trim: track and groundspeed are the wind triangle’s, and nothing moves', () => {
     const plan = planOf({ turbulence: 'smooth', windFrom_deg: 290, windSpeed_kt: 25, heading_deg: 240 });
     const loop = flightLoop(lessonOf(plan));

@@ -44,11 +44,13 @@ describe('steady stretches', () => {
 
 describe('the card from flights, and asked the other way round', () => {
   const aircraft = aircraftById('sandling-160');
-  const lines = proposedLines(aircraft, [
-    { attemptId: 'a', flight: flown(planOf({ turbulence: 'smooth', seed: 3 })) },
-    { attemptId: 'b', flight: flown(planOf({ turbulence: 'light', seed: 4 })) }
-  ]);
+  const proposed = () =>
+    proposedLines(aircraft, [
+      { attemptId: 'a', flight: flown(planOf({ turbulence: 'smooth', seed: 3 })) },
+      { attemptId: 'b', flight: flown(planOf({ turbulence: 'light', seed: 4 })) }
+    ]);
   test('a descent flown by the numbers is proposed with those numbers, and keeps where it was seen', () => {
+    const lines = proposed();
     for (const line of lines) parse(MeasuredLine, structuredClone(line));
     const descent = lines.find((line) => line.flaps_deg === 10 && line.verticalSpeed_fpm.mean < -400)!;
     const solved = cardLineFor(aircraft, {
@@ -73,6 +75,7 @@ describe('the card from flights, and asked the other way round', () => {
       pressureAltitude_ft: 3500,
       fuel_kg: 85
     };
+    const lines = proposed();
     const bare = settingFor(aircraft, asked, []) as SettingAnswer;
     expect(bare).toMatchObject({ kind: 'setting', basis: 0 });
     expect(bare.line).toEqual(cardLineFor(aircraft, asked));

@@ -14,6 +14,7 @@ import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { navigationAt } from '$core/flight/replayed-navigation';
+import { runwayInPhase } from '$core/flight/runway-in-sight';
 import { simulatedHands } from '$core/flight/simulated-flight';
 import { lessonInWeather } from '$core/flight/weather-in-flight';
 import { noHabits } from '$core/pilot/habits';
@@ -309,6 +310,53 @@ test('a recording without place or needle shows neither', () => {
   expect(eyeAt(flight, 5, 0)).not.toBeNull();
   const columns = new Map([...flight.columns].filter(([id]) => id !== 'trueAltitude_ft'));
   expect(eyeAt({ ...flight, columns }, 5, 0)).toBeNull();
+});
+
+test('a recording of needle and heading alone shows no bearing, no distance and no path', () => {
+  const plan = planned('xvlb-vor-dme-06', { transition: 'arlak' });
+  const flight = flown(plan);
+  const whole = navigationAt(flight, 60)!;
+  expect(whole.pointer!.relative_deg).toBeCloseTo(
+    ((whole.pointer!.bearing_deg - flight.columns.get('heading_deg')![600]! + 540) % 360) - 180,
+    6
+  );
+  const kept = ['needle', 'toFrom', 'heading_deg', 'course_deg'];
+  const bare = navigationAt(
+    { ...flight, columns: new Map([...flight.columns].filter(([id]) => kept.includes(id))) },
+    60
+  )!;
+  expect(bare).toMatchObject({ source: 'nav1', path: null, pointer: null, distance: null });
+  expect(mainNeedle(bare)).toMatchObject({ valid: true, deflection: mainNeedle(whole).deflection });
+});
+
+describe('the runway in sight, in words', () => {
+  const lesson = lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'landing' }));
+  const { phases, checks } = lesson.drill;
+  const landing = phases.findIndex(({ id }) =>
+    checks.some((one) => one.kind === 'threshold' && one.phase === id)
+  );
+  /** So far before the threshold and so far right of the middle, the nose so far right of the runway's course. */
+  const from = (before_nm: number, right_m: number, nose_deg: number, phase = landing) => {
+    const onLine = placeAt(runway, COURSE_DEG + 180, before_nm);
+    const place = placeAt(onLine, COURSE_DEG + 90, right_m / 1852);
+    return runwayInPhase(lesson, phase, place, runway.course_deg + nose_deg);
+  };
+  test.each([
+    [1, 0, 0, 'Runway 24 in sight ahead, 1.0 NM: in line with it.'],
+    [1, 0, 10, 'Runway 24 in sight 10° left of the nose, 1.0 NM: in line with it.'],
+    // 187 m over a mile is a tenth: 5.7°.
+    [1, 187, 0, 'Runway 24 in sight 6° left of the nose, 1.0 NM: 190 m right of its middle.'],
+    [0.5, -60, -20, 'Runway 24 in sight 24° right of the nose, 0.5 NM: 60 m left of its middle.']
+  ])(
+    '%d NM before it, %d m right of its middle, the nose %d° off: %s',
+    (before_nm, right_m, nose_deg, words) => {
+      expect(from(before_nm, right_m, nose_deg)).toBe(words);
+    }
+  );
+  test('and nothing in any phase before', () => {
+    expect(landing).toBeGreaterThan(2);
+    for (let phase = 0; phase < landing; phase++) expect(from(1, 0, 0, phase)).toBeNull();
+  });
 });
 
 test('in a lesson without an airport the ground comes in sight below the cloud that was planned; with the device on, nothing does', () => {
