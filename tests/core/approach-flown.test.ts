@@ -288,6 +288,42 @@ describe('a circle to land', () => {
     }
   );
 
+  test.each([
+    ['still climbing', 4000],
+    ['level at 2000 ft', 2000]
+  ])(
+    'who goes around out of it, %s where the threshold would be, has not circled and is told so',
+    (_, most_ft) => {
+      const plan = circled('13', 'right');
+      const lesson = lessonOf(plan);
+      const flight = flown(plan);
+      const { phases } = lesson.drill.checks.find((check) => check.kind === 'circle')!;
+      const { start_s } = detectPhases(flight, lesson).spans.find(({ phaseId }) => phaseId === phases[0])!;
+      const since_s = (k: number) => Math.max(0, k / flight.rate_hz - start_s - 2);
+      const columns = new Map(flight.columns);
+      columns.set(
+        'altitude_ft',
+        column(flight, 'altitude_ft').map((feet, k) =>
+          since_s(k) > 0 ? Math.min(most_ft, 720 + 14 * since_s(k)) : feet
+        )
+      );
+      columns.set(
+        'climbRate_fpm',
+        column(flight, 'climbRate_fpm').map((fpm, k) =>
+          since_s(k) > 0 ? (720 + 14 * since_s(k) < most_ft ? 840 : 0) : fpm
+        )
+      );
+      const { findings, story } = gradeFlight({ ...flight, columns }, plan);
+      const kinds = findings.map(({ kind }) => kind);
+      expect(kinds).toContain('missed-though-seen');
+      for (const said of ['circled-well', 'circled-beyond', 'over-threshold', 'not-in-position'])
+        expect(kinds).not.toContain(said);
+      const words = story!.map((sentence) => sentence.words).join(' ');
+      expect(words).toContain('it was gone around');
+      expect(words).not.toContain('Circled');
+    }
+  );
+
   test('the side the chart bars, from either end, and a runway that is not there are refused at their field', () => {
     const refused = (runway: string, turn: 'left' | 'right') => problemsOf(circled(runway, turn))[0]?.field;
     expect([refused('13', 'left'), refused('31', 'right')]).toEqual([

@@ -2,7 +2,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import { groundTrack } from '$core/air/wind';
 import { channelDefinitions } from '$core/flight/channels';
-import { column, duration } from '$core/flight/flight';
+import { column, duration, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { FlightChunk, flightFromChunks } from '$core/flight/recorder';
@@ -13,7 +13,11 @@ import { flightToCsv } from '$core/format/flight-csv';
 import { flightFromParquet, flightToParquet } from '$core/format/flight-parquet';
 import { turnFromTo } from '$core/measure/angle';
 import { parse } from '$core/measure/validation';
+import type { Hands } from '$core/flight/hands';
+import type { CheckPlace } from '$core/grade/checks/check-kind';
+import { altimeter } from '$core/grade/checks/altimeter';
 import { chunksOf, flown, planOf } from './flown';
+import { planned } from './planned-approach';
 
 const gzip = (part: Uint8Array) => gzipSync(part, { level: 9 });
 const gunzip = (part: Uint8Array) => gunzipSync(part);
@@ -44,6 +48,36 @@ describe('the flight loop', () => {
     expect(later.snapshot()).toEqual(whole.snapshot());
     expect(later.readings()).toEqual(whole.readings());
     expect(() => later.restore([1, 2, 3])).toThrow(/snapshot: 3 is not accepted/);
+  });
+
+  test('what is set before the first second counts as set: the flight keeps it, and the altimeter is judged by it', () => {
+    const plan = planned('xvna-vor-a', { radios: 'ready', planted: 'old altimeter setting' });
+    const lesson = lessonOf(plan);
+    const begun = (changes: Partial<Hands>) => {
+      const flown = flyDrill(flightLoop(lesson), lesson);
+      const hands = { ...flown.loop.hands(), ...changes };
+      const chunks = [];
+      for (let i = 0; i < 3000; i++) chunks.push(flown.step(hands));
+      chunks.push(flown.finish());
+      return flightFromChunks(chunks.filter((chunk) => chunk !== null));
+    };
+    const noted = (flight: Flight) =>
+      flight.events.filter(({ kind }) => ['altimeter', 'flaps', 'gear'].includes(kind));
+    const setting_hPa = plan.altimeterSetting_hPa;
+    expect(flightLoop(lesson).hands().altimeterSetting_hPa).not.toBe(setting_hPa);
+    expect(noted(begun({}))).toEqual([]);
+    const set = begun({ altimeterSetting_hPa: setting_hPa, flapsTarget_deg: 10 });
+    expect(noted(set)).toEqual([
+      { time_s: 0, kind: 'flaps', detail: '10°' },
+      { time_s: 0, kind: 'altimeter', detail: `${setting_hPa} hPa` }
+    ]);
+    const unset = (flight: Flight) =>
+      altimeter.measure(
+        { flight, lesson, span: { start_s: 0, end_s: 20 }, phase: lesson.drill.phases[0]! } as CheckPlace,
+        { kind: 'altimeter', phase: '', setting_hPa }
+      )!.set_hPa;
+    expect(unset(set)).toBe(setting_hPa);
+    expect(unset(begun({}))).not.toBe(setting_hPa);
   });
 
   test('the trend of the speed is what the speed does: its slope over the seconds before, up and down', () => {

@@ -143,6 +143,7 @@ export function flyDrill(
     if (asksForMinimum(lesson)) record.note({ time_s: 0, kind: 'bugs', bugs: startingBugs(lesson) });
   }
   const notes = handsNotes(
+    loop.hands(),
     eventsOf(kept).findLast((event) => event.kind === 'bugs')?.bugs ?? startingBugs(lesson)
   );
 

@@ -3,29 +3,34 @@ import { sameRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Happening } from './flight-event';
 import type { Hands } from './hands';
 
+type Levers = Pick<Hands, 'flapsTarget_deg' | 'gearTarget' | 'altimeterSetting_hPa'>;
+
 /** What the hands did that is worth keeping: levers, the subscale, radios and the marks on the scales. */
 export interface HandsNotes {
-  /** What is new in these hands. Levers and subscale as they stand first are no news; the radios are: a set-up is held against them. */
+  /** What is new in these hands. The radios as they stand first are news: a set-up is held against them. */
   of(hands: Hands, radiosFlownWith: RadioSettings | undefined): Happening[];
   /** The marks as they stand. */
   bugs(): Bugs;
 }
 
-/** @param startingBugs the marks before a hand has moved them, or as they were kept last */
-export function handsNotes(startingBugs: Bugs): HandsNotes {
+/**
+ * @param found levers and subscale as the airplane is found: what is moved before the first second is a change, too
+ * @param startingBugs the marks before a hand has moved them, or as they were kept last
+ */
+export function handsNotes(found: Levers, startingBugs: Bugs): HandsNotes {
   let bugs = startingBugs;
   let radios: RadioSettings | null = null;
-  let before: Pick<Hands, 'flapsTarget_deg' | 'gearTarget' | 'altimeterSetting_hPa'> | null = null;
+  let before = found;
   return {
     bugs: () => bugs,
     of(hands, radiosFlownWith) {
       const notes: Happening[] = [];
       const { flapsTarget_deg, gearTarget, altimeterSetting_hPa } = hands;
-      if (before && before.flapsTarget_deg !== flapsTarget_deg)
+      if (before.flapsTarget_deg !== flapsTarget_deg)
         notes.push({ kind: 'flaps', detail: `${flapsTarget_deg}°` });
-      if (before && before.gearTarget !== gearTarget)
+      if (before.gearTarget !== gearTarget)
         notes.push({ kind: 'gear', detail: gearTarget > 0.5 ? 'down' : 'up' });
-      if (before && before.altimeterSetting_hPa !== altimeterSetting_hPa)
+      if (before.altimeterSetting_hPa !== altimeterSetting_hPa)
         notes.push({ kind: 'altimeter', detail: `${altimeterSetting_hPa} hPa` });
       before = { flapsTarget_deg, gearTarget, altimeterSetting_hPa };
       const set = hands.radios ?? radiosFlownWith;

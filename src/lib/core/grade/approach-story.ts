@@ -218,6 +218,8 @@ export function approachStory(
         `${measure.lost ? `Circling to runway ${measure.runway} by ${measure.turn} turns, the field lost on ${measure.lost === 'base' ? 'base' : 'the downwind'}` : `Circled to runway ${measure.runway} by ${measure.turn} turns`}, at most ${figure(measure.farthest_nm, 1)} NM from it, with up to ${figure(measure.bank_deg)}° of bank.`,
         measure.farthest_s
       );
+    if (measure.kind === 'threshold' && !measure.came)
+      say('The runway was to be seen at the minimum, and it was gone around.', measure.at_s);
     if (measure.kind === 'threshold' && measure.came)
       say(
         `Over the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,

@@ -2,11 +2,13 @@ import { isApproach } from '../drill/approach/approach-drill';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { COURSE_NEEDLE } from '../drill/corridors-of-goal';
+import { isByStation } from '../drill/reference';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { sampleAt, type Flight } from '../flight/flight';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import { beforeThreshold } from '../procedure/approach/approach-place';
 import { pathScale_ft, type PathLine } from '../radio/path-line';
+import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
 import { wayBetween } from '../earth/geodesic';
 
 /** How the needles of a final stood in one mile of it, on average without their side. */
@@ -54,9 +56,12 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
   for (const span of spans) {
     const { segment, goal, reference } = phaseById(drill, span.phaseId);
     if (segment !== 'final' || goal.lateral.kind !== 'course' || reference?.bySight) continue;
+    // Over a station a needle says nothing of how it was flown.
+    const station = reference && isByStation(reference) ? reference.station : null;
     const line: PathLine | null = goal.vertical.kind === 'path' ? goal.vertical.path : null;
     for (let k = sampleAt(flight, span.start_s); k < sampleAt(flight, span.end_s); k++) {
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
+      if (station && wayBetween(station, place).distance_nm < LEAST_SCALE_DISTANCE_NM) continue;
       const to_nm = Math.floor(beforeThreshold(navigation.world, plan.approach.approach, place));
       if (to_nm < 0 || to_nm >= MOST_MILES) continue;
       const sums = miles.get(to_nm) ?? {

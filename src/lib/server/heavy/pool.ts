@@ -22,7 +22,8 @@ const WORK_FILE = resolve(process.env['HANZA_WORK'] ?? 'build/work/work.js');
 function threads(): Piscina {
   pool ??= new Piscina({
     filename: WORK_FILE,
-    minThreads: 0,
+    // One stays: who ends a flight does not wait for it to be loaded, and for the code to be made quick again.
+    minThreads: 1,
     maxThreads: THREADS,
     maxQueue: LONGEST_QUEUE,
     idleTimeout: 30_000,

@@ -33,6 +33,8 @@ const STANDS_S = 1.5;
 /** So near the runway's line no side is told. */
 const BESIDE_M = 200;
 const LEAST_S = 10;
+/** Circling is flown at its minimum: no room above it is as large. */
+const CLIMBED_AWAY_FT = 300;
 const MOST_ON_WRONG_SIDE = 0.5;
 
 function faultsOf(m: CircleMeasure): string[] {
@@ -72,10 +74,14 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     const m = { farthest_nm: 0, farthest_s: from_s, bank_deg: 0, bank_s: from_s };
     let beside = 0;
     let onSide = 0;
+    const altitude = flight.columns.get('altitude_ft');
     // The turn onto the final belongs to it; no side is told of it. What follows a lost field is the missed approach.
     const [from, base, to] = [from_s, span.end_s, lost ? span.end_s : until_s].map((at_s) =>
       sampleAt(flight, at_s)
     ) as [number, number, number];
+    // Who climbed away has flown no circle; where the field is lost that is what is to follow.
+    for (let k = from; altitude && !lost && k <= base; k++)
+      if (altitude[k]! > altitude[from]! + CLIMBED_AWAY_FT) return null;
     const standing = Math.round(STANDS_S * flight.rate_hz);
     for (let k = from; k <= to; k++) {
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };

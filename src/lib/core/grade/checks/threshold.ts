@@ -23,6 +23,8 @@ export interface ThresholdMeasure {
 const ASIDE_M = 45;
 const HEIGHT_FT = 30;
 const GONE_FPM = 200;
+/** Nobody who is so high over the threshold is about to land on it. */
+const GONE_FT = 500;
 
 /** Where an airplane is beside a runway’s middle, to the metre. */
 export function asideWords(aside_m: number): string {
@@ -55,13 +57,14 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       latitude_deg: column(flight, 'latitude_deg')[k]!,
       longitude_deg: column(flight, 'longitude_deg')[k]!
     };
+    const height_ft = column(flight, 'altitude_ft')[k]! - runway.elevation_ft;
     return {
       kind: 'threshold',
       phaseId: phase.id,
       at_s: span.end_s,
-      came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM,
+      came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT,
       aside_m: asideOfRunway_m(runway, here, lesson.area.variation_deg),
-      height_ft: column(flight, 'altitude_ft')[k]! - runway.elevation_ft,
+      height_ft,
       speedOff_kt: approachSpeedOff_kt(flight, k, phase.goal.ias_kt),
       crossing_ft
     };
