@@ -56,7 +56,7 @@
       {#if below.length > 0}
         <details class="ml-6 pb-1" open={below.some((one) => one.index === selected)}>
           <summary class="cursor-pointer text-xs text-now"
-            >{below.length === 1 ? 'One moment of it' : `${below.length} moments of it`}</summary
+            >{below.length === 1 ? 'One more of this' : `${below.length} more of this`}</summary
           >
           {#each below as one (one.index)}{@render line(one.finding, one.index, false)}{/each}
         </details>

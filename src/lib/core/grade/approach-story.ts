@@ -219,7 +219,7 @@ export function approachStory(
         measure.farthest_s
       );
     if (measure.kind === 'threshold' && !measure.came)
-      say('The runway was to be seen at the minimum, and it was gone around.', measure.at_s);
+      say('It went around, although the runway could be seen at the minimum.', measure.at_s);
     if (measure.kind === 'threshold' && measure.came)
       say(
         `Over the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,

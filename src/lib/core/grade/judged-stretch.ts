@@ -22,6 +22,7 @@ import {
 } from './checks/checks';
 import { underCircumstances } from './circumstances';
 import { exceedanceFindings } from './exceedance-findings';
+import { untilGoneAround } from './gone-around';
 import { habitFindings, staringFindings } from './habits/habit-findings';
 import { habitsOf } from './habits/habits';
 import { heldWell } from './held-well';
@@ -52,11 +53,12 @@ export function judgeStretch(
 ): JudgedStretch {
   const { drill } = lesson;
   const task = lesson.plan.scan;
-  const measures = measureCorridors(flight, lesson, spans);
+  const flown = untilGoneAround(flight, lesson, spans);
+  const measures = measureCorridors(flight, lesson, flown);
   const checks = measureChecks(flight, lesson, spans);
   const judged = judgeChecks(lesson, checks);
   const scan = scanReport(looksOf(recorded), lesson, spans, measures, recorded);
-  const habits = habitsOf(flight, lesson, spans, measures);
+  const habits = habitsOf(flight, lesson, flown, measures);
   const leans = leansOfFlight(lesson, measures).filter(
     // The mean of a rate that is pumped up and down says nothing of a lean.
     ({ channel }) => !(channel === 'verticalSpeed_fpm' && habits.pumping)

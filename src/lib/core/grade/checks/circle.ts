@@ -4,6 +4,7 @@ import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column, sampleAt } from '../../flight/flight';
 import { asideOfRunway_m } from '../../flight/runway-in-sight';
+import { climbedFromCircle_s } from '../gone-around';
 import { type CheckKind, metIf } from './check-kind';
 
 /** How a circle to land was flown, from the minimum to the turn onto the final. */
@@ -33,8 +34,6 @@ const STANDS_S = 1.5;
 /** So near the runway's line no side is told. */
 const BESIDE_M = 200;
 const LEAST_S = 10;
-/** Circling is flown at its minimum: no room above it is as large. */
-const CLIMBED_AWAY_FT = 300;
 const MOST_ON_WRONG_SIDE = 0.5;
 
 function faultsOf(m: CircleMeasure): string[] {
@@ -64,7 +63,8 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     { flight, lesson, phase, span, spans, until_s },
     { phases, runway, turn, within_nm, category, lost }
   ) {
-    if (!span.complete) return null;
+    // Who climbed away has flown no circle.
+    if (!span.complete || climbedFromCircle_s(flight, lesson, spans) !== null) return null;
     const { variation_deg } = lesson.area;
     const from_s = spans.find(({ phaseId }) => phaseId === phases[0])?.start_s ?? span.start_s;
     const latitude = column(flight, 'latitude_deg');
@@ -74,14 +74,10 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     const m = { farthest_nm: 0, farthest_s: from_s, bank_deg: 0, bank_s: from_s };
     let beside = 0;
     let onSide = 0;
-    const altitude = flight.columns.get('altitude_ft');
     // The turn onto the final belongs to it; no side is told of it. What follows a lost field is the missed approach.
     const [from, base, to] = [from_s, span.end_s, lost ? span.end_s : until_s].map((at_s) =>
       sampleAt(flight, at_s)
     ) as [number, number, number];
-    // Who climbed away has flown no circle; where the field is lost that is what is to follow.
-    for (let k = from; altitude && !lost && k <= base; k++)
-      if (altitude[k]! > altitude[from]! + CLIMBED_AWAY_FT) return null;
     const standing = Math.round(STANDS_S * flight.rate_hz);
     for (let k = from; k <= to; k++) {
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
