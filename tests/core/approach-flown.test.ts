@@ -326,6 +326,45 @@ describe('a circle to land', () => {
     }
   );
 
+  test.each([
+    [0, 0, 'over-threshold', /^Over the threshold at \d+ ft, (?:\d+ m (?:left|right) of|in) the middle\.$/],
+    [0, 120, 'not-in-position', /^Abeam the threshold at \d+ ft, 1[12]\d m right of the middle\.$/],
+    [0.8, 0, 'came-down-beside', /^It came down to 30 ft 0\.8 NM before the threshold, /],
+    [
+      0.5,
+      -900,
+      'came-down-beside',
+      /^It came down to 30 ft 0\.5 NM before the threshold, [89]\d\d m left of the middle\.$/
+    ]
+  ] as const)('moved %d NM back and %d m right where it ends: %s', (back_nm, right_m, kind, words) => {
+    const plan = circled('13', 'right');
+    const flight = flown(plan);
+    const runway = worldById('vesterlund').runways.find(
+      ({ airport, name }) => airport === 'XVNA' && name === '13'
+    )!;
+    const course = runway.course_deg - 9;
+    const columns = new Map(
+      [...flight.columns].map(([id, values]) => [id, Float64Array.from(values)] as const)
+    );
+    // From the last two seconds on, as far as the threshold is judged: the circle itself stays where it was.
+    for (let k = flight.length - 15; k < flight.length; k++) {
+      const here = {
+        latitude_deg: columns.get('latitude_deg')![k]!,
+        longitude_deg: columns.get('longitude_deg')![k]!
+      };
+      const moved = placeAt(placeAt(here, course + 180, back_nm), course + 90, right_m / 1852);
+      columns.get('latitude_deg')![k] = moved.latitude_deg;
+      columns.get('longitude_deg')![k] = moved.longitude_deg;
+      if (back_nm > 0) columns.get('altitude_ft')![k] = runway.elevation_ft + 30;
+    }
+    const { findings, story } = gradeFlight({ ...flight, columns }, plan);
+    expect(findings.map((finding) => finding.kind)).toContain(kind);
+    expect(findings.find((finding) => finding.kind === 'came-down-beside')?.severity).toBe(
+      kind === 'came-down-beside' ? 'hard' : undefined
+    );
+    expect(story!.map((sentence) => sentence.words).find((said) => /threshold/.test(said))).toMatch(words);
+  });
+
   test('the side the chart bars, from either end, and a runway that is not there are refused at their field', () => {
     const refused = (runway: string, turn: 'left' | 'right') => problemsOf(circled(runway, turn))[0]?.field;
     expect([refused('13', 'left'), refused('31', 'right')]).toEqual([

@@ -171,6 +171,8 @@ const cures: Record<FindingKind, string> = {
     'Circling, always know which way the runway is: the field lost, climb and turn toward it, and from over it fly the missed approach as published.',
   'not-in-position':
     'From the minimum on hold what you have: a small correction to the runway, the same rate, the same speed.',
+  'came-down-beside':
+    'Not lined up and on a normal descent by a few hundred feet: go around, and do not go down to look for the runway.',
   'over-threshold': 'Keep it.',
   'missed-though-seen': 'Look out at the minimum, name what you see, and decide once.',
   'high-at-fix':

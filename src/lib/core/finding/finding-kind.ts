@@ -63,6 +63,7 @@ export const findingKinds = [
   'turn-before-climb',
   'turned-from-runway',
   'not-in-position',
+  'came-down-beside',
   'over-threshold',
   'missed-though-seen',
   'no-final-clock',

@@ -34,6 +34,13 @@ export function asideOfRunway_m(runway: Runway, place: Place, variation_deg: num
   return from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE;
 }
 
+/** A place before the threshold of a runway, along its line, NM; − = beyond. @param variation_deg + = east */
+export function beforeRunway_nm(runway: Runway, place: Place, variation_deg: number): number {
+  const from = wayBetween(runway, place);
+  const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
+  return -from.distance_nm * Math.cos(off);
+}
+
 /** @param trueHeading_deg of the nose @param variation_deg + = east */
 export function runwaySeen(
   runway: Runway,

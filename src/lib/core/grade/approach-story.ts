@@ -16,7 +16,7 @@ import type { ArcMeasure } from './checks/arc';
 import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
 import { cameDownOnPath } from './checks/step-down';
-import { asideWords } from './checks/threshold';
+import { asideWords, besideWords, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
 
 /** One part of an approach, with the worst of what was required in it. */
@@ -84,6 +84,8 @@ const COME_TO_MINIMUM_FT = 100;
 /** So long after a missed approach was begun, so much has been climbed. */
 const CLIMBED_AFTER_S = 30;
 const CLIMBED_FT = 150;
+/** Farther aside than this nobody is over the threshold. */
+const ABEAM_M = 100;
 
 /** What an instructor would read out of an approach before anything else; nothing where there was none. */
 export function approachStory(
@@ -222,7 +224,9 @@ export function approachStory(
       say('It went around, although the runway could be seen at the minimum.', measure.at_s);
     if (measure.kind === 'threshold' && measure.came)
       say(
-        `Over the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,
+        isBesideRunway(measure)
+          ? `It came down to ${figure(measure.height_ft)} ft ${besideWords(measure)}.`
+          : `${Math.abs(measure.aside_m) > ABEAM_M ? 'Abeam' : 'Over'} the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,
         measure.at_s
       );
   }

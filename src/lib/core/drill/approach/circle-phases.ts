@@ -23,7 +23,9 @@ const NEAR_NM = 0.25;
 const MOST_LED_DEG = 100;
 /** A turn has been made when the track is so close to where it leads. */
 const TURNED_DEG = 25;
-const BASE_TURNED_DEG = 40;
+const FINAL_TURNED_DEG = 40;
+/** A turn to base that is well begun begins the descent. */
+const BASE_BEGUN_DEG = 60;
 const ROOM_FT = 40;
 /** A field lost on base is lost so long after the turn has been begun. */
 const LOST_ON_BASE_S = 15;
@@ -96,7 +98,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
       name: `Downwind ${runway.name}, the threshold abeam`,
       ...level,
       about: sheet.about(seen(`abeam ${runway.name}`, abeam)),
-      until: orLate(onto(abeam, fliesDownwind ? joins : from.to), turned(base_deg, BASE_TURNED_DEG))
+      until: orLate(onto(abeam, fliesDownwind ? joins : from.to), turned(base_deg, BASE_BEGUN_DEG))
     })
   );
   if (lost === 'downwind') return { circle, landing: null };
@@ -110,7 +112,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
       judge: ['speed'],
       until: orLate(
         reached('fixDistance_nm', 'below', NEAR_NM),
-        turned(runway.course_deg, BASE_TURNED_DEG),
+        turned(runway.course_deg, FINAL_TURNED_DEG),
         ...(lost === 'base' ? [{ is: 'after' as const, seconds: LOST_ON_BASE_S }] : [])
       )
     })

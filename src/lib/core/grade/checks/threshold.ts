@@ -1,6 +1,6 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
-import { asideOfRunway_m } from '../../flight/runway-in-sight';
+import { asideOfRunway_m, beforeRunway_nm } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
 import { figure, signedFigure } from '../../measure/figure';
 import { approachSpeedFault, approachSpeedOff_kt } from './approach-speed';
@@ -13,8 +13,9 @@ export interface ThresholdMeasure {
   at_s: number;
   /** false: climbed away instead. */
   came: boolean;
-  /** From the middle of the runway, + = right, m. */
+  /** From the middle of the runway, + = right, m; and so far before its threshold, − = beyond, NM. */
   aside_m: number;
+  before_nm: number;
   height_ft: number;
   speedOff_kt: number;
   crossing_ft: number;
@@ -22,6 +23,10 @@ export interface ThresholdMeasure {
 
 const ASIDE_M = 45;
 const HEIGHT_FT = 30;
+/** Lower than this beside it, or so far before it, there is no way to it but straight down. */
+const LOW_FT = 100;
+const BESIDE_M = 150;
+const BESIDE_NM = 0.3;
 const GONE_FPM = 200;
 /** Nobody who is so high over the threshold is about to land on it. */
 const GONE_FT = 500;
@@ -32,6 +37,20 @@ export function asideWords(aside_m: number): string {
   return whole === 0
     ? 'in the middle'
     : `${figure(Math.abs(whole))} m ${whole > 0 ? 'right' : 'left'} of the middle`;
+}
+
+/** So low, so far from the runway, that nothing below is a runway. */
+export function isBesideRunway(m: ThresholdMeasure): boolean {
+  const off = m.before_nm > BESIDE_NM || Math.abs(m.aside_m) > BESIDE_M;
+  return m.came && m.height_ft < LOW_FT && off;
+}
+
+/** “0.8 NM before the threshold, 950 m left of the middle”. */
+export function besideWords({ before_nm, aside_m }: ThresholdMeasure): string {
+  return [
+    ...(before_nm > 0.05 ? [`${figure(before_nm, 1)} NM before the threshold`] : []),
+    asideWords(aside_m)
+  ].join(', ');
 }
 
 function faultsOf(m: ThresholdMeasure): string[] {
@@ -64,6 +83,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       at_s: span.end_s,
       came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT,
       aside_m: asideOfRunway_m(runway, here, lesson.area.variation_deg),
+      before_nm: beforeRunway_nm(runway, here, lesson.area.variation_deg),
       height_ft,
       speedOff_kt: approachSpeedOff_kt(flight, k, phase.goal.ias_kt),
       crossing_ft
@@ -90,6 +110,17 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
           { moment_s: m.at_s },
           'The runway was to be seen at the minimum, and the approach was not continued. That is safe; it is only said.',
           { failed: false, worth: 0.5 * MOMENT_S }
+        )
+      ];
+    if (isBesideRunway(m))
+      return [
+        finding(
+          'came-down-beside',
+          'hard',
+          'Came down where there is no runway',
+          { moment_s: m.at_s },
+          `Down to ${figure(m.height_ft)} ft above the runway’s height, ${besideWords(m)}.`,
+          { channel: 'altitude_ft', failed: true, worth: 12 * MOMENT_S }
         )
       ];
     return off.length === 0
