@@ -329,12 +329,12 @@ describe('a circle to land', () => {
   test.each([
     [0, 0, 'over-threshold', /^Over the threshold at \d+ ft, (?:\d+ m (?:left|right) of|in) the middle\.$/],
     [0, 120, 'not-in-position', /^Abeam the threshold at \d+ ft, 1[12]\d m right of the middle\.$/],
-    [0.8, 0, 'came-down-beside', /^It came down to 30 ft 0\.8 NM before the threshold, /],
+    [0.8, 0, 'came-down-beside', /^It came down to 30 ft, 0\.8 NM before the threshold, /],
     [
       0.5,
       -900,
       'came-down-beside',
-      /^It came down to 30 ft 0\.5 NM before the threshold, [89]\d\d m left of the middle\.$/
+      /^It came down to 30 ft, 0\.5 NM before the threshold, [89]\d\d m left of the runway’s middle\.$/
     ]
   ] as const)('moved %d NM back and %d m right where it ends: %s', (back_nm, right_m, kind, words) => {
     const plan = circled('13', 'right');

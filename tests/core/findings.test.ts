@@ -94,6 +94,19 @@ describe('habits seen in the data, by their definitions', () => {
   });
 });
 
+test.each([
+  ['pumpsPitch', 'vertical-s-a', 'pumping', 'power-hunting'],
+  ['overControls', 'straight-and-level', 'over-correcting', 'pumping']
+] as const)('%s at %s is said once, as %s, and not besides as %s', (habit, drill, kind, echo) => {
+  for (const [i, aircraft] of aircraftCatalogue.entries()) {
+    const plan = { ...sensiblePlan(aircraft, trainingAreaById('vesterlund-bay'), drill), seed: 31 + i };
+    const flight = flightFromChunks(simulateFlight(lessonOf(plan), { ...noHabits, [habit]: 1 }, plan.seed));
+    const kinds = gradeFlight(flight, plan).findings.map((finding) => finding.kind);
+    expect(kinds).toContain(kind);
+    expect(kinds).not.toContain(echo);
+  }
+});
+
 describe('each habit of a simulated pilot is found, and the reference has none of it', () => {
   const cases: [keyof Habits, string, FindingKind][] = [
     ['startsDownBeforeSlowing', 'rate-and-speed-descent', 'started-down-before-slowing'],

@@ -25,8 +25,12 @@ const ESTABLISHED_SHARE = 0.5;
 const ESTABLISHED_TRACK_DEG = 12;
 export const JOINED_FOR_S = 8;
 
-/** Established on a course: near it and going along it for so long. */
-export function establishedOn(track_deg: number, for_s: number): Condition & { is: 'all' } {
+/** Established on a course: near it and going along it, within so many degrees, for so long. */
+export function establishedOn(
+  track_deg: number,
+  for_s: number,
+  within_deg = ESTABLISHED_TRACK_DEG
+): Condition & { is: 'all' } {
   return {
     is: 'all',
     of: [
@@ -35,7 +39,7 @@ export function establishedOn(track_deg: number, for_s: number): Condition & { i
         is: 'within',
         channel: 'track_deg',
         value: asCourse(track_deg),
-        tolerance: ESTABLISHED_TRACK_DEG,
+        tolerance: within_deg,
         for_s
       }
     ]

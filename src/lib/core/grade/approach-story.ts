@@ -225,7 +225,7 @@ export function approachStory(
     if (measure.kind === 'threshold' && measure.came)
       say(
         isBesideRunway(measure)
-          ? `It came down to ${figure(measure.height_ft)} ft ${besideWords(measure)}.`
+          ? `It came down to ${figure(measure.height_ft)} ft, ${besideWords(measure)}.`
           : `${Math.abs(measure.aside_m) > ABEAM_M ? 'Abeam' : 'Over'} the threshold at ${figure(measure.height_ft)} ft, ${asideWords(measure.aside_m)}.`,
         measure.at_s
       );

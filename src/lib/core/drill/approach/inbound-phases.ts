@@ -16,6 +16,8 @@ const MOST_LEAD_NM = 3;
 const AT_PATH_SHARE = -0.15;
 /** Established this long, a procedure turn is over. */
 const TURN_OVER_S = 5;
+/** Within half of the needle's scale one is established, and may go down, while the last of the intercept is still being flown. */
+const COMING_ON_DEG = 20;
 
 /** So far from its fix a procedure turn is flown unless it says otherwise. */
 const WITHIN_NM = 10;
@@ -114,12 +116,9 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
       course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG },
       // Who weaves across the course, and is never established on it, comes to its first fix all the same.
       until: orLate(
-        established(
-          reference,
-          sheet.magneticBy(reference, sheet.approach.finalCourse_deg),
-          sheet,
-          JOINED_FOR_S
-        ),
+        established(reference, sheet.magneticBy(reference, sheet.approach.finalCourse_deg), sheet, {
+          for_s: JOINED_FOR_S
+        }),
         reached('along_nm', 'above', 0)
       )
     });
@@ -213,7 +212,14 @@ export function inboundPhases(sheet: PhaseSheet, legs: readonly LaidLeg[], byPat
         const inbound_deg = sheet.magneticBy(reference, leg.course_deg! + (leg.type === 'PI' ? 180 : 0));
         settleAt(sheet, laid, {
           ...(leg.type === 'PI' && endsBeforeFix(sheet, legs, index)
-            ? { until: orLate(established(reference, inbound_deg, sheet)) }
+            ? {
+                until: orLate(
+                  established(reference, inbound_deg, sheet, {
+                    for_s: TURN_OVER_S,
+                    within_deg: COMING_ON_DEG
+                  })
+                )
+              }
             : {}),
           name: leg.type === 'PI' ? `Procedure turn at ${leg.fix}` : `Turn in the hold at ${leg.fix}`,
           about: sheet.about(reference),
@@ -253,9 +259,10 @@ function established(
   reference: Reference,
   inbound_deg: number,
   sheet: PhaseSheet,
-  for_s = TURN_OVER_S
+  { for_s, within_deg }: { for_s: number; within_deg?: number }
 ): ConditionFile {
-  return establishedOn(inbound_deg + reference.north_deg - sheet.approach.variation_deg, for_s);
+  const track_deg = inbound_deg + reference.north_deg - sheet.approach.variation_deg;
+  return establishedOn(track_deg, for_s, within_deg);
 }
 
 /** A leg on whose way down nothing but its floor is asked for: how soon one goes down on an arc or in a turn is one's own. */

@@ -37,8 +37,10 @@ export function measureReversal(
   let farthest = from;
   for (let k = from; k <= to; k++) if (reading.fixDistance(k) > reading.fixDistance(farthest)) farthest = k;
   let rollOut: number | null = null;
-  for (let k = farthest; k < to; k++) {
-    const at = levelFrom(reading, k, to, 3);
+  // Who is established while still turning rolls out after it.
+  const until = Math.min(flight.length - 1, to + ROLLS_OUT_S * reading.rate_hz);
+  for (let k = farthest; k < until; k++) {
+    const at = levelFrom(reading, k, until, 3);
     if (at === null) break;
     if (Math.abs(reading.headingOff(at)) < 60) {
       rollOut = at;
@@ -63,6 +65,7 @@ export function measureReversal(
   };
 }
 
+const ROLLS_OUT_S = 20;
 const HELD_SHARE = 0.5;
 const HELD_DEG = 30;
 /** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */

@@ -45,12 +45,11 @@ export function isBesideRunway(m: ThresholdMeasure): boolean {
   return m.came && m.height_ft < LOW_FT && off;
 }
 
-/** “0.8 NM before the threshold, 950 m left of the middle”. */
+/** “0.8 NM before the threshold, 950 m left of the runway’s middle”. */
 export function besideWords({ before_nm, aside_m }: ThresholdMeasure): string {
-  return [
-    ...(before_nm > 0.05 ? [`${figure(before_nm, 1)} NM before the threshold`] : []),
-    asideWords(aside_m)
-  ].join(', ');
+  const before = before_nm > 0.05 ? `${figure(before_nm, 1)} NM before the threshold, ` : '';
+  const aside = Math.round(Math.abs(aside_m));
+  return `${before}${aside === 0 ? 'in line with the runway' : `${figure(aside)} m ${aside_m > 0 ? 'right' : 'left'} of the runway’s middle`}`;
 }
 
 function faultsOf(m: ThresholdMeasure): string[] {

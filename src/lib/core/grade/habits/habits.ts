@@ -34,6 +34,11 @@ export interface Habits {
   staring: Fixation | null;
 }
 
+interface Stretch {
+  start_s: number;
+  end_s: number;
+}
+
 /** Over-correcting is looked for where something is to be held still. */
 const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'pathShare'];
 
@@ -57,12 +62,17 @@ export function habitsOf(
   const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
   // In rough air nobody can tell from the swings whose they are.
   const rough = isRough(lesson.plan.turbulence);
+  const runs = rough ? [] : OVER_CORRECTED.flatMap((channel) => overCorrectionsOf(flight, channel, measures));
+  // An altitude that is over-corrected is over-corrected with the nose; and with either the speed swings, and the power after it.
+  const byNose = runs.filter(({ channel }) => channel !== 'heading_deg');
+  const swings = rough ? [] : swingsOf(flight, ordinary);
+  const hunting = rough ? null : huntingOf(flight, ordinary);
   return {
-    overCorrecting: rough
-      ? []
-      : OVER_CORRECTED.flatMap((channel) => overCorrectingOf(flight, channel, measures)),
-    pumping: rough ? null : pumpingOf(flight, ordinary),
-    hunting: rough ? null : huntingOf(flight, ordinary),
+    overCorrecting: OVER_CORRECTED.flatMap(
+      (id) => runs.filter(({ channel }) => channel === id).sort((a, b) => b.crossings - a.crossings)[0] ?? []
+    ),
+    pumping: swings.filter((swing) => !isEcho(swing, byNose)).sort((a, b) => b.swings - a.swings)[0] ?? null,
+    hunting: hunting && !isEcho(hunting, [...byNose, ...swings]) ? hunting : null,
     outOfTrim: trimOf(
       flight,
       ordinary.filter((span) => phaseOf(span).goal.lateral.kind === 'heading')
@@ -85,20 +95,27 @@ function heldStretches(
   return stretches;
 }
 
-function overCorrectingOf(flight: Flight, channel: CorridorChannel, measures: readonly CorridorMeasure[]) {
-  const runs = heldStretches(channel, measures).flatMap(
-    ({ corridor, from_s, to_s }) =>
-      overCorrectionOf(flight, corridor, sampleAt(flight, from_s), sampleAt(flight, to_s)) ?? []
-  );
-  const worst = runs.sort((a, b) => b.crossings - a.crossings)[0];
-  return worst ? [{ ...worst, channel }] : [];
+function overCorrectionsOf(flight: Flight, channel: CorridorChannel, measures: readonly CorridorMeasure[]) {
+  return heldStretches(channel, measures).flatMap(({ corridor, from_s, to_s }) => {
+    const run = overCorrectionOf(flight, corridor, sampleAt(flight, from_s), sampleAt(flight, to_s));
+    return run ? [{ ...run, channel }] : [];
+  });
 }
 
-function pumpingOf(flight: Flight, spans: readonly PhaseSpan[]): Swinging | null {
-  const swings = spans
-    .flatMap((span) => swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)) ?? [])
-    .sort((a, b) => b.swings - a.swings);
-  return swings[0] ?? null;
+function swingsOf(flight: Flight, spans: readonly PhaseSpan[]): Swinging[] {
+  return spans.flatMap(
+    (span) => swingingOf(flight, sampleAt(flight, span.start_s), sampleAt(flight, span.end_s)) ?? []
+  );
+}
+
+/** Whether the others were going on through half of it, taken together. */
+function isEcho(one: Stretch, others: readonly Stretch[]): boolean {
+  const shared_s = others.reduce(
+    (sum, other) =>
+      sum + Math.max(0, Math.min(one.end_s, other.end_s) - Math.max(one.start_s, other.start_s)),
+    0
+  );
+  return shared_s >= 0.5 * (one.end_s - one.start_s);
 }
 
 function huntingOf(flight: Flight, spans: readonly PhaseSpan[]): PowerHunting | null {
