@@ -162,6 +162,10 @@ describe('a plain approach to begin with', () => {
       expect(point).not.toHaveProperty('altitude');
       expect(point!.fix).toBe(`RW${runway.name}`);
       expect(made.missed.legs.map(({ type }) => type)).toEqual(['CA', 'DF', 'HM']);
+      // A thousand feet over the airport before any turn, to the hundred.
+      const straight_ft = (made.missed.legs[0]!.altitude as { above_ft: number }).above_ft;
+      expect(straight_ft % 100).toBe(0);
+      expect(Math.abs(straight_ft - runway.elevation_ft - 1000)).toBeLessThanOrEqual(50);
       const lines = made.minimums.map(({ line, kind, A }) => [
         line,
         kind,

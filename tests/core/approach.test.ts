@@ -175,6 +175,21 @@ describe('which minimum, and why', () => {
     expect(missed('tarnvik-200')).toMatch(/positive climb, gear up, the rest of the flaps: \d+ kt$/);
   });
 
+  test('the climb of a missed approach: what it needs over the ground, and whether this airplane has it', () => {
+    const { day, card } = cardOf(ils);
+    const last = (canClimb_fpm: number | null, rate_fpm = 254) =>
+      briefItems(ils, { ...card, missed: { ...card.missed, climb_ftpnm: 200, rate_fpm, canClimb_fpm } }, day)
+        .find((item) => item.id === 'missed')!
+        .lines.at(-1);
+    expect(last(null)).toBe('Needs 200 ft/NM: 254 ft/min');
+    expect(last(253)).toBe('Needs 200 ft/NM: 254 ft/min; this airplane climbs only 253');
+    expect(last(254)).toBe('Needs 200 ft/NM: 254 ft/min; this airplane climbs 254');
+    // Over the ground: 40 kt more of it is 40 ÷ 60 of a mile a minute, each with its feet.
+    const inWindFrom = (from_deg: number) => cardOf(ils, { wind: { from_deg, speed_kt: 20 } }).card.missed;
+    const [ahead, behind] = [inWindFrom(ils.finalCourse_deg), inWindFrom(ils.finalCourse_deg + 180)];
+    expect(behind.rate_fpm - ahead.rate_fpm).toBeCloseTo((behind.climb_ftpnm * 40) / 60, -1);
+  });
+
   test('rounding goes up to the next mark, and leaves a round figure alone', () => {
     expect([288, 290, 291].map((ft) => roundedUp(ft, 10))).toEqual([290, 290, 300]);
     expect(roundedUp(288, 20)).toBe(300);
