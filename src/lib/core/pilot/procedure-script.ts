@@ -1,4 +1,5 @@
 import { normaliseBearing, normaliseSigned } from '../measure/angle';
+import { clamp } from '../measure/clamp';
 import type { Wind } from '../air/wind';
 import { planReversal, type CourseReversal } from '../procedure/course-reversal';
 import { sideOf, solveHold, type Hold } from '../procedure/hold';
@@ -59,6 +60,14 @@ export function holdCircuitSteps(
   ];
 }
 
+/** Out into the wind an entry is flown longer: in the turn back it is blown toward the fix, and past it. */
+function entryLeg_s({ inboundCourse_deg }: Hold, tas_kt: number, wind: Wind): number {
+  const back = windTriangle(inboundCourse_deg, tas_kt, wind);
+  const out = windTriangle(inboundCourse_deg + 180, tas_kt, wind);
+  if (back.kind === 'impossible' || out.kind === 'impossible') return ENTRY_LEG_S;
+  return ENTRY_LEG_S * clamp(back.groundspeed_kt / out.groundspeed_kt, 1, 2);
+}
+
 /** From the fix through the entry that is due, back to the fix. @param heading_deg on arrival */
 export function holdEntrySteps(
   hold: Hold,
@@ -74,7 +83,7 @@ export function holdEntrySteps(
   const out = headingFor(entryHeading(hold, entry)!, tas_kt, wind);
   return [
     { do: 'turn', to_deg: out, direction: shortest(heading_deg, out) },
-    { do: 'fly', heading_deg: out, seconds: ENTRY_LEG_S, timed: true, abeam: false },
+    { do: 'fly', heading_deg: out, seconds: entryLeg_s(hold, tas_kt, wind), timed: true, abeam: false },
     { do: 'join', direction: entry === 'parallel' ? (side === 1 ? -1 : 1) : side }
   ];
 }

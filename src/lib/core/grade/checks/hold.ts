@@ -96,7 +96,7 @@ export const leftHold: Told<LeftHoldMeasure, null> = {
     {
       name: elementName(lesson, m.phaseId, 'flown'),
       verdict: 'not met',
-      arithmetic: `not once back over the fix in ${clock(m.end_s - m.start_s)}`
+      arithmetic: `not once back over the fix inbound in ${clock(m.end_s - m.start_s)}`
     }
   ],
   findings: leftHoldFindings

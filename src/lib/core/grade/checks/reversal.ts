@@ -67,7 +67,7 @@ export function measureReversal(
 
 const ROLLS_OUT_S = 20;
 const HELD_SHARE = 0.5;
-const HELD_DEG = 30;
+const HELD_DEG = 45;
 /** A course reversal may go this far beyond its limit before it counts, NM: receivers show tenths. */
 const LIMIT_SLACK_NM = 0.1;
 
