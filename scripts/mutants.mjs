@@ -1,8 +1,10 @@
-// Mutants of a room of the core, killed by the tests that are about it: `npm run mutants -- air`. Not part of `npm test`.
+// Mutants of a room, killed by the tests that are about it: `npm run mutants -- air`. Not part of `npm test`.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { prepareDatabase } from './setup/application.mjs';
+import { startPostgres } from './setup/postgres.mjs';
 
 /** Which tests are about a room: those that fly whole drills for something else would take hours. */
 const TESTS = {
@@ -95,8 +97,22 @@ const TESTS = {
   ],
   bench: ['bench', 'navigation', 'sums', 'skill-history'],
   road: ['road', 'mock-test', 'skill-history', 'syllabus-change'],
-  view: ['view']
+  view: ['view'],
+  server: readdirSync('tests/server')
+    .filter((file) => file.endsWith('.test.ts') && !file.startsWith('scripts-of-pages'))
+    .map((file) => file.replace('.test.ts', '')),
+  worker: [
+    'flight-worker',
+    'outbox',
+    'reckoner',
+    'watched-flight',
+    'watched-and-heard',
+    'trainer-desks',
+    'outside-picture'
+  ]
 };
+/** Rooms beside the core: where they are, and their tests. */
+const BESIDE = { server: ['src/lib/server', 'tests/server'], worker: ['src/lib/worker', 'tests/page'] };
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -106,11 +122,11 @@ const [room, ...files] = positionals;
 const tests = TESTS[room];
 if (!tests || (values.lines !== undefined && !(Number(values.lines) > 0))) {
   console.error(
-    `mutants: name a room of the core: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines`
+    `mutants: name a room: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines`
   );
   process.exit(2);
 }
-const folder = `src/lib/core/${room}`;
+const [folder, testFolder] = BESIDE[room] ?? [`src/lib/core/${room}`, 'tests/core'];
 const whole =
   files.length > 0
     ? files.map((file) => `${folder}/${file}`)
@@ -150,7 +166,10 @@ const LIVES = ['Survived', 'NoCoverage'];
 function meet(places, names) {
   const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', places.join(',')], {
     stdio: 'inherit',
-    env: { ...process.env, HANZA_MUTANT_TESTS: names.map((name) => `tests/core/${name}.test.ts`).join(',') }
+    env: {
+      ...process.env,
+      HANZA_MUTANT_TESTS: names.map((name) => `${testFolder}/${name}.test.ts`).join(',')
+    }
   });
   if (status !== 0) process.exit(status ?? 1);
   return Object.entries(JSON.parse(readFileSync('test-results/mutants.json', 'utf8')).files).flatMap(
@@ -163,6 +182,12 @@ const keyOf = ({ file, location, mutatorName, replacement }) =>
 const placeOf = ({ file, location: { start, end } }) =>
   `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column}`;
 
+let postgres = null;
+if (room === 'server') {
+  postgres = await startPostgres('mutants', { throwaway: true });
+  process.env.DATABASE_URL = postgres.url;
+  await prepareDatabase(postgres.url, { seed: false });
+}
 const short = tests.filter((name) => !LONG.has(name));
 const long = tests.filter((name) => LONG.has(name));
 const all = meet(
@@ -174,6 +199,7 @@ if (short.length > 0 && long.length > 0 && lives.length > 0) {
   const again = new Map(meet(lives.map(placeOf), long).map((mutant) => [keyOf(mutant), mutant.status]));
   for (const mutant of lives) mutant.status = again.get(keyOf(mutant)) ?? mutant.status;
 }
+await postgres?.stop();
 const count = (...states) => all.filter(({ status }) => states.includes(status)).length;
 const killed = count('Killed', 'Timeout');
 const judged = killed + count(...LIVES);
