@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { tracking as trackingCheck } from '$core/grade/checks/tracking';
+import { onOneCourse, tracking as trackingCheck } from '$core/grade/checks/tracking';
 import type { Finding } from '$core/finding/finding';
 import type { ArcMeasure } from '$core/grade/checks/arc';
 import type { TrackingMeasure } from '$core/grade/checks/tracking-measure';
@@ -129,6 +129,20 @@ describe('what a measure is worth', () => {
     expect(graded('vor-tracking', { ...tracking, rolls: 14, banked_s: 50 }).kinds).toEqual([]);
     expect(graded('vor-tracking', kept).kinds).toEqual(['still-turning']);
     expect(graded('vor-tracking', kept).verdicts).toEqual(['met with prompt correction']);
+    // Once in each of several phases of one course is more than once; on another course it is another matter.
+    const once = { ...kept, keptTurning_s: [50] };
+    const kindsBeside = (course_deg: number, keptTurning_s = [250]) => {
+      const other = { ...once, phaseId: 'other', course_deg, keptTurning_s };
+      return graded('vor-tracking', onOneCourse([once, other])[0]!).kinds;
+    };
+    expect(kindsBeside(60)).toEqual(['still-turning']);
+    expect(kindsBeside(61)).toEqual(['chasing-needle']);
+    expect(kindsBeside(60, [])).toEqual(['chasing-needle']);
+    // Four crossings of which two were so.
+    const often = { ...once, peaks: [...once.peaks, ...once.peaks.slice(0, 1)] };
+    expect(graded('vor-tracking', onOneCourse([often, { ...often, phaseId: 'other' }])[0]!).kinds).toEqual([
+      'chasing-needle'
+    ]);
     // Half of what the wind asks for is kept: that is a correction.
     expect(graded('vor-tracking', { ...drifting, correction_deg: -4 }).kinds).toEqual([]);
     // Where the wind asks for next to nothing there is none to keep.

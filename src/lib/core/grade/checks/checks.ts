@@ -32,7 +32,7 @@ import { stabilised } from './stabilised';
 import { stepDown } from './step-down';
 import { timeToStation } from './station-time';
 import { threshold } from './threshold';
-import { tracking } from './tracking';
+import { onOneCourse, tracking } from './tracking';
 
 /** Every kind of check, in the order its figures are shown. */
 const kinds = {
@@ -152,10 +152,9 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     return kindOf(check).measure(at, check);
   };
   const order = (m: CheckMeasure) => drill.phases.findIndex((phase) => phase.id === m.phaseId);
-  return drill.checks
-    .map(measure)
-    .filter((m) => m !== null)
-    .sort((a, b) => order(a) - order(b));
+  const measured = drill.checks.map(measure).filter((m) => m !== null);
+  const tracked = onOneCourse(measured.filter((m) => m.kind === 'tracking'));
+  return [...measured.filter((m) => m.kind !== 'tracking'), ...tracked].sort((a, b) => order(a) - order(b));
 }
 
 /** What each check makes of what it measured. */

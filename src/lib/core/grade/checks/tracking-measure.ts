@@ -29,6 +29,8 @@ export interface TrackingMeasure {
   rolls: number;
   /** Times the bank was kept in the direction of the correction until the course was crossed. */
   keptTurning_s: number[];
+  /** The same, and how often it was crossed from a swing worth the name, in the other phases on this course; left out: there are none. */
+  elsewhere?: { kept: number; crossed: number };
   /** Times it drifted off again to the same side after it had been centred, and to which. */
   driftedOff_s: number[];
   driftSide: 'left' | 'right' | null;

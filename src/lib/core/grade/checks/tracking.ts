@@ -36,8 +36,9 @@ type TrackingFault =
 function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): TrackingFault[] {
   // In rough air nobody can tell from the rolling whose it is.
   const rough = isRough(plan.turbulence);
-  const swings = m.peaks.filter(({ off }) => Math.abs(off) >= SWING_SHARE).length;
-  const kept = m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings;
+  const swings = m.peaks.filter(isSwing).length;
+  const kept =
+    (m.keptTurning_s.length >= 2 && m.keptTurning_s.length >= KEPT_OF_SWINGS * swings) || keptThroughout(m);
   const neverWaited = m.off_s >= CHASE_LEAST_OFF_S && m.waited_s < CHASE_WAITED_SHARE * m.off_s;
   const chased = !rough && !kept && (neverWaited || rollsAlways(m));
   const needed = Math.abs(m.neededCorrection_deg);
@@ -65,6 +66,32 @@ function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): Tra
   ];
 }
 
+const isSwing = ({ off }: TrackingMeasure['peaks'][number]) => Math.abs(off) >= SWING_SHARE;
+/** Of the last swing of a phase nothing is known but that it was one. */
+const crossedOf = ({ peaks }: TrackingMeasure) => peaks.slice(0, -1).filter(isSwing).length;
+
+/** Once in each of several phases of one course is more than once. */
+function keptThroughout(m: TrackingMeasure): boolean {
+  if (!m.elsewhere || m.keptTurning_s.length === 0 || m.elsewhere.kept === 0) return false;
+  const kept = m.keptTurning_s.length + m.elsewhere.kept;
+  return kept >= KEPT_OF_SWINGS * (crossedOf(m) + m.elsewhere.crossed);
+}
+
+/** Measures of one flight that know of one another: a course is often flown in several phases, and a way of flying it shows in all. */
+export function onOneCourse(measures: readonly TrackingMeasure[]): TrackingMeasure[] {
+  return measures.map((m) => {
+    const others = measures.filter((other) => other !== m && other.course_deg === m.course_deg);
+    const sum = (of: (other: TrackingMeasure) => number) =>
+      others.reduce((total, other) => total + of(other), 0);
+    return others.length === 0
+      ? m
+      : {
+          ...m,
+          elsewhere: { kept: sum(({ keptTurning_s }) => keptTurning_s.length), crossed: sum(crossedOf) }
+        };
+  });
+}
+
 /** From one bank to the other, on and on. */
 function rollsAlways(m: TrackingMeasure): boolean {
   const length_s = m.to_s - m.from_s;
@@ -85,7 +112,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'Still turning as the needle came back',
         { moment_s: m.keptTurning_s[0]!, start_s: m.keptTurning_s[0]!, end_s: m.keptTurning_s.at(-1)! },
-        `Went through the course ${m.keptTurning_s.length} times with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')}).`,
+        `Went through the course ${m.keptTurning_s.length === 1 ? '' : `${m.keptTurning_s.length} times `}with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')})${m.elsewhere?.kept ? `; ${m.elsewhere.kept === 1 ? 'once' : `${m.elsewhere.kept} times`} in other phases on it` : ''}.`,
         { ...where, worth: 2 * MOMENT_S * m.keptTurning_s.length }
       );
     case 'chasing-needle':
