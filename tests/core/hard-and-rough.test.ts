@@ -136,6 +136,33 @@ test('where the clock tells the missed approach point, its running out is the mo
   expect(found(null, 12)).toMatch(/^1\d\.\d s to climb power/);
 });
 
+test('a path that was left for a climb is judged to where the climb began, however late it is known for one', () => {
+  const plan = inAir('light');
+  const flight = flown(plan);
+  const path = detectPhases(flight, lessonOf(plan)).spans.find(
+    ({ phaseId }) =>
+      lessonOf(plan).drill.phases.find(({ id }) => id === phaseId)!.goal.vertical.kind === 'path'
+  )!;
+  /** Away from the path for its last twelve seconds, climbing or level. */
+  const found = (climbs: boolean) => {
+    const from = Math.round((path.end_s - 12) * flight.rate_hz);
+    const changed = (id: ChannelId, value: (s: number, was: number) => number) =>
+      Float64Array.from(flight.columns.get(id)!, (was, k) =>
+        k < from || k > path.end_s * flight.rate_hz + 5 ? was : value((k - from) / flight.rate_hz, was)
+      );
+    const begun_ft = flight.columns.get('altitude_ft')![from]!;
+    const columns = new Map([
+      ...flight.columns,
+      ['pathShare', changed('pathShare', (s) => 0.3 * s)] as const,
+      ['climbRate_fpm', changed('climbRate_fpm', () => (climbs ? 600 : 0))] as const,
+      ['altitude_ft', changed('altitude_ft', (s) => (climbs ? begun_ft + 10 * s : begun_ft))] as const
+    ]);
+    return gradeFlight({ ...flight, columns }, plan).findings.map(({ kind }) => kind);
+  };
+  expect(found(false)).toContain('full-scale');
+  expect(found(true)).not.toContain('full-scale');
+});
+
 test('in rough air what swings is not put down to the hands; the same flight in light air would be', () => {
   const rough = inAir('moderate');
   const flight = flown(rough);

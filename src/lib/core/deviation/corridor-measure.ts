@@ -61,7 +61,11 @@ export function measureCorridors(
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined || channelsOf(corridor).some((id) => !flight.columns.has(id))) return [];
       let from = sampleAt(flight, from_s);
-      let to = Math.min(sampleAt(flight, span.end_s), rollOutBegins(flight, phase, corridor, span));
+      let to = Math.min(
+        sampleAt(flight, span.end_s),
+        rollOutBegins(flight, phase, corridor, span),
+        climbBegins(flight, corridor, span)
+      );
       if (
         phase.reference &&
         isByStation(phase.reference) &&
@@ -87,6 +91,21 @@ function awayFromStation(flight: Flight, station: Place, from: number, to: numbe
   while (from < to && near(from)) from += 1;
   while (to > from && near(to)) to -= 1;
   return [from, to];
+}
+
+const CLIMBED_FOR_S = 30;
+const CLIMBING_FPM = 250;
+
+/** A path that is left for a climb is judged to its lowest point: what follows is the go-around, known for one only a while later. */
+function climbBegins(flight: Flight, { channel }: Corridor, span: PhaseSpan): number {
+  const altitude = flight.columns.get('altitude_ft');
+  const climb = flight.columns.get('climbRate_fpm');
+  const end = sampleAt(flight, span.end_s);
+  if (channel !== 'pathShare' || !altitude || !climb || climb[end]! < CLIMBING_FPM) return Infinity;
+  let lowest = end;
+  const from = Math.max(sampleAt(flight, span.start_s), end - CLIMBED_FOR_S * flight.rate_hz);
+  for (let k = end; k >= from; k--) if (altitude[k]! < altitude[lowest]!) lowest = k;
+  return lowest;
 }
 
 /** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */
