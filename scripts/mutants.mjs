@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prepareDatabase } from './setup/application.mjs';
 import { startPostgres } from './setup/postgres.mjs';
@@ -102,13 +103,20 @@ const TESTS = {
     .filter((file) => file.endsWith('.test.ts') && !file.startsWith('scripts-of-pages'))
     .map((file) => file.replace('.test.ts', '')),
   worker: [
+    'bench-answers',
+    'flight-session',
     'flight-worker',
     'outbox',
     'reckoner',
     'watched-flight',
     'watched-and-heard',
     'trainer-desks',
-    'outside-picture'
+    'outside-picture',
+    '../core/instructors-acts',
+    '../core/live',
+    '../core/live-link',
+    '../core/one-at-a-time',
+    '../core/trainer-side'
   ]
 };
 /** Rooms beside the core: where they are, and their tests. */
@@ -168,7 +176,7 @@ function meet(places, names) {
     stdio: 'inherit',
     env: {
       ...process.env,
-      HANZA_MUTANT_TESTS: names.map((name) => `${testFolder}/${name}.test.ts`).join(',')
+      HANZA_MUTANT_TESTS: names.map((name) => join(testFolder, `${name}.test.ts`)).join(',')
     }
   });
   if (status !== 0) process.exit(status ?? 1);

@@ -1,4 +1,4 @@
-import { lessonOf } from '$core/drill/lesson';
+import { lessonOf, type Lesson } from '$core/drill/lesson';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { countsOf, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
@@ -7,7 +7,12 @@ import { noHabits } from '$core/pilot/habits';
 import type { Frame, FromFlight, Moving, ToFlight } from '$lib/worker/flight-protocol';
 import { isSeenToDiffer } from '$lib/worker/picture';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { wayBetween } from '$core/earth/geodesic';
+import { HINT_STANDS_S } from '$lib/draw/hint-stands';
+import { ToldToPilot } from '$lib/worker/told-to-pilot';
+import { flyDrill } from '$core/flight/flown-drill';
 import { planOf } from '../core/flown';
+import { planned } from '../core/planned-approach';
 
 /** A worker as the page has it: messages in, messages out, and a clock that is turned by hand. */
 class FlightWorker {
@@ -295,4 +300,54 @@ test('what is wrong with a plan is told, and ends nothing but the flight', async
   expect(worker.of('failed')[0]!.message).toContain('no such drill');
   worker.tell(begins());
   expect(worker.of('ready')).toHaveLength(1);
+});
+
+describe('what the frame tells', () => {
+  test('by radio, where the airplane is, on the earth and on the plan; without radios neither', async () => {
+    const worker = await FlightWorker.start();
+    worker.tell(begins());
+    expect([worker.frame.place, worker.frame.fromAbove, worker.frame.runway]).toEqual([null, null, null]);
+    const byRadio = planned('xvlb-ils-24', { transition: null });
+    const other = await FlightWorker.start();
+    other.tell({ kind: 'start', plan: byRadio, pilot: null, resume: [] });
+    other.tell(flies);
+    seconds(60);
+    const { place, fromAbove, runway } = other.frame;
+    const began = other.of('ready')[0]!.frame;
+    // Some ninety knots for a minute; the plan is drawn in miles.
+    const moved = wayBetween(began.place!, place!).distance_nm;
+    expect(moved).toBeGreaterThan(1);
+    expect(moved).toBeLessThan(2);
+    expect(fromAbove).not.toBeNull();
+    expect(fromAbove).not.toEqual(began.fromAbove);
+    expect(runway).toBeNull();
+  });
+
+  test('a hint stands for a while, and then no more', () => {
+    const told = new ToldToPilot(lessonOf(plan), false, () => null);
+    expect(told.standing(100)).toBeNull();
+    told.hint = { words: 'Level the wings.', time_s: 100, corrects: true };
+    expect(told.standing(100 + HINT_STANDS_S - 0.1)).toBe('Level the wings.');
+    expect(told.standing(100 + HINT_STANDS_S)).toBeNull();
+  });
+
+  test('a pilot who only shows a lesson is told nothing, but where it is shown with words', () => {
+    const hints = (lesson: Lesson, simulated: boolean) => {
+      const told = new ToldToPilot(lesson, simulated, () => null);
+      const drill = flyDrill(flightLoop(lesson), lesson);
+      // Banked and nose down from the first second on.
+      const hands = {
+        ...drill.loop.hands(),
+        stick: { kind: 'attitude' as const, pitch_deg: -4, bank_deg: 20 }
+      };
+      for (let i = 0; i < 4000; i++) {
+        drill.step(hands);
+        if (i % 10 === 0) told.watch(drill);
+      }
+      return told.hint;
+    };
+    const lesson = lessonOf({ ...plan, corridors: 'hints' });
+    expect(hints(lesson, false)).not.toBeNull();
+    expect(hints(lesson, true)).toBeNull();
+  });
 });
