@@ -197,6 +197,18 @@ describe('what a drill asks for', () => {
     );
   });
 
+  test('half a turn to the right leads back, half a turn to the left on again, one turn’s width aside', () => {
+    const track = idealTrack(lessonOf({ ...planFor('standard-rate-turns'), windSpeed_kt: 0 }));
+    const last = (phaseId: string) => {
+      const at = track.findLastIndex((point) => point.phaseId === phaseId);
+      const [a, b] = [track[at - 1]!, track[at]!];
+      return (Math.atan2(b.east_nm - a.east_nm, b.north_nm - a.north_nm) * 180) / Math.PI;
+    };
+    const turned = (from: string, to: string) => (last(to) - last(from) + 720) % 360;
+    expect(turned('level', 'hold-1')).toBeCloseTo(180, 1);
+    expect(turned('level', 'hold-2') % 359.99).toBeCloseTo(0, 1);
+  });
+
   test('a full circle flown exactly in still air ends where it began', () => {
     const lesson = lessonOf({ ...planFor('steep-turns'), windSpeed_kt: 0 });
     const track = idealTrack(lesson);

@@ -5,7 +5,8 @@ import { briefingFor, type Briefing } from '$core/drill/briefing';
 import type { Condition, Drill } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { LessonPlan } from '$core/drill/lesson-plan';
-import { trackPhases } from '$core/drill/phase-tracker';
+import { navigationBrief } from '$core/drill/navigation-brief';
+import { isFlown, trackPhases } from '$core/drill/phase-tracker';
 import { problemsOf } from '$core/drill/plan-check';
 import { detectPhases } from '$core/flight/detected-phases';
 import { parse } from '$core/measure/validation';
@@ -139,7 +140,8 @@ describe('planning', () => {
   test('a plan of an older version is flown as it was meant, and one of a newer is refused in words', () => {
     const arc = drillCatalogue.find(({ id }) => id === 'dme-arc')!;
     const until = { is: 'within', channel: 'offCourse', value: 0, tolerance: 0.5, for_s: 5 };
-    const phases = arc.phases.map((phase) => ({ ...phase, until }));
+    // Only a channel was named so: what is called out is anybody's own.
+    const phases = arc.phases.map((phase) => ({ ...phase, call: 'offCourse', until }));
     const { version: _, ...first } = planOf({ drill: 'own-arc' });
     const older = { ...first, ownDrill: { ...arc, id: 'own-arc', phases } };
     const plan = parse(LessonPlan, upgradePlan(JSON.parse(JSON.stringify(older))), 'plan');
@@ -150,10 +152,24 @@ describe('planning', () => {
     expect(speaksOf).toContainEqual([true, 'arcError_nm']);
     expect(speaksOf).toContainEqual([false, 'courseShare']);
     expect(speaksOf.every(([isArc, channel]) => (channel === 'arcError_nm') === isArc)).toBe(true);
+    expect(plan.ownDrill!.phases.map(({ call }) => call)).toEqual(phases.map(() => 'offCourse'));
     expect(lessonOf(plan).drill.phases).toHaveLength(phases.length);
     expect(upgradePlan(plan)).toEqual(plan);
     expect(() => parse(LessonPlan, upgradePlan({ ...plan, version: 3 }))).toThrow(/version: 3 .*newer/);
     expect(() => parse(LessonPlan, upgradePlan('no plan'))).toThrow('no plan');
+  });
+
+  test('without radios nothing is to be tuned', () => {
+    expect(navigationBrief(lessonOf(planOf()))).toEqual([]);
+  });
+
+  test('a phase counts as flown to its end, or as far as it was asked for', () => {
+    const span = { phaseId: 'a', start_s: 0, end_s: 9, settled_s: {} };
+    expect([
+      isFlown({ ...span, complete: true }),
+      isFlown({ ...span, complete: false }),
+      isFlown({ ...span, complete: false, cut: true })
+    ]).toEqual([true, false, true]);
   });
 
   test('a sensible plan has nothing against it and fits its schema', () => {
