@@ -185,8 +185,9 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     // A turn may last longer than the climb it is flown in: the altitude is the altitude.
     const ends = after === undefined || after.kind === 'level' || after.to_ft === vertical.to_ft;
     // Looking out one waits at the height of the base for the turn onto the final.
-    const waits = drill.phases[flying.step]!.reference?.bySight === true && passed > 0;
-    if ((ends && (levellingSince_s !== null || begins)) || (waits && vertical.kind !== 'path')) {
+    const bySight = drill.phases[flying.step]!.reference?.bySight === true && vertical.kind !== 'path';
+    const waits = bySight && (levellingSince_s !== null || passed > 0);
+    if ((ends && (levellingSince_s !== null || begins)) || waits) {
       if (levellingSince_s === null) {
         levellingSince_s = time_s;
         if (habits.levelsOffLate > 0) told('levelsOffLate', time_s);

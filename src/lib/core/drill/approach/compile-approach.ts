@@ -1,4 +1,5 @@
 import { pressureAltitudeFor, trueFromIndicated } from '../../air/atmosphere';
+import { groundTrack } from '../../air/wind';
 import type { AircraftFile } from '../../aircraft/aircraft-file';
 import { placeAt, wayBetween } from '../../earth/geodesic';
 import type { Place } from '../../earth/local-plane';
@@ -25,6 +26,7 @@ import { PhaseSheet, VECTORED_DEG } from './phase-sheet';
 /** The lesson begins so far before the first fix, and abeam the final course so far out with vectors. */
 const BEGINS_BEFORE_NM = 3;
 const VECTORED_NM = 3.5;
+const JOINS_BEFORE_NM = 1;
 /** Flaps and gear are to be out so soon after their moment has come. */
 const CONFIGURED_WITHIN_S = 40;
 
@@ -180,9 +182,14 @@ function startPlace(
   const first = legs[0]!;
   if (flown.planned.transition === null) {
     const course = approach.finalCourse_deg + approach.variation_deg;
-    const heading_deg = course + VECTORED_DEG;
-    const joins = placeAt(first.to, course + 180, 1);
-    return { place: placeAt(joins, heading_deg + 180, VECTORED_NM), heading_deg };
+    const vector_deg = approach.finalCourse_deg + VECTORED_DEG;
+    const joins = placeAt(first.to, course + 180, JOINS_BEFORE_NM);
+    // By the way it makes over the ground: on the heading alone a wind ahead would bring one on beyond the fix.
+    const { track_deg } = groundTrack(vector_deg, flown.tas_kt, flown.wind);
+    return {
+      place: placeAt(joins, track_deg + approach.variation_deg + 180, VECTORED_NM),
+      heading_deg: vector_deg + approach.variation_deg
+    };
   }
   const course =
     legs[1]?.leg.type === 'AF'

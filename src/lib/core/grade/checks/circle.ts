@@ -31,14 +31,18 @@ export interface CircleMeasure {
 const STEEPEST_DEG = 30;
 /** Turbulence passes; a bank that stands so long was flown. */
 const STANDS_S = 1.5;
+/** Distances are told in tenths: what does not show in one is not beyond. */
+const SLACK_NM = 0.05;
 /** So near the runway's line no side is told. */
 const BESIDE_M = 200;
 const LEAST_S = 10;
 const MOST_ON_WRONG_SIDE = 0.5;
 
+const isBeyond = ({ farthest_nm, within_nm }: CircleMeasure) => farthest_nm > within_nm + SLACK_NM;
+
 function faultsOf(m: CircleMeasure): string[] {
   return [
-    ...(m.farthest_nm > m.within_nm
+    ...(isBeyond(m)
       ? [
           `${figure(m.farthest_nm, 1)} NM from the runway, where category ${m.category} is protected to ${figure(m.within_nm, 1)} NM`
         ]
@@ -52,7 +56,7 @@ function faultsOf(m: CircleMeasure): string[] {
 
 /** The first of what was wrong is what it is called by. */
 function titleOf(m: CircleMeasure): string {
-  if (m.farthest_nm > m.within_nm) return 'Circled beyond the protected area';
+  if (isBeyond(m)) return 'Circled beyond the protected area';
   return m.bank_deg > STEEPEST_DEG ? 'Circled too steeply' : 'Circled on the other side';
 }
 
@@ -128,7 +132,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
           'fault',
           titleOf(m),
           {
-            moment_s: m.farthest_nm > m.within_nm ? m.farthest_s : m.bank_s,
+            moment_s: isBeyond(m) ? m.farthest_s : m.bank_s,
             start_s: m.from_s,
             end_s: m.to_s
           },
