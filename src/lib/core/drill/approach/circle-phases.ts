@@ -8,7 +8,7 @@ import type { LaidLeg } from '../../procedure/approach/approach-path';
 import type { ConditionFile } from '../drill-file';
 import type { Reference } from '../reference';
 import { placeReference } from './approach-references';
-import { CIRCLED_PATH, type Circle } from './circle';
+import { CIRCLED_PATH, CIRCLING_RADIUS_NM, type Circle } from './circle';
 import { orLate, reached, type PhaseSheet } from './phase-sheet';
 import { toThreshold } from './threshold-phase';
 
@@ -16,8 +16,9 @@ import { toThreshold } from './threshold-phase';
 const CIRCUIT_BANK_DEG = 23;
 /** A downwind lies two turning radii beside the runway, and a little. */
 const WIDER_NM = 0.12;
-/** The base turn ends so many radii behind the threshold. */
+/** The last turn, from the downwind round to the final, begins so many radii behind the threshold, and goes out no farther than is protected. */
 const BEHIND_RADII = 2.6;
+const TURN_OUT_RADII = 1;
 const NEAR_NM = 0.25;
 /** No turn is led as one by more than this. */
 const MOST_LED_DEG = 100;
@@ -44,7 +45,10 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
   const course = runway.course_deg + approach.variation_deg;
   const side = turn === 'left' ? -1 : 1;
   const radius_nm = turnRadius(flown.approachTas_kt, turnRateAtBank(flown.approachTas_kt, CIRCUIT_BANK_DEG));
-  const final_nm = BEHIND_RADII * radius_nm;
+  const final_nm = Math.min(
+    BEHIND_RADII * radius_nm,
+    CIRCLING_RADIUS_NM[flown.category] - TURN_OUT_RADII * radius_nm
+  );
   const rate_fpm = Math.round(rateOnPath(CIRCLED_PATH.angle_deg, flown.approachTas_kt) / 10) * 10;
   const wide_nm = 2 * radius_nm + WIDER_NM;
   /** A point by how far along the runway from its threshold, and how far to the side of the circuit. */
@@ -106,7 +110,7 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
     sheet.add({
       name: `Base ${runway.name}, down`,
       direct: true,
-      about: sheet.about(seen(`base ${runway.name}`, at(-final_nm, wide_nm / 2))),
+      about: sheet.about(seen(`base ${runway.name}`, at(-final_nm, 2 * radius_nm))),
       to_ft: Math.min(height_ft - 60, runway.elevation_ft + heightOnPath(CIRCLED_PATH, final_nm)),
       rate_fpm,
       judge: ['speed'],
