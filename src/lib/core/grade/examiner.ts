@@ -19,6 +19,7 @@ const WATCHED: readonly ChannelId[] = [
     ...corridorChannels,
     ...Object.values(INPUTS).flatMap((inputs) => inputs.map(({ channel }) => channel)),
     'along_nm',
+    'climbRate_fpm',
     'fixDistance_nm',
     'latitude_deg',
     'longitude_deg'
