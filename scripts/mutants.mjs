@@ -179,7 +179,7 @@ function meet(places, names) {
       HANZA_MUTANT_TESTS: names.map((name) => join(testFolder, `${name}.test.ts`)).join(',')
     }
   });
-  if (status !== 0) process.exit(status ?? 1);
+  if (status !== 0) throw new Error(`mutants: Stryker ended with ${status}`);
   return Object.entries(JSON.parse(readFileSync('test-results/mutants.json', 'utf8')).files).flatMap(
     ([file, { mutants }]) => mutants.map((mutant) => ({ file, ...mutant }))
   );
@@ -194,20 +194,24 @@ let postgres = null;
 if (room === 'server') {
   postgres = await startPostgres('mutants', { throwaway: true });
   process.env.DATABASE_URL = postgres.url;
-  await prepareDatabase(postgres.url, { seed: false });
 }
 const short = tests.filter((name) => !LONG.has(name));
 const long = tests.filter((name) => LONG.has(name));
-const all = meet(
-  values.lines ? sampled(Number(values.lines), values.seed) : whole,
-  short.length > 0 ? short : long
-);
-const lives = all.filter(({ status }) => LIVES.includes(status));
-if (short.length > 0 && long.length > 0 && lives.length > 0) {
-  const again = new Map(meet(lives.map(placeOf), long).map((mutant) => [keyOf(mutant), mutant.status]));
-  for (const mutant of lives) mutant.status = again.get(keyOf(mutant)) ?? mutant.status;
+let all = [];
+try {
+  if (postgres) await prepareDatabase(postgres.url, { seed: false });
+  all = meet(
+    values.lines ? sampled(Number(values.lines), values.seed) : whole,
+    short.length > 0 ? short : long
+  );
+  const lives = all.filter(({ status }) => LIVES.includes(status));
+  if (short.length > 0 && long.length > 0 && lives.length > 0) {
+    const again = new Map(meet(lives.map(placeOf), long).map((mutant) => [keyOf(mutant), mutant.status]));
+    for (const mutant of lives) mutant.status = again.get(keyOf(mutant)) ?? mutant.status;
+  }
+} finally {
+  await postgres?.stop();
 }
-await postgres?.stop();
 const count = (...states) => all.filter(({ status }) => states.includes(status)).length;
 const killed = count('Killed', 'Timeout');
 const judged = killed + count(...LIVES);
