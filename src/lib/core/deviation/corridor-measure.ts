@@ -7,6 +7,7 @@ import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { isByStation } from '../drill/reference';
 import type { Verdict } from '../finding/verdict';
+import { climbBegan } from '../flight/climb-began';
 import { type Flight, sampleAt } from '../flight/flight';
 import { normaliseSigned } from '../measure/angle';
 import { channelsOf, deviationsOf, fractionOfTolerance } from './deviation';
@@ -98,14 +99,11 @@ const CLIMBING_FPM = 250;
 
 /** A path that is left for a climb is judged to its lowest point: what follows is the go-around, known for one only a while later. */
 function climbBegins(flight: Flight, { channel }: Corridor, span: PhaseSpan): number {
-  const altitude = flight.columns.get('altitude_ft');
   const climb = flight.columns.get('climbRate_fpm');
   const end = sampleAt(flight, span.end_s);
-  if (channel !== 'pathShare' || !altitude || !climb || climb[end]! < CLIMBING_FPM) return Infinity;
-  let lowest = end;
-  const from = Math.max(sampleAt(flight, span.start_s), end - CLIMBED_FOR_S * flight.rate_hz);
-  for (let k = end; k >= from; k--) if (altitude[k]! < altitude[lowest]!) lowest = k;
-  return lowest;
+  if (channel !== 'pathShare' || !flight.columns.has('altitude_ft') || !climb || climb[end]! < CLIMBING_FPM)
+    return Infinity;
+  return climbBegan(flight, end, Math.min(CLIMBED_FOR_S, span.end_s - span.start_s));
 }
 
 /** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */

@@ -27,18 +27,22 @@ export interface RunwaySeen {
   aside_m: number;
 }
 
-/** A place from the extended middle of a runway, + = right of it as one lands, m. @param variation_deg + = east */
-export function asideOfRunway_m(runway: Runway, place: Place, variation_deg: number): number {
-  const from = wayBetween(runway, place);
-  const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
-  return from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE;
+/** A place by a runway as one lands on it. */
+export interface ByRunway {
+  /** Before the threshold, along the runway's line, NM; − = beyond. */
+  before_nm: number;
+  /** From the runway's extended middle, + = right, m. */
+  aside_m: number;
 }
 
-/** A place before the threshold of a runway, along its line, NM; − = beyond. @param variation_deg + = east */
-export function beforeRunway_nm(runway: Runway, place: Place, variation_deg: number): number {
+/** Where a place is by a runway. @param variation_deg + = east */
+export function byRunway(runway: Runway, place: Place, variation_deg: number): ByRunway {
   const from = wayBetween(runway, place);
   const off = (from.azimuth_deg - variation_deg - runway.course_deg) * RADIANS_PER_DEGREE;
-  return -from.distance_nm * Math.cos(off);
+  return {
+    before_nm: -from.distance_nm * Math.cos(off),
+    aside_m: from.distance_nm * Math.sin(off) * METRES_PER_NAUTICAL_MILE
+  };
 }
 
 /** @param trueHeading_deg of the nose @param variation_deg + = east */
@@ -52,7 +56,7 @@ export function runwaySeen(
   return {
     distance_nm: to.distance_nm,
     fromNose_deg: normaliseSigned(to.azimuth_deg - trueHeading_deg),
-    aside_m: asideOfRunway_m(runway, place, variation_deg)
+    aside_m: byRunway(runway, place, variation_deg).aside_m
   };
 }
 

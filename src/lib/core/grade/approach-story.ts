@@ -221,7 +221,7 @@ export function approachStory(
         measure.farthest_s
       );
     if (measure.kind === 'threshold' && !measure.came)
-      say('It went around, although the runway could be seen at the minimum.', measure.at_s);
+      say('The approach was not continued, although the runway could be seen at the minimum.', measure.at_s);
     if (measure.kind === 'threshold' && measure.came)
       say(
         isBesideRunway(measure)

@@ -1,9 +1,12 @@
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
+import { climbBegan } from '../flight/climb-began';
 import { sampleAt, type Flight } from '../flight/flight';
 
 /** Circling is flown at its minimum: no room above it is as large. */
 const CLIMBED_AWAY_FT = 300;
+/** … and takes no longer than this to be climbed. */
+const CLIMBED_FOR_S = 60;
 
 /**
  * When a climb away from a circle to land began, s; null where none did, where the drill has no circle, or where the field is lost in
@@ -16,16 +19,13 @@ export function climbedFromCircle_s(
 ): number | null {
   const circle = drill.checks.find((check) => check.kind === 'circle');
   const altitude = flight.columns.get('altitude_ft');
-  const climb = flight.columns.get('climbRate_fpm');
-  if (!circle || circle.lost || !altitude || !climb) return null;
+  if (!circle || circle.lost || !altitude) return null;
   const first = spans.find(({ phaseId }) => phaseId === circle.phases[0]);
   if (!first) return null;
   const from = sampleAt(flight, first.start_s);
-  for (let k = from; k < flight.length; k++) {
-    if (altitude[k]! <= altitude[from]! + CLIMBED_AWAY_FT) continue;
-    while (k > 0 && climb[k - 1]! > 0) k -= 1;
-    return k / flight.rate_hz;
-  }
+  for (let k = from; k < flight.length; k++)
+    if (altitude[k]! > altitude[from]! + CLIMBED_AWAY_FT)
+      return climbBegan(flight, k, CLIMBED_FOR_S) / flight.rate_hz;
   return null;
 }
 

@@ -19,7 +19,7 @@ export interface PathLine {
 }
 
 /** Nearer than this an angle runs away from anybody: the scale no longer narrows. */
-const LEAST_SCALE_DISTANCE_NM = 0.5;
+const LEAST_PATH_SCALE_NM = 0.5;
 /** Full scale of a path that is computed, as a share of its angle. */
 export const COMPUTED_PATH_SHARE = 0.25;
 
@@ -52,7 +52,7 @@ export function byPathLine(path: PathLine, place: Place, altitude_ft: number): B
   // From a far place the earth falls away; an altimeter has no such error.
   const fall_ft = path.by === 'space' ? CURVATURE_FT_PER_NM2.refracted * distance_nm * distance_nm : 0;
   const height_ft = altitude_ft - path.elevation_ft - fall_ft;
-  const along_ft = Math.max(LEAST_SCALE_DISTANCE_NM, distance_nm) * FEET_PER_NAUTICAL_MILE;
+  const along_ft = Math.max(LEAST_PATH_SCALE_NM, distance_nm) * FEET_PER_NAUTICAL_MILE;
   const on_ft = distance_nm * FEET_PER_NAUTICAL_MILE * Math.tan(path.angle_deg * RADIANS_PER_DEGREE);
   const off_deg = Math.atan2(height_ft - on_ft, along_ft) * DEGREES_PER_RADIAN;
   return { above_ft: height_ft - on_ft, share: off_deg / path.fullScale_deg, distance_nm };
@@ -66,7 +66,7 @@ export function heightAlong_ft({ elevation_ft, angle_deg }: PathLine, distance_n
 /** What a whole scale of a path's needle is so far out, ft. */
 export function pathScale_ft({ fullScale_deg }: PathLine, distance_nm: number): number {
   return (
-    Math.max(LEAST_SCALE_DISTANCE_NM, distance_nm) *
+    Math.max(LEAST_PATH_SCALE_NM, distance_nm) *
     FEET_PER_NAUTICAL_MILE *
     Math.tan(fullScale_deg * RADIANS_PER_DEGREE)
   );

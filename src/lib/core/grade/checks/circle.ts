@@ -3,7 +3,7 @@ import { wayBetween, placeAt } from '../../earth/geodesic';
 import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column, sampleAt } from '../../flight/flight';
-import { asideOfRunway_m } from '../../flight/runway-in-sight';
+import { byRunway } from '../../flight/runway-in-sight';
 import { climbedFromCircle_s } from '../gone-around';
 import { type CheckKind, metIf } from './check-kind';
 
@@ -91,7 +91,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
       let held_deg = Infinity;
       for (let i = k; i <= k + standing; i++) held_deg = Math.min(held_deg, Math.abs(bank[Math.min(to, i)]!));
       if (held_deg > m.bank_deg) Object.assign(m, { bank_deg: held_deg, bank_s: k / flight.rate_hz });
-      const aside_m = asideOfRunway_m(runway, place, variation_deg);
+      const { aside_m } = byRunway(runway, place, variation_deg);
       if (k > base || Math.abs(aside_m) < BESIDE_M) continue;
       beside += 1;
       if (aside_m < 0 === (turn === 'left')) onSide += 1;

@@ -1,6 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { normaliseSigned } from '../../measure/angle';
 import { clock, figure } from '../../measure/figure';
+import { climbBegan } from '../../flight/climb-began';
 import { column, type Flight } from '../../flight/flight';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { type CheckKind, metIf } from './check-kind';
@@ -110,13 +111,6 @@ function firstWords({ first }: MissedMeasure): string {
 /** Time to climb power; somebody who is told has first to hear it. */
 const powerWithin_s = ({ first }: MissedMeasure) => ('turn' in first ? POWER_WHEN_TOLD_S : POWER_WITHIN_S);
 
-/** Where a climb began that is under way at a sample; where none is, the sample itself. */
-function climbBegan(climb: ArrayLike<number>, at: number, samples: number): number {
-  let began = at;
-  while (began > 0 && at - began < samples && climb[began - 1]! > 0) began -= 1;
-  return began;
-}
-
 /** Which way the first turn went that was more than a correction; null: none. */
 function firstTurn(bank: ArrayLike<number>, from: number, to: number, rate_hz: number) {
   let way = 0;
@@ -158,8 +152,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const start = Math.round(span.start_s * rate);
     const before = lesson.drill.phases[lesson.drill.phases.indexOf(phase) - 1];
     // In level flight a gust lifts an airplane, too; where one was going down a climb is a climb.
-    const at =
-      before?.goal.vertical.kind === 'level' ? start : climbBegan(climb, start, BEGUN_BEFORE_S * rate);
+    const at = before?.goal.vertical.kind === 'level' ? start : climbBegan(flight, start, BEGUN_BEFORE_S);
     // Who flies by the clock goes around when it has run out, wherever the wind has carried them by then.
     const due = Math.max(at, timed ? Math.round(clockRunsOut_s(flight, spans, timed) * rate) : 0);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);

@@ -1,21 +1,18 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
-import { asideOfRunway_m, beforeRunway_nm } from '../../flight/runway-in-sight';
+import { type ByRunway, byRunway } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
 import { figure, signedFigure } from '../../measure/figure';
 import { approachSpeedFault, approachSpeedOff_kt } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
-export interface ThresholdMeasure {
+export interface ThresholdMeasure extends ByRunway {
   kind: 'threshold';
   phaseId: string;
   at_s: number;
   /** false: climbed away instead. */
   came: boolean;
-  /** From the middle of the runway, + = right, m; and so far before its threshold, − = beyond, NM. */
-  aside_m: number;
-  before_nm: number;
   height_ft: number;
   speedOff_kt: number;
   crossing_ft: number;
@@ -33,11 +30,13 @@ const GONE_FT = 500;
 
 /** Where an airplane is beside a runway’s middle, to the metre. */
 export function asideWords(aside_m: number): string {
-  const whole = Math.round(aside_m);
-  return whole === 0
-    ? 'in the middle'
-    : `${figure(Math.abs(whole))} m ${whole > 0 ? 'right' : 'left'} of the middle`;
+  return Math.round(aside_m) === 0 ? 'in the middle' : metresAside(aside_m, 'the middle');
 }
+
+const metresAside = (aside_m: number, middle: string) =>
+  `${figure(Math.abs(aside_m))} m ${aside_m > 0 ? 'right' : 'left'} of ${middle}`;
+
+const RUNWAYS_MIDDLE = 'the runway’s middle';
 
 /** So low, so far from the runway, that nothing below is a runway. */
 export function isBesideRunway(m: ThresholdMeasure): boolean {
@@ -48,8 +47,9 @@ export function isBesideRunway(m: ThresholdMeasure): boolean {
 /** “0.8 NM before the threshold, 950 m left of the runway’s middle”. */
 export function besideWords({ before_nm, aside_m }: ThresholdMeasure): string {
   const before = before_nm > 0.05 ? `${figure(before_nm, 1)} NM before the threshold, ` : '';
-  const aside = Math.round(Math.abs(aside_m));
-  return `${before}${aside === 0 ? 'in line with the runway' : `${figure(aside)} m ${aside_m > 0 ? 'right' : 'left'} of the runway’s middle`}`;
+  return (
+    before + (Math.round(aside_m) === 0 ? 'in line with the runway' : metresAside(aside_m, RUNWAYS_MIDDLE))
+  );
 }
 
 function faultsOf(m: ThresholdMeasure): string[] {
@@ -57,9 +57,7 @@ function faultsOf(m: ThresholdMeasure): string[] {
   const high = m.height_ft - m.crossing_ft;
   const speed = approachSpeedFault(m.speedOff_kt);
   return [
-    ...(Math.abs(m.aside_m) > ASIDE_M
-      ? [`${figure(Math.abs(m.aside_m))} m ${m.aside_m > 0 ? 'right' : 'left'} of the runway’s middle`]
-      : []),
+    ...(Math.abs(m.aside_m) > ASIDE_M ? [metresAside(m.aside_m, RUNWAYS_MIDDLE)] : []),
     ...(Math.abs(high) > HEIGHT_FT ? [`${figure(Math.abs(high))} ft ${high > 0 ? 'high' : 'low'}`] : []),
     ...(speed === null ? [] : [speed])
   ];
@@ -81,8 +79,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       phaseId: phase.id,
       at_s: span.end_s,
       came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT,
-      aside_m: asideOfRunway_m(runway, here, lesson.area.variation_deg),
-      before_nm: beforeRunway_nm(runway, here, lesson.area.variation_deg),
+      ...byRunway(runway, here, lesson.area.variation_deg),
       height_ft,
       speedOff_kt: approachSpeedOff_kt(flight, k, phase.goal.ias_kt),
       crossing_ft
