@@ -29,10 +29,18 @@ function saidOf(flight: Flight, from = 0): { words: string; at_s: number } | nul
   return null;
 }
 
-const notMet = (flight: Flight) =>
-  measureCorridors(flight, lesson, detectPhases(flight, lesson).spans).filter(
-    (measure) => measure.verdict === 'not met' && !isSaidByCheck(lesson.drill, measure)
+/** Where a corridor was not met, or left by so much that the grade calls it hard. */
+const notMet = (flight: Flight): { from_s: number; to_s: number }[] => {
+  const measures = measureCorridors(flight, lesson, detectPhases(flight, lesson).spans).filter(
+    (measure) => !isSaidByCheck(lesson.drill, measure)
   );
+  const hard = gradeFlight(flight, plan).findings.filter(({ severity }) => severity === 'hard');
+  return measures.filter(
+    ({ verdict, exceedances }) =>
+      verdict === 'not met' ||
+      exceedances.some((e) => hard.some(({ moment_s }) => moment_s >= e.start_s && moment_s <= e.end_s))
+  );
+};
 
 describe('the examiner of a test', () => {
   test.each<Partial<Habits>>([{}, { overControls: 1 }, { chasesPath: 1 }, { descendsEarly: 1 }])(

@@ -16,6 +16,7 @@ import { trainingAreas } from '$core/earth/training-area';
 import { flightLoop } from '$core/flight/flight-loop';
 import { type Hands } from '$core/flight/hands';
 import { compassCardHeading, compassDeviation, stepCard } from '$core/instrument/compass';
+import { noBugs, sameBugs } from '$core/instrument/bugs';
 import { faultsAt, type FaultKind } from '$core/instrument/instrument-fault';
 import {
   readInstruments,
@@ -25,6 +26,7 @@ import {
   type InstrumentSet
 } from '$core/instrument/instruments';
 import type { AirTruth } from '$core/instrument/readings';
+import { isGaze, scanAreas } from '$core/instrument/scan-area';
 import { normaliseSigned } from '$core/measure/angle';
 import { seededNoise } from '$core/measure/seeded-noise';
 import { bareAirplane } from '../../bench/bare-airplane';
@@ -90,6 +92,68 @@ function watch(
   }
   return readInstruments(set, memory, truth, 1013.25, 0);
 }
+
+describe('what is on the panel', () => {
+  test('bugs are the same when all three of them are; an area of the panel is known by its name', () => {
+    const set = { heading_deg: 90, altitude_ft: 4000, minimum_ft: 620 };
+    expect(sameBugs(set, { ...set })).toBe(true);
+    expect(sameBugs({ ...noBugs }, noBugs)).toBe(true);
+    for (const other of [{ heading_deg: 91 }, { altitude_ft: 4100 }, { minimum_ft: null }])
+      expect(sameBugs(set, { ...set, ...other })).toBe(false);
+    for (const area of [...scanAreas, 'elsewhere']) expect(isGaze(area)).toBe(true);
+    for (const other of ['', 'toString', 'Altimeter', 'window']) expect(isGaze(other)).toBe(false);
+  });
+
+  test('each fault stands from its own moment on, for good', () => {
+    const planned = [
+      { kind: 'vacuum', at_s: 30 },
+      { kind: 'static-blocked', at_s: 60 }
+    ] as const;
+    const standing = (time_s: number) =>
+      Object.entries(faultsAt(planned, time_s))
+        .filter(([, stands]) => stands)
+        .map(([kind]) => kind);
+    expect(standing(29.9)).toEqual([]);
+    expect(standing(30)).toEqual(['vacuum']);
+    expect(standing(9000)).toEqual(['static-blocked', 'vacuum']);
+  });
+
+  test('the knob turns the card it is on; the compass reads what its deviation adds, A + B sin + C cos', () => {
+    const memory = settledInstruments(dials, still, seededNoise(5));
+    const read = (panel: InstrumentSet['panel'], knob_deg: number) =>
+      readInstruments(
+        { ...dials, panel, compassDeviation_deg: [1, 2, -3] },
+        memory,
+        still,
+        1013.25,
+        knob_deg
+      );
+    expect(read('dials', 7).heading_deg).toBeCloseTo(217, 9);
+    expect(read('dials', 160).heading_deg).toBeCloseTo(10, 9);
+    expect(read('tapes', 7).heading_deg).toBe(210);
+    // sin 210° = −0.5, cos 210° = −0.866
+    expect(read('dials', 0).compass_deg).toBeCloseTo(210 + 1 - 1 + 2.598, 3);
+    expect(compassDeviation([1, 2, -3], 90)).toBeCloseTo(3, 9);
+    expect(compassDeviation([1, 2, -3], 0)).toBeCloseTo(-2, 9);
+  });
+
+  test('rolling into a turn the turn coordinator shows the turn before it is one', () => {
+    const rolling = watch(3, () => ({ ...still, turnRate_degps: 1, rollRate_degps: 5 }));
+    expect(rolling.turnRate_degps).toBeCloseTo(2.5, 1);
+    expect(watch(3, () => ({ ...still, rollRate_degps: -5 })).turnRate_degps).toBeCloseTo(-1.5, 1);
+  });
+
+  test('an airspeed indicator with more pressure outside than in its line stands at nought', () => {
+    const blocked = watch(60, (t) => ({ ...still, ...airAt(4000 - 20 * t, 100) }), {
+      faults: ['pitot-blocked', 'pitot-and-drain-blocked']
+    });
+    expect(blocked.ias_kt).toBeLessThan(100);
+    const far = watch(60, (t) => ({ ...still, ...airAt(4000 - 60 * t, 60) }), {
+      faults: ['pitot-blocked', 'pitot-and-drain-blocked']
+    });
+    expect(far.ias_kt).toBeCloseTo(0, 6);
+  });
+});
 
 describe('pitot-static instruments', () => {
   const sinking = (t: number): AirTruth => ({ ...still, ...airAt(4000 - (500 / 60) * t, 100) });
@@ -215,6 +279,29 @@ describe('gyros', () => {
       expect(fallen.some(({ pitch_deg }) => way * pitch_deg > 2)).toBe(true);
     }
     expect(after(1, { ...dials, panel: 'tapes' })).toEqual({ bank_deg: 0, pitch_deg: 0, wandered_deg: 0 });
+  });
+
+  test('a gyro that has run down leans at the rate its speed leaves it, the nose by half as much at most, until it lies at its stop', () => {
+    const falling = (seconds: number, truth = still) => {
+      const memory = settledInstruments(dials, truth, seededNoise(9));
+      const standing = faultsAt([{ kind: 'vacuum', at_s: 0 }], 0);
+      for (let k = 0; k < seconds * 20; k++) stepInstruments(dials, memory, truth, standing, false, 0.05);
+      const { bank_deg, pitch_deg } = readInstruments(dials, memory, truth, 1013.25, 0);
+      return { bank_deg: bank_deg - truth.bank_deg, pitch_deg: pitch_deg - truth.pitch_deg };
+    };
+    // Speed e^(−t/100): below 0.75 from 28.8 s on; from there 1.6 ∫ (0.75 − e^(−t/100)) dt.
+    const leant = (t: number) => 1.6 * (0.75 * (t - 28.77) + 100 * (Math.exp(-t / 100) - 0.75));
+    for (const t of [60, 90, 120]) {
+      const { bank_deg, pitch_deg } = falling(t);
+      expect(Math.abs(bank_deg)).toBeCloseTo(leant(t), 0);
+      expect(Math.abs(pitch_deg)).toBeLessThanOrEqual(Math.abs(bank_deg) / 2);
+    }
+    expect(falling(28)).toEqual({ bank_deg: 0, pitch_deg: 0 });
+    expect(Math.abs(falling(400).bank_deg)).toBe(70);
+    // What it shows wrong it adds to what is: banked 10° it is as wrong as level.
+    const banked = falling(90, { ...still, bank_deg: 10, pitch_deg: 4 });
+    expect(banked.bank_deg).toBeCloseTo(falling(90).bank_deg, 6);
+    expect(banked.pitch_deg).toBeCloseTo(falling(90).pitch_deg, 6);
   });
 
   test('electrical power lost: the turn coordinator runs down; tapes lose their attitude and say so', () => {

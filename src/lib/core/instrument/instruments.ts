@@ -21,7 +21,6 @@ const BALL_FULL_SCALE_G = 0.15;
 const ROLL_SHARE = 0.3;
 /** Below the true static pressure, where the cabin is vented, as a share of the impact pressure. */
 const ALTERNATE_STATIC_SHARE = 0.06;
-/** The card swings like a damped pendulum. */
 /** Gyros run down in minutes; below this share of their speed they no longer stand. */
 const VACUUM_RUNDOWN_S = 100;
 const ELECTRIC_RUNDOWN_S = 8;

@@ -15,7 +15,7 @@ const LARGEST_BANK_CORRECTION_DEG = 4;
 const OUTWARD_DEG = 80;
 const OUTWARD_S = 70;
 /** Looking out one turns more steeply: a circle has to stay close. */
-const SEEN_BANK_DEG = 25;
+const SEEN_BANK_DEG = 27;
 /** Degrees of bank for each degree a heading is off. */
 const STEERING_GAIN = 1.1;
 

@@ -33,6 +33,8 @@ const AIMS_S = 38;
 const OF_THE_WAY = 0.3;
 const NEAREST_AIM_NM = 0.25;
 const LEAST_AIM_NM = 0.5;
+/** By sight the turn onto a runway's line is flown as it is seen to come out. */
+const SEEN_AIM_S = 5.5;
 /** A final by waypoints narrows to a point beyond the threshold. */
 const BEYOND_NM = 1.6;
 /** A correction smaller than this is not worth a turn; between two of them the wings are level so long. */
@@ -121,8 +123,10 @@ export class Steering {
   angleBack(right_nm: number, largest_deg: number): number {
     // What narrows is come back to the sooner, the nearer its end; so is a runway that is seen.
     const end_nm = this.narrowsTo_nm();
+    const least_nm =
+      end_nm === null ? LEAST_AIM_NM : this.looksOut ? (this.tas_kt * SEEN_AIM_S) / 3600 : NEAREST_AIM_NM;
     const aim_nm = Math.max(
-      end_nm === null ? LEAST_AIM_NM : NEAREST_AIM_NM,
+      least_nm,
       Math.min((this.tas_kt * AIMS_S) / 3600, end_nm === null ? Infinity : OF_THE_WAY * end_nm)
     );
     return clamp(Math.atan2(-right_nm, aim_nm) * DEGREES_PER_RADIAN, -largest_deg, largest_deg);

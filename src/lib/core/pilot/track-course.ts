@@ -10,6 +10,8 @@ import { straight, type Steering, type SteeringOrder } from './steering';
 /** Largest angle at which a course is come back to: while it is held, and once it was joined. */
 const CORRECTION_DEG = 25;
 const JOINED_CORRECTION_DEG = 30;
+/** A runway that is seen is turned to as far as that takes: it is the end of a turn, not a correction. */
+const SEEN_CORRECTION_DEG = 70;
 const REACTION_S = 2.5;
 /** Close to a station a bearing that is off grows so many times within so long; one that is hardly off need not. */
 const RUNS_AWAY_S = 12;
@@ -140,7 +142,8 @@ export function courseTracker(steering: Steering): CourseTracker {
     fly(time_s, heading_deg, { course_deg, intercept_deg }) {
       if (intercept_deg === null || steering.joined) {
         steering.joined = true;
-        return track(time_s, course_deg, intercept_deg === null ? CORRECTION_DEG : JOINED_CORRECTION_DEG);
+        const onCourse_deg = intercept_deg === null ? CORRECTION_DEG : JOINED_CORRECTION_DEG;
+        return track(time_s, course_deg, steering.looksOut ? SEEN_CORRECTION_DEG : onCourse_deg);
       }
       const { right_nm } = sense.by(course_deg);
       if (correcting === 0) correcting = right_nm > 0 ? -1 : 1;

@@ -20,6 +20,8 @@ const WIDER_NM = 0.12;
 const BEHIND_RADII = 2.6;
 const TURN_OUT_RADII = 1;
 const NEAR_NM = 0.25;
+/** A turn is on after so long. */
+const ROLLS_IN_S = 3;
 /** No turn is led as one by more than this. */
 const MOST_LED_DEG = 100;
 /** A turn has been made when the track is so close to where it leads. */
@@ -81,7 +83,9 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
   /** Onto the downwind at a point, come to from elsewhere: the turn begins before it, radius × tan(turn ÷ 2). */
   const onto = (place: Place, before: Place): ConditionFile => {
     const turn_deg = Math.abs(turnFromTo(wayBetween(before, place).azimuth_deg, course + 180));
-    const lead_nm = radius_nm * Math.tan((Math.min(MOST_LED_DEG, turn_deg) / 2) * RADIANS_PER_DEGREE);
+    const lead_nm =
+      radius_nm * Math.tan((Math.min(MOST_LED_DEG, turn_deg) / 2) * RADIANS_PER_DEGREE) +
+      (flown.approachTas_kt * ROLLS_IN_S) / 3600;
     return reached('fixDistance_nm', 'below', Math.max(NEAR_NM, lead_nm));
   };
   const joins = at(length_nm / 2, wide_nm);

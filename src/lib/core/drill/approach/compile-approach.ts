@@ -26,7 +26,7 @@ import { PhaseSheet, VECTORED_DEG } from './phase-sheet';
 /** The lesson begins so far before the first fix, and abeam the final course so far out with vectors. */
 const BEGINS_BEFORE_NM = 3;
 const VECTORED_NM = 3.5;
-const JOINS_BEFORE_NM = 1;
+const JOINS_BEFORE_NM = 2;
 /** Flaps and gear are to be out so soon after their moment has come. */
 const CONFIGURED_WITHIN_S = 40;
 

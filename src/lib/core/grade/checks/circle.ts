@@ -47,7 +47,7 @@ function faultsOf(m: CircleMeasure): string[] {
           `${figure(m.farthest_nm, 1)} NM from the runway, where category ${m.category} is protected to ${figure(m.within_nm, 1)} NM`
         ]
       : []),
-    ...(m.bank_deg > STEEPEST_DEG ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`] : []),
+    ...(Math.round(m.bank_deg) > STEEPEST_DEG ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`] : []),
     ...(m.onSide !== null && m.onSide < MOST_ON_WRONG_SIDE
       ? [`on the other side of the runway than that of ${m.turn} turns`]
       : [])
@@ -57,7 +57,7 @@ function faultsOf(m: CircleMeasure): string[] {
 /** The first of what was wrong is what it is called by. */
 function titleOf(m: CircleMeasure): string {
   if (isBeyond(m)) return 'Circled beyond the protected area';
-  return m.bank_deg > STEEPEST_DEG ? 'Circled too steeply' : 'Circled on the other side';
+  return Math.round(m.bank_deg) > STEEPEST_DEG ? 'Circled too steeply' : 'Circled on the other side';
 }
 
 export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
