@@ -16,6 +16,7 @@ import { simulateFlight } from '../src/lib/core/flight/simulated-flight';
 import { gradeFlight } from '../src/lib/core/grade/grade';
 import { noHabits, type Habits } from '../src/lib/core/pilot/habits';
 import { approaches } from '../src/lib/core/procedure/approach/approach-catalogue';
+import { circlesOf } from '../src/lib/core/drill/approach/circle';
 import { worldById } from '../src/lib/core/radio/world-catalogue';
 
 const seeds = Number(process.argv[2] ?? 6);
@@ -79,6 +80,27 @@ for (const [index, approach] of approaches.entries()) {
 }
 const all = seeds * approaches.length;
 console.log(`| all | ${sums.light} of ${all} | | | ${sums.moderate} of ${fewer * approaches.length} |\n`);
+
+/** The one that leads to no runway, circled from it to the runway that is into the wind: how many came over its threshold in a position to land. */
+function circled(index: number, count: number) {
+  const grades = Array.from({ length: count }, (_, k) => {
+    const plan = caseOf(index, k);
+    const { approach } = plan.approach;
+    const circle = circlesOf(worldById(approach.world), approach, plan.windFrom_deg)[0]!;
+    return gradeOf({ ...plan, approach: { ...plan.approach, ends: 'landing', circle } });
+  });
+  const kindsOf = grades.map(({ findings }) => findings.map(({ kind }) => kind));
+  return {
+    inPosition: kindsOf.filter((kinds) => kinds.includes('over-threshold')).length,
+    beyond: kindsOf.filter((kinds) => kinds.includes('circled-beyond')).length,
+    hard: grades.filter(({ findings }) => findings.some(({ severity }) => severity === 'hard')).length
+  };
+}
+const leadsToNone = approaches.findIndex(({ runway }) => runway === null);
+const circles = circled(leadsToNone, 6 * seeds);
+console.log(
+  `Circled to land into the wind from ${approaches[leadsToNone]!.name}: ${circles.inPosition} of ${6 * seeds} in a position to land, ${circles.beyond} beyond what is protected or too steep, ${circles.hard} with a hard finding.\n`
+);
 
 type Slip = [habit: keyof Habits, id: string, kinds: FindingKind[], asked?: Partial<ApproachPlan>];
 const circling = (lost?: 'downwind'): Partial<ApproachPlan> => ({

@@ -80,7 +80,7 @@ export function planInMaking(plan: LessonPlan, school: SchoolShelf): PlanInMakin
     flaps_deg: aircraft.flaps.positions_deg,
     groundElevation_ft: area.groundElevation_ft,
     radio: isApproach(plan) ? null : radioChoices(plan, drillFile),
-    circles: plan.approach ? circlesOf(world, plan.approach.approach) : [],
+    circles: plan.approach ? circlesOf(world, plan.approach.approach, whole.windFrom_deg) : [],
     problems,
     brief: problems.length > 0 ? null : lessonBrief(whole)
   };

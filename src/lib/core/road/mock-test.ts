@@ -1,11 +1,10 @@
 import { circlesOf } from '../drill/approach/circle';
-import { isApproach, type PlannedApproach } from '../drill/approach/approach-drill';
+import { isApproach } from '../drill/approach/approach-drill';
 import { lessonOf } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { problemsOf } from '../drill/plan-check';
 import type { Segment } from '../drill/drill';
 import type { Verdict } from '../finding/verdict';
-import { turnFromTo } from '../measure/angle';
 import { seededNoise } from '../measure/seeded-noise';
 import { approaches } from '../procedure/approach/approach-catalogue';
 import { worldById } from '../radio/world-catalogue';
@@ -72,20 +71,12 @@ function planOf(
   if (approachId && !approach) return null;
   const plan = practicePlan(approach ?? flown, { aircraft, level: TEST_LEVEL, seed });
   if (isApproach(plan)) {
-    const circle = ends === 'landing' ? circleIntoWind(plan) : undefined;
+    const world = worldById(plan.approach.approach.world);
+    const circle =
+      ends === 'landing' ? circlesOf(world, plan.approach.approach, plan.windFrom_deg)[0] : undefined;
     plan.approach = { ...plan.approach, ends, ...(circle ? { circle } : {}) };
   }
   return problemsOf(plan).length === 0 ? plan : null;
-}
-
-/** Where an approach leads to no runway, the one that is most into the wind. */
-function circleIntoWind({ approach: { approach }, windFrom_deg }: PlannedApproach) {
-  const world = worldById(approach.world);
-  const offWind = (name: string) => {
-    const runway = world.runways.find((one) => one.airport === approach.airport && one.name === name)!;
-    return Math.abs(turnFromTo(runway.course_deg, windFrom_deg));
-  };
-  return [...circlesOf(world, approach)].sort((a, b) => offWind(a.runway) - offWind(b.runway))[0];
 }
 
 export type MockOutcome = 'satisfactory' | 'unsatisfactory' | 'not flown';

@@ -35,11 +35,20 @@ function isBarred(
 }
 const LEADS_BACK_DEG = 170;
 
-/** Every circle an approach without a runway may end in, in the order of its airport's runways. */
-export function circlesOf(world: World, approach: Approach): NonNullable<ApproachPlan['circle']>[] {
+/**
+ * Every circle an approach without a runway may end in, to the runway most into the wind first.
+ * @param windFrom_deg by the same north as the runways' courses
+ */
+export function circlesOf(
+  world: World,
+  approach: Approach,
+  windFrom_deg: number
+): NonNullable<ApproachPlan['circle']>[] {
   if (approach.runway !== null) return [];
+  const offWind = ({ course_deg }: Runway) => Math.abs(turnFromTo(course_deg, windFrom_deg));
   const runways = world.runways.filter(({ airport }) => airport === approach.airport);
-  return runways.flatMap((runway) =>
+  const intoWindFirst = [...runways].sort((a, b) => offWind(a) - offWind(b));
+  return intoWindFirst.flatMap((runway) =>
     (['left', 'right'] as const)
       .filter((turn) => !isBarred(approach, runways, runway, turn))
       .map((turn) => ({ runway: runway.name, turn }))
