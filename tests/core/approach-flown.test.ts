@@ -217,7 +217,7 @@ describe('one thing set wrongly beforehand', () => {
 describe('a circle to land', () => {
   const circled = (runway: string, turn: 'left' | 'right', airplane = 0, changes = {}) =>
     planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway, turn } }, changes, airplane);
-  test.each([
+  test.each<[string, 'left' | 'right', number, Partial<LessonPlan>?]>([
     ['31', 'left', 0],
     ['13', 'right', 0],
     ['31', 'left', 1],
@@ -226,7 +226,7 @@ describe('a circle to land', () => {
     ['31', 'left', 2, { windFrom_deg: 247, windSpeed_kt: 19, seed: 8 }],
     ['13', 'right', 2, { windFrom_deg: 120, windSpeed_kt: 17, seed: 9 }],
     ['13', 'right', 1, { windFrom_deg: 56, windSpeed_kt: 22, seed: 10 }]
-  ] as const)(
+  ])(
     'to runway %s by %s turns, airplane %d: stays close and above the minimum, and comes to the threshold',
     (runway, turn, airplane, changes = {}) => {
       const plan = circled(runway, turn, airplane, changes);

@@ -47,7 +47,9 @@ function faultsOf(m: CircleMeasure): string[] {
           `${figure(m.farthest_nm, 1)} NM from the runway, where category ${m.category} is protected to ${figure(m.within_nm, 1)} NM`
         ]
       : []),
-    ...(Math.round(m.bank_deg) > STEEPEST_DEG ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`] : []),
+    ...(Math.round(m.bank_deg) > STEEPEST_DEG
+      ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`]
+      : []),
     ...(m.onSide !== null && m.onSide < MOST_ON_WRONG_SIDE
       ? [`on the other side of the runway than that of ${m.turn} turns`]
       : [])
