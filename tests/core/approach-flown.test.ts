@@ -6,6 +6,7 @@ import { circlesOf } from '$core/drill/approach/circle';
 import { profileAt } from '$core/drill/corridor';
 import { phaseById } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
+import type { LessonPlan } from '$core/drill/lesson-plan';
 import { problemsOf } from '$core/drill/plan-check';
 import { isByRadio, radiosFor } from '$core/drill/reference-radios';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
