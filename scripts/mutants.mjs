@@ -71,7 +71,7 @@ const TESTS = {
   ],
   scan: ['scan', 'scan-judged'],
   record: ['record'],
-  format: ['record', 'flight', 'radio', 'scan', 'navigation', 'partial-recording'],
+  format: ['files', 'record', 'flight', 'radio', 'scan', 'navigation', 'partial-recording'],
   deviation: ['deviation', 'corridor-shapes', 'grade'],
   finding: ['words', 'findings'],
   drill: [

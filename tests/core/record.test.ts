@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { logToCsv } from '$core/format/log-csv';
+import Papa from 'papaparse';
+import { logToCsv, type SignedEntry } from '$core/format/log-csv';
 import {
   checkTrainingEntry,
   type LogEntry,
@@ -193,4 +194,53 @@ test('the log as CSV quotes what needs it, defuses formulas, and leaves practice
   expect(rows[1]).toContain('"said ""level""; =1+1"');
   expect(rows[2]).toMatch(/^p,practice,,2026-11-02,trainer,Sandling 160,,,,/);
   expect(rows[0]!.split(',').length).toBe(rows[2]!.replace(/"[^"]*"/g, 'x').split(',').length);
+});
+
+test('a spreadsheet finds every entry in its columns: what it corrects, who signed it, and why it is void', () => {
+  const read = (row: SignedEntry) => {
+    const { data } = Papa.parse<Record<string, string>>(logToCsv([row]), {
+      header: true,
+      skipEmptyLines: true
+    });
+    return data[0]!;
+  };
+  const flown = {
+    ...entry('a', { approaches: [{ kind: 'ILS', place: 'XVLB' }, { kind: 'VOR', place: 'XVNA' }], holding: true }),
+    corrects: 'z',
+    signedBy: '@Ines',
+    signedAt: '2026-11-02T10:00:00.000Z'
+  }; // prettier-ignore
+  expect(read(flown)).toMatchObject({
+    corrects: 'z',
+    total_h: '1.5',
+    instrument_simulated_h: '0.9',
+    with_instructor: 'yes',
+    approaches: 'ILS XVLB; VOR XVNA',
+    holding: 'yes',
+    intercepting_tracking: 'no',
+    signed_by: "'@Ines",
+    signed_at: '2026-11-02T10:00:00.000Z'
+  });
+  const taken = read({
+    id: 'v',
+    kind: 'void',
+    corrects: 'a',
+    signed: true,
+    content: { date: '2026-11-03', reason: 'entered twice' },
+    signedBy: null,
+    signedAt: null
+  });
+  expect(taken).toEqual({
+    ...Object.fromEntries(Object.keys(taken).map((name) => [name, ''])),
+    entry: 'v',
+    kind: 'void',
+    corrects: 'a',
+    date: '2026-11-03',
+    remarks: 'void: entered twice'
+  });
+  const rows = logToCsv([flown, { ...practice, signedBy: null, signedAt: null }]).split('\r\n');
+  expect(Papa.parse(rows[2]!).data[0]).toHaveLength(20);
+  expect(read({ ...practice, signedBy: null, signedAt: null })['remarks']).toBe(
+    'Rate-and-speed descent, flown by the student, 200 s, met (98)'
+  );
 });

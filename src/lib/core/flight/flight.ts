@@ -40,16 +40,20 @@ export function sampleAt(flight: Flight, time_s: number): number {
   return Math.min(flight.length - 1, Math.max(0, Math.round(time_s * flight.rate_hz)));
 }
 
-/** Whole-number samples (see `channelDefinitions` for their scale), one array a channel, to a flight. */
+/**
+ * Whole-number samples (see `channelDefinitions` for their scale), one array a channel, to a flight as long as the longest of them;
+ * a channel with fewer samples was not recorded.
+ */
 export function flightFromCounts(
   counts: readonly ArrayLike<number>[],
   events: readonly FlightEvent[],
   rate_hz = RECORDING_RATE_HZ
 ): Flight {
   const columns = new Map<ChannelId, Float32Array | Float64Array>();
+  const length = counts.reduce((longest, { length }) => Math.max(longest, length), 0);
   channelDefinitions.forEach((definition, index) => {
     const source = counts[index];
-    if (!source || source.length < (counts[0]?.length ?? 0)) return;
+    if (!source || source.length < length) return;
     const scale = channelScales[index]!;
     // Seven decimals of a degree need more than a float32 holds.
     const values =
@@ -57,7 +61,7 @@ export function flightFromCounts(
     for (let k = 0; k < source.length; k++) values[k] = source[k]! / scale;
     columns.set(definition.id, values);
   });
-  return { rate_hz, length: counts[0]?.length ?? 0, columns, events };
+  return { rate_hz, length, columns, events };
 }
 
 /**

@@ -219,7 +219,7 @@ function clockOf(marks: readonly ClockMark[], notes: string[]): (log_s: number) 
   if (!(Math.abs(logged) >= 1))
     throw new Rejection('marks.1.log_s', second.log_s, 'a moment at least a second from the first mark');
   const rate = flown / logged;
-  if (Math.abs(rate - 1) > LARGEST_DRIFT)
+  if (Math.abs(rate - 1) > LARGEST_DRIFT + 1e-9)
     throw new Rejection(
       'marks',
       `${flown.toFixed(1)} s of flight in ${logged.toFixed(1)} s of the log`,

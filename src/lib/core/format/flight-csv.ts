@@ -6,9 +6,10 @@ import { toCsv } from './csv';
 export function flightToCsv(flight: Flight): string {
   const recorded = channelDefinitions.filter((definition) => flight.columns.has(definition.id));
   const columns = recorded.map((definition) => column(flight, definition.id));
+  const timeDecimals = Number.isInteger(10 / flight.rate_hz) ? 1 : 3;
   const header = ['time_s', ...recorded.map((definition) => definition.id)];
   const rows = Array.from({ length: flight.length }, (_, k) => [
-    (k / flight.rate_hz).toFixed(1),
+    (k / flight.rate_hz).toFixed(timeDecimals),
     ...columns.map((values, index) => values[k]!.toFixed(recorded[index]!.decimals))
   ]);
   return toCsv([header, ...rows]);
