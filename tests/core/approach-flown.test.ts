@@ -390,6 +390,61 @@ describe('a circle to land', () => {
     expect(circlesOf(worldById('vesterlund'), approachById('xvlb-ils-24'), 100)).toEqual([]);
   });
 
+  test('who comes down on the other runway hears of that first; where there is none, of the surface; who lands out of it hears nothing', () => {
+    const asked = circled('31', 'left');
+    const lesson = lessonOf(asked);
+    const { phases } = lesson.drill.checks.find((check) => check.kind === 'circle')!;
+    const runways = worldById('vesterlund').runways.filter(({ airport }) => airport === 'XVNA');
+    const flight = flown(asked);
+    const begins_s = detectPhases(flight, lesson).spans.find(({ phaseId }) => phaseId === phases[0])!.start_s;
+    /** From the downwind on a straight way down to a place, ending there on a heading. */
+    const downAt = (
+      runway: (typeof runways)[number],
+      aside_m: number,
+      heading_deg: number,
+      heightEnd_ft = 3
+    ) => {
+      const from = Math.round((begins_s + 8) * flight.rate_hz);
+      const length = from + 60 * flight.rate_hz;
+      const course = runway.course_deg + lesson.area.variation_deg;
+      const end = placeAt(placeAt(runway, course, 0.2), course + 90, aside_m / 1852);
+      const columns = new Map(
+        [...flight.columns].map(([id, values]) => [id, Float64Array.from({ length }, (_, k) => values[Math.min(k, from)]!)] as const)
+      ); // prettier-ignore
+      const put = (id: ChannelId, value: (share: number, before: number) => number) => {
+        const values = columns.get(id)!;
+        for (let k = from; k < length; k++)
+          values[k] = value((k - from) / (length - 1 - from), values[from]!);
+      };
+      const start_ft = columns.get('trueAltitude_ft')![from]!;
+      put('latitude_deg', (share) => end.latitude_deg + (1 - share) * 0.01);
+      put('longitude_deg', () => end.longitude_deg);
+      for (const id of ['altitude_ft', 'trueAltitude_ft'] as const)
+        put(id, (share) => start_ft + share * (lesson.area.groundElevation_ft + heightEnd_ft - start_ft));
+      put('verticalSpeed_fpm', () => -500);
+      put('bank_deg', () => 2);
+      put('heading_deg', () => heading_deg);
+      const { findings } = gradeFlight({ ...flight, columns, length }, asked);
+      return findings.find(({ under }) => under === null)!;
+    };
+    const [r13, r31] = ['13', '31'].map((name) => runways.find((runway) => runway.name === name)!) as [
+      (typeof runways)[number],
+      (typeof runways)[number]
+    ];
+    expect(downAt(r13, 10, r13.course_deg + 4)).toMatchObject({ kind: 'other-runway', severity: 'hard' });
+    expect(downAt(r13, 10, r13.course_deg + 4).evidence).toMatch(
+      /^At \d+:\d\d the airplane came down on runway 13; the circle was to lead to runway 31\.$/
+    );
+    expect(downAt(r31, 10, r31.course_deg).kind).not.toMatch(/other-runway|met-the-surface/);
+    for (const [aside_m, heading] of [
+      [70, 0],
+      [0, 60]
+    ] as const)
+      // prettier-ignore
+      expect(downAt(r13, aside_m, r13.course_deg + heading).kind).toBe('met-the-surface');
+    expect(downAt(r13, 0, r13.course_deg, 120).kind).not.toMatch(/other-runway|met-the-surface/);
+  });
+
   test('the other side, too wide and too steep are each found in a flight moved or banked so', () => {
     const plan = circled('31', 'left');
     const flight = flown(plan);

@@ -190,6 +190,8 @@ const cures: Record<FindingKind, string> = {
   'no-clock': 'The five Ts at the fix: turn, time, twist, throttle, talk. Time is the second.',
   'ended-by-instructor': 'What was not flown is for another time.',
   'not-flown': 'Fly the drill to its end; what was not flown cannot be judged.',
+  'other-runway':
+    'Before you leave the minimum say the runway and the side of the turns; on base read the heading against the runway’s number.',
   'met-the-surface':
     'Fly the airplane before anything else: as the speed goes, nose down and power up; wings level; and away from the ground while there is height.'
 };

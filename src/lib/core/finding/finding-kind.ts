@@ -75,6 +75,7 @@ export const findingKinds = [
   'no-clock',
   'not-flown',
   'met-the-surface',
+  'other-runway',
   'ended-by-instructor'
 ] as const;
 

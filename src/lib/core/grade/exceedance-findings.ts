@@ -4,6 +4,7 @@ import { figure } from '../measure/figure';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
+import { fractionOfTolerance } from '../deviation/deviation';
 import { PROMPT_RETURN_S, type Exceedance } from '../deviation/exceedance';
 import { hardKind, hardTitle } from './hard-deviation';
 import { isSaidByCheck } from './lean';
@@ -34,9 +35,8 @@ export function exceedanceFindings({ drill }: Lesson, measures: readonly Corrido
 }
 
 /** Times the tolerance × seconds outside. */
-function worthOf(measure: CorridorMeasure, e: Exceedance): number {
-  const allowed = (e.side === 'above' ? measure.corridor.above : measure.corridor.below) ?? Infinity;
-  return (Math.abs(e.peak) / Math.max(allowed, 1e-9)) * Math.max(1, e.end_s - e.start_s);
+function worthOf({ corridor }: CorridorMeasure, e: Exceedance): number {
+  return Math.abs(fractionOfTolerance(corridor, e.peak)) * Math.max(1, e.end_s - e.start_s);
 }
 
 /** What was done about it; empty where nothing came of an input for long: it may have been meant for something else. */
