@@ -8,6 +8,8 @@ import { sumQuestion } from '$core/bench/sum-bench';
 import { isRight, sumKinds } from '$core/bench/sum-question';
 import { drillFileById } from '$core/drill/catalogue/catalogue';
 import { normaliseSigned } from '$core/measure/angle';
+import type { ChannelId } from '$core/flight/channels';
+import { column, sampleAt } from '$core/flight/flight';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { aircraftById } from '$core/aircraft/catalogue';
 
@@ -42,6 +44,124 @@ describe('questions about a panel', () => {
       expect(changed.map(([name]) => name)).toEqual([options[answer]]);
     }
   });
+
+  const asked = (kind: (typeof panelQuestionKinds)[number], level: number, seeds: readonly number[], panel: 'dials' | 'tapes' = 'dials') =>
+    seeds.map((seed) => panelQuestion(kind, level, seed, panel, 'primary and supporting')); // prettier-ignore
+  const seen = ({ clip: { flight, to_s } }: ReturnType<typeof panelQuestion>, id: ChannelId) =>
+    column(flight, id)[sampleAt(flight, to_s)]!;
+
+  test('what the airplane does: one thing where it is easy, two or three where it is not, and as its panel shows it', () => {
+    for (const level of [1, 2, 3, 4, 5])
+      for (const q of asked('doing', level, [21, 22, 23])) {
+        const [vertical, lateral, speed] = q.options[q.answer]!.split(', ');
+        const things = [vertical !== 'level', lateral !== 'straight', speed !== 'steady speed'];
+        const count = things.filter(Boolean).length;
+        expect(level <= 2 ? count === 1 : count >= 2).toBe(true);
+        expect(q.options).toHaveLength(level <= 2 ? 4 : 5);
+        const rate = seen(q, 'verticalSpeed_fpm');
+        expect(vertical).toBe(rate >= 250 ? 'climbing' : rate <= -250 ? 'descending' : 'level');
+        expect(vertical === 'level' && Math.abs(rate) > 120).toBe(false);
+        const turn = seen(q, 'turnRate_degps');
+        expect(lateral).toBe(turn >= 1.3 ? 'turning right' : turn <= -1.3 ? 'turning left' : 'straight');
+        expect(lateral === 'straight' && Math.abs(turn) > 0.6).toBe(false);
+        // A panel that stands still at the even levels, five seconds of it at the others.
+        expect(q.clip.to_s - q.clip.from_s).toBeCloseTo(level % 2 === 0 ? 0 : 5, 9);
+        const before = column(q.clip.flight, 'ias_kt')[sampleAt(q.clip.flight, q.clip.to_s - 5)]!;
+        const gained = (seen(q, 'ias_kt') - before) / 5;
+        expect(speed).toBe(gained >= 0.55 ? 'speeding up' : gained <= -0.55 ? 'slowing' : 'steady speed');
+      }
+  }, 120_000);
+
+  test('the lying instrument shows what its failure makes it show: a frozen altitude, no rate, no speed, no turn', () => {
+    const plainly: Record<string, number> = { airspeed: 40, altimeter: 500, 'vertical speed': 600, attitude: 20, 'heading indicator': 35, 'turn and slip': 2.5 }; // prettier-ignore
+    const lied = new Set<string>();
+    for (const [level, seeds] of [
+      [1, [31, 32, 33, 34, 35, 36, 37, 38]],
+      [5, [39, 40]]
+    ] as const)
+      // prettier-ignore
+      for (const q of asked('liar', level, seeds)) {
+        const { clip } = q;
+        const propulsion = aircraftById(clip.plan.aircraft).propulsion.kind;
+        const at = (time_s: number) => {
+          const truth = readingsAt(clip.flight, time_s, { plan: clip.plan, propulsion });
+          return { truth, shown: clip.lying!(truth, time_s) };
+        };
+        const { truth, shown } = at(clip.to_s);
+        const liar = q.options[q.answer]!;
+        lied.add(liar);
+        const off: Record<string, number> = {
+          airspeed: shown.ias_kt - truth.ias_kt,
+          altimeter: shown.altitude_ft - truth.altitude_ft,
+          'vertical speed': shown.verticalSpeed_fpm - truth.verticalSpeed_fpm,
+          attitude: shown.bank_deg - truth.bank_deg,
+          'heading indicator': normaliseSigned(shown.heading_deg - truth.heading_deg),
+          'turn and slip': shown.turnRate_degps - truth.turnRate_degps
+        };
+        if (level === 1) expect(Math.abs(off[liar]!)).toBeGreaterThanOrEqual(plainly[liar]!);
+        // The hardest may be off by less, and by no more than is missed at a glance.
+        else expect(Math.abs(off[liar]!)).toBeLessThanOrEqual(4 * plainly[liar]!);
+        const then = at(clip.from_s).shown;
+        if (liar === 'altimeter') expect(shown.altitude_ft).toBe(then.altitude_ft);
+        if (liar === 'vertical speed') expect(Math.abs(shown.verticalSpeed_fpm)).toBeLessThan(30);
+        if (liar === 'airspeed') expect(shown.ias_kt).toBeLessThan(truth.ias_kt);
+        // Fifteen seconds after its power went a gyro turns at e^(−15/8) of its speed, and shows that much of the turn.
+        if (liar === 'turn and slip')
+          expect(Math.abs(shown.turnRate_degps)).toBeLessThan(0.16 * Math.abs(truth.turnRate_degps) + 0.3);
+        expect(q.working).toContain(`The ${liar} showed`);
+        expect(clip.to_s - clip.from_s).toBeCloseTo(10, 9);
+      }
+    expect(lied.size).toBeGreaterThanOrEqual(3);
+    // Tapes have no gyros to run down.
+    for (const q of asked('liar', 3, [41, 42, 43], 'tapes'))
+      expect(q.options[q.answer]).not.toMatch(/attitude|heading/);
+  }, 120_000);
+
+  test('the roles: the first one alone at first, both later; harder, the condition is not told and one more is offered', () => {
+    const roleOf = ({ prompt }: { prompt: string }) =>
+      /Which is (\w+) for (pitch|bank|power)\?/.exec(prompt)!.slice(1);
+    const at = [1, 2, 3, 4, 5].map((level) => asked('primary', level, [51, 52, 53, 54, 55, 56]));
+    for (const q of at[0]!) expect(roleOf(q)[0]).toBe('primary');
+    expect(new Set(at.flat().map((q) => roleOf(q)[0]))).toEqual(new Set(['primary', 'supporting']));
+    expect(new Set(at.flat().map((q) => roleOf(q)[1]))).toEqual(new Set(['pitch', 'bank', 'power']));
+    at.forEach((questions, index) => {
+      for (const q of questions) {
+        const level = index + 1;
+        expect(q.options).toHaveLength(level >= 3 ? 5 : 4);
+        expect(q.asked === null).toBe(level >= 4);
+        expect(q.clip.to_s - q.clip.from_s).toBeCloseTo(level >= 4 ? 0 : 4, 9);
+        const [role] = roleOf(q);
+        const entering = q.working.startsWith('Entering');
+        expect(q.working).toContain(
+          role === 'supporting'
+            ? 'It confirms what the primary one says.'
+            : entering
+              ? 'comes first, then the one that is to stand still.'
+              : 'It is the one that is supposed to stand still.'
+        );
+      }
+    });
+    const other = panelQuestion('primary', 1, 57, 'dials', 'control and performance');
+    expect([roleOf(other)[0], other.working]).toEqual([
+      'control',
+      expect.stringContaining('It is where the airplane is set.')
+    ]);
+  }, 120_000);
+
+  test('what to do next: waiting is offered from the third level on, the panel stands still from the fourth', () => {
+    for (const level of [1, 2, 3, 4])
+      for (const q of asked('input', level, [61, 62])) {
+        expect(q.options.includes('nothing: wait')).toBe(level >= 3);
+        expect(q.options).toHaveLength(level >= 3 ? 7 : 6);
+        if (level >= 4) expect(q.clip.from_s).toBe(q.clip.to_s);
+        else expect(q.clip.to_s - q.clip.from_s).toBeCloseTo(6, 9);
+        // What is asked for names its figures with their units, a heading as one says it.
+        expect(q.asked).toMatch(/(altitude|heading|speed|rate|vertical)/);
+        const throttle = seen(q, 'throttle');
+        if (q.options[q.answer] === 'less power') expect(throttle).toBeGreaterThanOrEqual(0.12);
+        if (q.options[q.answer] === 'more power') expect(throttle).toBeLessThanOrEqual(0.88);
+      }
+  }, 120_000);
 
   test('both schools are asked in their own words', () => {
     const words = [1, 2, 3].map(

@@ -61,14 +61,85 @@ const again: Record<SumKind, Again> = {
   }
 };
 
+/** Beyond this, more or less, an answer is plainly another one. */
+const plainlyOff: Record<SumKind, (due: number) => number> = {
+  reciprocal: () => 1,
+  quadrant: () => 1,
+  intercept: () => 1,
+  'entry-heading': () => 1,
+  'hold-entry': () => 1,
+  'outbound-heading': () => 2,
+  'lead-radial': () => 3,
+  'outbound-time': () => 3,
+  'compass-roll-out': () => 3,
+  'wind-correction': () => 4,
+  'arc-heading': () => 6,
+  'missed-approach-time': (due) => 0.1 * due,
+  'descent-rate': (due) => 0.2 * due
+};
+/** How round the figures of a question are at each level, where they are read from its words in this order: multiples, and the span. */
+const figures: Partial<Record<SumKind, Record<1 | 3 | 5, readonly (readonly [step: number, from: number, to: number])[]>>> = {
+  reciprocal: { 1: [[10, 10, 360]], 3: [[5, 5, 360]], 5: [[1, 1, 360]] },
+  'descent-rate': { 1: [[10, 70, 160]], 3: [[5, 70, 160]], 5: [[1, 70, 160]] },
+  'missed-approach-time': {
+    1: [[1, 3, 6], [30, 60, 120]],
+    3: [[0.5, 3, 6.5], [15, 75, 135]],
+    5: [[0.1, 3, 6.5], [5, 75, 135]]
+  },
+  'lead-radial': { 1: [[10, 10, 10], [120, 120, 120]], 3: [[1, 7, 15], [30, 90, 180]], 5: [[1, 7, 15], [30, 90, 180]] },
+  'outbound-time': { 1: [[60, 60, 60], [5, 40, 85]], 3: [[5, 45, 80], [1, 40, 85]], 5: [[5, 45, 80], [1, 40, 85]] },
+  'compass-roll-out': { 1: [[10, 30, 40], [5, 5, 5]], 3: [[5, 30, 50], [5, 5, 15]], 5: [[5, 30, 50], [5, 5, 15]] },
+  'wind-correction': {
+    1: [[10, 10, 360], [120, 120, 120], [10, 10, 360], [4, 8, 28]],
+    3: [[5, 5, 360], [30, 90, 180], [5, 5, 360], [2, 8, 30]],
+    5: [[1, 1, 360], [10, 90, 180], [1, 1, 360], [2, 8, 30]]
+  },
+  'arc-heading': { 1: [[10, 10, 360]], 3: [[5, 5, 360]], 5: [[1, 1, 360]] },
+  intercept: { 1: [[10, 10, 360], [15, 30, 45]], 3: [[5, 5, 360], [15, 30, 90]], 5: [[1, 1, 360], [15, 30, 90]] },
+  'outbound-heading': { 1: [[10, 10, 360], [1, 2, 6]], 3: [[5, 5, 360], [1, 2, 10]], 5: [[1, 1, 360], [1, 2, 10]] }
+}; // prettier-ignore
+const numbersIn = (prompt: string) => (prompt.match(/\d+(\.\d+)?/g) ?? []).map(Number);
+
+describe('how hard a sum is', () => {
+  test.each(Object.keys(figures) as SumKind[])(
+    '%s: round figures first, any at the end, all of them asked for',
+    (kind) => {
+      for (const level of [1, 3, 5] as const) {
+        const asked = Array.from({ length: 300 }, (_, seed) =>
+          numbersIn(sumQuestion(kind, level, seed + 1).prompt)
+        );
+        figures[kind]![level].forEach(([step, from, to], index) => {
+          const values = [...new Set(asked.map((numbers) => numbers[index]!))].sort((a, b) => a - b);
+          for (const value of values)
+            expect(Math.abs(value / step - Math.round(value / step))).toBeLessThan(1e-9);
+          expect([values[0]! >= from, values.at(-1)! <= to]).toEqual([true, true]);
+          // Nearly all of the span, and not only what is rounder still.
+          const span = Math.max(step, to - from);
+          expect((values.at(-1)! - values[0]!) / span).toBeGreaterThanOrEqual(from === to ? 0 : 0.8);
+          if (span > 3 * step)
+            expect(
+              values.some((value) => Math.abs(value / (2 * step) - Math.round(value / (2 * step))) > 1e-9)
+            ).toBe(true);
+        });
+      }
+    }
+  );
+});
+
 describe('the sums, worked out again from their words', () => {
   test.each(sumKinds)('%s', (kind) => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 1e9 }), (level, seed) => {
         const { prompt, answer } = sumQuestion(kind, level, seed);
-        const due = again[kind]((prompt.match(/\d+(\.\d+)?/g) ?? []).map(Number), prompt);
+        const due = again[kind](numbersIn(prompt), prompt);
         if (answer.kind === 'choice') expect(answer.options[answer.right]).toBe(due);
-        else expect(isRight(answer, Math.round(due as number)), `${prompt} ${due}`).toBe(true);
+        else {
+          expect(isRight(answer, Math.round(due as number)), `${prompt} ${due}`).toBe(true);
+          for (const way of [1, -1]) {
+            const wrong = Math.round(due as number) + way * Math.ceil(plainlyOff[kind](due as number));
+            expect(isRight(answer, wrong), `${prompt} ${wrong}`).toBe(false);
+          }
+        }
       }),
       { numRuns: 150 }
     );
