@@ -2,9 +2,10 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prepareDatabase } from './setup/application.mjs';
+import { ensureBuild } from './setup/machine.mjs';
 import { startPostgres } from './setup/postgres.mjs';
 
 /** Which tests are about a room: those that fly whole drills for something else would take hours. */
@@ -172,7 +173,7 @@ const LIVES = ['Survived', 'NoCoverage'];
 
 /** Every mutant of these places by what the tests make of it. */
 function meet(places, names) {
-  const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', places.join(',')], {
+  const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', places.join(','), ...apart], {
     stdio: 'inherit',
     env: {
       ...process.env,
@@ -191,7 +192,12 @@ const placeOf = ({ file, location: { start, end } }) =>
   `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column}`;
 
 let postgres = null;
+let apart = [];
 if (room === 'server') {
+  // One at a time, they share a database; what they have worked out in threads is the build's.
+  apart = ['--concurrency', '1'];
+  await ensureBuild();
+  process.env.HANZA_WORK = resolve('build/work/work.js');
   postgres = await startPostgres('mutants', { throwaway: true });
   process.env.DATABASE_URL = postgres.url;
 }
