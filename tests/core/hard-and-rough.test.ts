@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
 import type { ChannelId } from '$core/flight/channels';
+import { courseChannels } from '$core/flight/course-watch';
 import { detectPhases } from '$core/flight/detected-phases';
 import { asJudged } from '$core/flight/judged-channels';
 import { gradeFlight } from '$core/grade/grade';
@@ -64,6 +65,94 @@ test('no power where the final ends is late of whoever was on the final; of whoe
   expect(found(0.9)).toContain('late-power');
   expect(found(-1.5)).not.toContain('late-power');
   expect(found(-1.5)[0]).toBe('full-scale');
+});
+
+test('who flies on level past the missed approach point, with the power of level flight, has begun nothing', () => {
+  const plan = planned('xvna-vor-a', { transition: null });
+  const flight = flown(plan);
+  const { drill } = lessonOf(plan);
+  const check = drill.checks.find((one) => one.kind === 'missed')!;
+  const point = Math.round(
+    detectPhases(flight, lessonOf(plan)).spans.find(({ phaseId }) => phaseId === check.phase)!.start_s *
+      flight.rate_hz
+  );
+  /** From a minute before the point on: level but for the air, or climbing after so long. */
+  const found = (climbsAfter_s: number, throttle: number) => {
+    const from = point - 60 * flight.rate_hz;
+    const level_ft = flight.columns.get('altitude_ft')![from]!;
+    const put = (id: ChannelId, value: (s: number) => number) =>
+      Float64Array.from(flight.columns.get(id)!, (was, k) =>
+        k < from ? was : value((k - point) / flight.rate_hz)
+      );
+    const climbed_s = (s: number) => Math.max(0, s - climbsAfter_s);
+    const columns = new Map([
+      ...flight.columns,
+      ['altitude_ft', put('altitude_ft', (s) => level_ft + 20 * Math.sin(s / 3) + 12 * climbed_s(s))],
+      ['climbRate_fpm', put('climbRate_fpm', (s) => 400 * Math.cos(s / 3) + (climbed_s(s) > 0 ? 720 : 0))],
+      ['throttle', put('throttle', (s) => (climbed_s(s) > 0 ? 1 : throttle))],
+      ['flaps_deg', put('flaps_deg', (s) => (s < 5 ? 10 : 0))]
+    ] as const);
+    const { findings, elements } = gradeFlight({ ...flight, columns }, plan);
+    return {
+      titles: findings
+        .filter(({ kind }) => kind === 'late-power' || kind === 'cleaned-up-early')
+        .map(({ title }) => title),
+      evidence: findings.find(({ kind }) => kind === 'late-power')?.evidence,
+      verdict: elements.find(({ name }) => name === 'Missed approach: order')?.verdict
+    };
+  };
+  for (const throttle of [0.5, 0.7, 1])
+    expect(found(Infinity, throttle)).toEqual({
+      titles: ['No missed approach begun'],
+      evidence: 'No climb within 30 s of where it begins.',
+      verdict: 'not met'
+    });
+  // Who climbs late has begun it late: 12 s after the clock has run out.
+  expect(found(check.timed!.time_s - 115, 0.5).titles).not.toContain('No missed approach begun');
+});
+
+test('who comes to the end of the path high, and goes down from there, hears how long that took, and is not told of the minimum twice', () => {
+  const plan = inAir('light');
+  const flight = flown(plan);
+  const { drill } = lessonOf(plan);
+  const check = drill.checks.find((one) => one.kind === 'decision')!;
+  const end = Math.round(
+    detectPhases(flight, lessonOf(plan)).spans.find(({ phaseId }) => phaseId === check.phase)!.start_s *
+      flight.rate_hz
+  );
+  // Five hundred feet above the path over the threshold, on down to the minimum beyond it, and up from there.
+  const over_ft = 500;
+  const lowest_s = 100;
+  const high_ft = (s: number, was: number) => was + over_ft * Math.min(1, Math.max(0, (s + 120) / 100));
+  const after_ft = (s: number) => check.altitude_ft + over_ft - 5 * s;
+  const lowest_ft = check.altitude_ft - 3;
+  const columns = new Map(
+    [...flight.columns]
+      .map(([id, values]) => [id, Float64Array.from(values)] as const)
+      .filter(([id]) => !courseChannels.includes(id as never))
+  );
+  const put = (id: ChannelId, value: (s: number, was: number) => number) =>
+    columns.set(
+      id,
+      columns.get(id)!.map((was, k) => value((k - end) / flight.rate_hz, was))
+    );
+  const down = (s: number) => Math.max(lowest_ft, after_ft(s));
+  for (const id of ['altitude_ft', 'trueAltitude_ft'] as const)
+    put(id, (s, was) =>
+      s < 0 ? high_ft(s, was) : s < lowest_s + 5 ? down(s) : lowest_ft + 12 * (s - lowest_s - 5)
+    );
+  for (const id of ['verticalSpeed_fpm', 'climbRate_fpm'] as const)
+    put(id, (s, was) => (s < 0 ? was : s < lowest_s + 5 ? -480 : 720));
+  const { findings, story } = gradeFlight({ ...flight, columns }, plan);
+  const words = story!.map((sentence) => sentence.words).join(' ');
+  expect(words).toMatch(
+    /From the end of the path, at 6\d\d ft, it took \d\d\.\d s to a climb; lowest 387 ft\./
+  );
+  expect(words).not.toMatch(/never came down|At the minimum of/);
+  expect(findings.find(({ kind }) => kind === 'late-decision')?.evidence).toMatch(
+    /^From the end of the path, at 6\d\d ft, it took \d\d\.\d s to a positive climb; 5 s allowed\. Lowest 387 ft\.$/
+  );
+  expect(findings.some(({ kind }) => kind === 'prompt-decision')).toBe(false);
 });
 
 describe('below what a leg is charted at', () => {

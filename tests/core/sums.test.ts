@@ -104,11 +104,18 @@ describe('how hard a sum is', () => {
   test.each(Object.keys(figures) as SumKind[])(
     '%s: round figures first, any at the end, all of them asked for',
     (kind) => {
-      for (const level of [1, 3, 5] as const) {
+      for (const [level, as] of [
+        [1, 1],
+        [2, 1],
+        [3, 3],
+        [4, 3],
+        [5, 5]
+      ] as const) {
+        // prettier-ignore
         const asked = Array.from({ length: 300 }, (_, seed) =>
           numbersIn(sumQuestion(kind, level, seed + 1).prompt)
         );
-        figures[kind]![level].forEach(([step, from, to], index) => {
+        figures[kind]![as].forEach(([step, from, to], index) => {
           const values = [...new Set(asked.map((numbers) => numbers[index]!))].sort((a, b) => a - b);
           for (const value of values)
             expect(Math.abs(value / step - Math.round(value / step))).toBeLessThan(1e-9);
@@ -124,6 +131,51 @@ describe('how hard a sum is', () => {
       }
     }
   );
+});
+
+/** What a sum as it is written comes to: brackets, then × and ÷, then + and −. */
+function comesTo(written: string): number {
+  const bare = written.replace(/\(([^()]*)\)/g, (_, inner: string) => String(comesTo(inner)));
+  const terms = bare.replaceAll(' − ', ' + −').split(' + ');
+  return terms.reduce((sum, term) => {
+    const [first, ...rest] = term.replace('−', '').split(/ (?=[×÷])/);
+    const product = rest.reduce(
+      (so, next) => (next.startsWith('×') ? so * Number(next.slice(2)) : so / Number(next.slice(2))),
+      Number(first)
+    );
+    return sum + (term.startsWith('−') ? -product : product);
+  }, 0);
+}
+
+test.each(sumKinds)('%s: every sum in its working comes out', (kind) => {
+  let checked = 0;
+  for (let seed = 1; seed <= 200; seed++) {
+    const { working } = sumQuestion(kind, 1 + (seed % 5), seed);
+    for (const [whole, written, result] of working.matchAll(
+      /((?:\(?\d+(?:\.\d+)?\)?) (?:[−+×÷] \(?\d+(?:\.\d+)?\)? ?)+)= (\d+(?:\.\d+)?)(?![:\d])/g
+    )) {
+      const [due, given] = [comesTo(written!.trim()), Number(result)];
+      // A course goes round; what was divided is told rounded.
+      const off = Math.min(...[0, 360, -360].map((round) => Math.abs(due - given + round)));
+      expect(off, `${whole} in “${working}”`).toBeLessThanOrEqual(written!.includes('÷') ? 0.5 : 0);
+      checked += 1;
+    }
+    const rule = /Turn radius about ½ % of (\d+) = ([\d.]+) NM; at (\d+) NM a mile is ([\d.]+) radials/.exec(
+      working
+    );
+    if (rule) {
+      const [groundspeed, turn, radius, radials] = rule.slice(1).map(Number) as [
+        number,
+        number,
+        number,
+        number
+      ];
+      expect(Math.abs(turn - groundspeed / 200)).toBeLessThanOrEqual(0.0501);
+      expect(Math.abs(radials - 360 / (2 * Math.PI * radius))).toBeLessThanOrEqual(0.0501);
+    }
+  }
+  const WITHOUT: readonly SumKind[] = ['quadrant', 'hold-entry', 'lead-radial', 'missed-approach-time'];
+  expect([kind, checked > 20]).toEqual([kind, !WITHOUT.includes(kind)]);
 });
 
 describe('the sums, worked out again from their words', () => {

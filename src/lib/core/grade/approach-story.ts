@@ -15,6 +15,7 @@ import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import type { ArcMeasure } from './checks/arc';
 import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
+import { fromWords } from './checks/decision';
 import { cameDownOnPath } from './checks/step-down';
 import { asideWords, besideWords, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
@@ -201,7 +202,9 @@ export function approachStory(
     !final.unfinished &&
     minimumHeld(lesson) === null &&
     came_ft !== undefined &&
-    came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT
+    came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT &&
+    // Who went on down past the end of the path hears of that.
+    !judged.some(({ measure }) => measure.kind === 'decision' && measure.overEnd_ft !== undefined)
   )
     say(
       `It never came down to the minimum: lowest on the final ${figure(came_ft)} ft, ${figure(came_ft - minimum.set_ft)} ft above it.`,
@@ -210,9 +213,11 @@ export function approachStory(
   for (const { measure } of judged) {
     if (measure.kind === 'decision' && final && measure.lowest_ft < measure.altitude_ft + COME_TO_MINIMUM_FT)
       say(
-        measure.toClimb_s === null
-          ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`
-          : `At the minimum of ${figure(measure.altitude_ft)} ft ${measure.toClimb_s === 0 ? 'the climb had begun' : `it took ${figure(measure.toClimb_s, 1)} s to a climb`}; lowest ${figure(measure.lowest_ft)} ft.`,
+        measure.overEnd_ft !== undefined && measure.toClimb_s !== null
+          ? `${fromWords(measure)} it took ${figure(measure.toClimb_s, 1)} s to a climb; lowest ${figure(measure.lowest_ft)} ft.`
+          : measure.toClimb_s === null
+            ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`
+            : `At the minimum of ${figure(measure.altitude_ft)} ft ${measure.toClimb_s === 0 ? 'the climb had begun' : `it took ${figure(measure.toClimb_s, 1)} s to a climb`}; lowest ${figure(measure.lowest_ft)} ft.`,
         measure.at_s
       );
     if (measure.kind === 'circle')

@@ -14,6 +14,8 @@ export interface DecisionMeasure {
   /** When the decision altitude was passed, or, when the climb began above it, the lowest moment. */
   at_s: number;
   passed: boolean;
+  /** How high it was where the path ended, where that was well above the decision altitude, and was gone down from. */
+  overEnd_ft?: number;
   /** From the decision altitude to a positive climb; 0 when the climb began above it; null when none came. */
   toClimb_s: number | null;
   lowest_ft: number;
@@ -22,7 +24,7 @@ export interface DecisionMeasure {
 
 /** A climb begun early is confirmed some seconds after its lowest point. */
 const LOWEST_BEFORE_S = 20;
-/** Seconds after the decision altitude in which the lowest point is looked for. */
+/** Seconds after the decision altitude in which the lowest point is looked for, at the least. */
 const LOWEST_WITHIN_S = 30;
 
 function measureDecision(
@@ -32,24 +34,29 @@ function measureDecision(
   altitude_ft: number
 ): DecisionMeasure | null {
   const altitude = column(flight, 'altitude_ft');
-  const to = sampleAt(flight, span.start_s + LOWEST_WITHIN_S);
+  // Who goes on down has not come to the lowest before the climb.
+  const to = sampleAt(flight, Math.max(span.start_s + LOWEST_WITHIN_S, span.end_s));
   let lowest = sampleAt(flight, span.start_s - LOWEST_BEFORE_S);
   for (let k = lowest; k <= to; k++) if (altitude[k]! < altitude[lowest]!) lowest = k;
   // Who never came down has decided something else, and long before.
   if (altitude[lowest]! > altitude_ft + COME_TO_FT) return null;
   const passed = altitude[lowest]! < altitude_ft;
+  const end_ft = altitude[sampleAt(flight, span.start_s)]!;
   return {
     kind: 'decision',
     phaseId: phase.id,
     altitude_ft,
     at_s: passed ? span.start_s : lowest / flight.rate_hz,
     passed,
+    ...(passed && end_ft > altitude_ft + ABOVE_END_FT ? { overEnd_ft: end_ft } : {}),
     toClimb_s: !passed ? 0 : span.complete ? span.end_s - span.start_s : null,
     lowest_ft: altitude[lowest]!,
     lowest_s: lowest / flight.rate_hz
   };
 }
 
+/** Who is so far above the decision altitude where the path ends was not on it. */
+const ABOVE_END_FT = 75;
 /** Farther above a decision altitude it has not been come to. */
 const COME_TO_FT = 400;
 /** Leaving the descent higher than this above the decision altitude is early. */
@@ -109,11 +116,11 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
         'fault',
         'Late to climb away',
         { moment_s: m.at_s, start_s: m.at_s, end_s: m.at_s + (m.toClimb_s ?? 0) },
-        `From ${figure(m.altitude_ft)} ft ${took}; ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
+        `${fromWords(m)} ${took}; ${tolerance.climbWithin_s} s allowed. ${lowest}.`,
         { ...where, failed: true, worth: 4 * MOMENT_S }
       )
     );
-  } else if (fault === null) {
+  } else if (fault === null && m.overEnd_ft === undefined) {
     findings.push(
       finding(
         'prompt-decision',
@@ -128,6 +135,13 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
     );
   }
   return findings;
+}
+
+/** From where the climb was due. */
+export function fromWords({ overEnd_ft, altitude_ft }: DecisionMeasure): string {
+  return overEnd_ft === undefined
+    ? `From ${figure(altitude_ft)} ft`
+    : `From the end of the path, at ${figure(overEnd_ft)} ft,`;
 }
 
 export const decision: CheckKind<'decision', DecisionMeasure, DecisionFault | null> = {

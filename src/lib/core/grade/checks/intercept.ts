@@ -1,3 +1,4 @@
+import { phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
@@ -116,9 +117,9 @@ function sayIntercept(m: InterceptMeasure, verdict: Verdict, lesson: Lesson): Fi
       finding(
         'not-established',
         'fault',
-        `Never established on ${heading(m.course_deg)}`,
+        `Not established on ${heading(m.course_deg)} in time`,
         { moment_s: m.overshoot_s },
-        `Not within half of full scale by the end of the phase; ${m.angle_deg === null ? 'no intercept heading was held' : `flown at ${figure(m.angle_deg)}° to the course`}.`,
+        `Not within half of full scale by the end of “${phaseById(lesson.drill, m.phaseId).name}”; ${m.angle_deg === null ? 'no intercept heading was held' : `flown at ${figure(m.angle_deg)}° to the course`}.`,
         { channel: 'courseShare', failed: true, worth: 5 * MOMENT_S }
       )
     ];

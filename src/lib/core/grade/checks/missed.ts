@@ -32,6 +32,8 @@ const CLIMB_POWER = 0.9;
 const POWER_WITHIN_S = 3;
 const POWER_WHEN_TOLD_S = 6;
 const CLIMBING_FPM = 100;
+/** What has been climbed in the time looked at where a missed approach was begun at all. */
+const CLIMBED_FT = 100;
 /** A bank that is a turn and no correction, for how long. */
 const TURN_BANK_DEG = 12;
 const TURN_S = 3;
@@ -47,8 +49,8 @@ type MissedFault = 'late-power' | 'cleaned-up-early' | 'turn-before-climb' | 'tu
 function faultsOf(m: MissedMeasure): MissedFault[] {
   return [
     ...(m.power_s === null || m.power_s > powerWithin_s(m) ? (['late-power'] as const) : []),
-    ...(m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
-    ...(m.turned ? (['turn-before-climb'] as const) : []),
+    ...(isBegun(m) && m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
+    ...(isBegun(m) && m.turned ? (['turn-before-climb'] as const) : []),
     ...('turn' in m.first && m.first.made !== m.first.turn ? (['turned-from-runway'] as const) : [])
   ];
 }
@@ -59,11 +61,13 @@ function say(m: MissedMeasure, fault: MissedFault): Finding {
       return finding(
         fault,
         'fault',
-        'Power late in the missed approach',
+        isBegun(m) ? 'Power late in the missed approach' : 'No missed approach begun',
         { moment_s: m.begun_s },
-        m.power_s === null
-          ? `No climb power within ${LOOKS_S} s.`
-          : `${figure(m.power_s, 1)} s to climb power; ${powerWithin_s(m)} s allowed.`,
+        !isBegun(m)
+          ? `No climb within ${LOOKS_S} s of where it begins.`
+          : m.power_s === null
+            ? `No climb power within ${LOOKS_S} s.`
+            : `${figure(m.power_s, 1)} s to climb power; ${powerWithin_s(m)} s allowed.`,
         { failed: true, worth: 3 * MOMENT_S }
       );
     case 'cleaned-up-early':
@@ -107,6 +111,9 @@ function firstWords({ first }: MissedMeasure): string {
     ? `the climbing turn ${first.turn}, toward the runway,`
     : `straight ahead to ${figure(first.straight_ft)} ft`;
 }
+
+/** Whether a climb followed. */
+const isBegun = ({ power_s, climb_s }: MissedMeasure) => power_s !== null || climb_s !== null;
 
 /** Time to climb power; somebody who is told has first to hear it. */
 const powerWithin_s = ({ first }: MissedMeasure) => ('turn' in first ? POWER_WHEN_TOLD_S : POWER_WITHIN_S);
@@ -158,16 +165,22 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, due + LOOKS_S * rate);
     let most = 0;
-    for (let k = at; k <= to; k++) most = Math.max(most, throttle[k]!);
+    let highest_ft = altitude[at]!;
+    for (let k = at; k <= to; k++) {
+      most = Math.max(most, throttle[k]!);
+      highest_ft = Math.max(highest_ft, altitude[k]!);
+    }
+    // Who flies on level has power, and a gust that lifts the airplane: nothing was begun.
+    const begun = highest_ft >= altitude[at]! + CLIMBED_FT;
     const first = (holds: (k: number) => boolean, start = from) => {
       for (let k = start; k <= to; k++) if (holds(k)) return k;
       return null;
     };
-    const power = most < 0.6 ? null : first((k) => throttle[k]! >= CLIMB_POWER * most);
+    const power = !begun || most < 0.6 ? null : first((k) => throttle[k]! >= CLIMB_POWER * most);
     const share = flight.columns.get('courseShare')?.[Math.max(0, start - 1)] ?? 0;
     // Never on the final, nobody decided anything where it ends: the course is what there is to say.
     if (Math.abs(share) > 1 && (power === null || power - at > POWER_WHEN_TOLD_S * rate)) return null;
-    const climbing = first((k) => climb[k]! > CLIMBING_FPM);
+    const climbing = begun ? first((k) => climb[k]! > CLIMBING_FPM) : null;
     const cleaned = first(
       (k) =>
         k < (climbing ?? to) &&
