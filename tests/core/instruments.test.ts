@@ -311,6 +311,10 @@ describe('gyros', () => {
     expect(
       watch(5, turning, { faults: ['electrical'], set: { ...dials, panel: 'tapes' } }).attitudeValid
     ).toBe(false);
+    // With power they say nothing, nor in the first second without.
+    const tapes = { ...dials, panel: 'tapes' as const };
+    expect(watch(60, turning, { set: tapes }).attitudeValid).toBe(true);
+    expect(watch(1, turning, { faults: ['electrical'], set: tapes }).attitudeValid).toBe(true);
   });
   test('the heading gyro drifts by the earth’s turning and its own friction, tapes do not', () => {
     const drift = normaliseSigned(watch(1200, () => still).heading_deg - 210);
@@ -325,6 +329,17 @@ describe('gyros', () => {
 });
 
 describe('the magnetic compass', () => {
+  test('who has stood still sees it stand still, from the first moment on', () => {
+    for (const seconds of [0.05, 0.2, 0.5, 1, 3])
+      expect(Math.abs(watch(seconds, () => still).compass_deg - 210)).toBeLessThan(1);
+  });
+  test('with the nose straight up, apparent gravity along it, no part of the nose is left on the card', () => {
+    const hanging = { pitch_deg: 90, bank_deg: 0, heading_deg: 40 };
+    expect(compassCardHeading(hanging, { forward: 1, right: 0, down: 0 }, 60)).toBeNull();
+    expect(
+      compassCardHeading({ ...hanging, pitch_deg: 80 }, { forward: 0.98, right: 0, down: -0.17 }, 60)
+    ).not.toBeNull();
+  });
   const turning = (heading_deg: number, bank_deg: number, dip: number) =>
     compassCardHeading({ pitch_deg: 0, bank_deg, heading_deg }, { forward: 0, right: 0, down: -1 }, dip)!;
   test('in a level turn it reads atan2(sin ψ cos φ − tan δ sin φ, cos ψ)', () => {

@@ -11,6 +11,7 @@ import { windAtStart } from '$core/drill/plan-wind';
 import { lessonOf } from '$core/drill/lesson';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { compassAtRollOut, leftByReading } from '$core/instrument/compass-turn';
+import { normaliseSigned } from '$core/measure/angle';
 import { seededNoise } from '$core/measure/seeded-noise';
 import { leadOffArc, leadOntoArc } from '$core/procedure/arc-leads';
 import { upsetFrom } from '$core/pilot/upset';
@@ -322,6 +323,10 @@ describe('chance and compass', () => {
         const left = leftByReading(flown, to, 8, reading);
         expect(left).not.toBeNull();
         expect(Math.abs(left!)).toBeLessThan(1);
+        // A compass that reads three degrees too much reads them at the roll-out, too.
+        const reads = { ...flown, deviation_deg: [3, 0, 0] as const };
+        expect(normaliseSigned(compassAtRollOut(reads, to, 8) - reading)).toBeCloseTo(3, 6);
+        expect(Math.abs(leftByReading(reads, to, 8, reading + 3)!)).toBeLessThan(1);
       }
   });
 });
