@@ -5,7 +5,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prepareDatabase } from './setup/application.mjs';
-import { ensureBuild } from './setup/machine.mjs';
+import { checkNode, ensureBuild } from './setup/machine.mjs';
 import { startPostgres } from './setup/postgres.mjs';
 
 /** Which tests are about a room: those that fly whole drills for something else would take hours. */
@@ -196,6 +196,7 @@ let apart = [];
 if (room === 'server') {
   // One at a time, they share a database; what they have worked out in threads is the build's.
   apart = ['--concurrency', '1'];
+  checkNode();
   await ensureBuild();
   process.env.HANZA_WORK = resolve('build/work/work.js');
   postgres = await startPostgres('mutants', { throwaway: true });

@@ -102,7 +102,6 @@ export async function startPostgres(name, { throwaway = false } = {}) {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     if (user) chownSync(folder, user.uid, user.gid);
     const password = randomBytes(24).toString('base64url');
-    mkdirSync(keep, { recursive: true });
     writeFileSync(secret, password, { mode: 0o600 });
     const script = `printf '%s' "$PASSWORD" | "$0" -D "$1" -U hanza_owner -A scram-sha-256 --pwfile=/dev/stdin -E UTF8 --locale=C.UTF-8 ${throwaway ? '--no-sync' : ''}`;
     const identity = user ? [`--reuid=${user.uid}`, `--regid=${user.gid}`, '--clear-groups', '--'] : ['--'];
