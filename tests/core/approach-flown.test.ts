@@ -372,6 +372,26 @@ describe('a circle to land', () => {
     expect(story!.map((sentence) => sentence.words).find((said) => /threshold/.test(said))).toMatch(words);
   });
 
+  test('over the threshold the speed may have come down to 1.3 times the landing stall, and is told when it is less or more', () => {
+    const plan = circled('13', 'right');
+    const flight = flown(plan);
+    const { aircraft } = lessonOf(plan);
+    const reference_kt = 1.3 * aircraft.speeds.stallFlaps_kt;
+    expect(reference_kt).toBeLessThan(plan.approach.speed_kt - 8);
+    const found = (ias_kt: number) => {
+      const columns = new Map([...flight.columns, ['ias_kt', column(flight, 'ias_kt').map((as, k) => (k < flight.length - 80 ? as : ias_kt))] as const]); // prettier-ignore
+      return gradeFlight({ ...flight, columns }, plan).findings.find(({ kind }) => kind === 'not-in-position')
+        ?.evidence;
+    };
+    expect([reference_kt, reference_kt - 4, plan.approach.speed_kt + 9].map(found)).toEqual([
+      undefined,
+      undefined,
+      undefined
+    ]);
+    expect(found(reference_kt - 8)).toMatch(/At the threshold 8 kt slow\.$/);
+    expect(found(plan.approach.speed_kt + 12)).toMatch(/At the threshold 12 kt fast\.$/);
+  });
+
   test('the side the chart bars, from either end, and a runway that is not there are refused at their field', () => {
     const refused = (runway: string, turn: 'left' | 'right') => problemsOf(circled(runway, turn))[0]?.field;
     expect([refused('13', 'left'), refused('31', 'right')]).toEqual([

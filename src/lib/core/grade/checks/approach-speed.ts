@@ -14,6 +14,20 @@ export function approachSpeedOff_kt(flight: Flight, sample: number, asked_kt: nu
   return mean(column(flight, 'ias_kt').subarray(from, sample + 1))! - asked_kt;
 }
 
+/**
+ * The same over the threshold, where the speed of the approach may have been given up down to what the airplane is landed from.
+ * @param reference_kt least speed for that
+ */
+export function thresholdSpeedOff_kt(
+  flight: Flight,
+  sample: number,
+  asked_kt: number,
+  reference_kt: number
+): number {
+  const off_kt = approachSpeedOff_kt(flight, sample, asked_kt);
+  return off_kt >= 0 ? off_kt : Math.min(0, off_kt + Math.max(0, asked_kt - reference_kt));
+}
+
 /** What is wrong with a speed on the approach, in words; null where nothing is: as it reads, to the whole knot. @param off_kt + = fast */
 export function approachSpeedFault(off_kt: number): string | null {
   const read_kt = Math.round(off_kt);

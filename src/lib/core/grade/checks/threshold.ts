@@ -3,7 +3,8 @@ import { column } from '../../flight/flight';
 import { type ByRunway, byRunway } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
 import { figure, signedFigure } from '../../measure/figure';
-import { approachSpeedFault, approachSpeedOff_kt } from './approach-speed';
+import { landingReference_kt } from '../../procedure/approach/approach-category';
+import { approachSpeedFault, thresholdSpeedOff_kt } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
@@ -14,6 +15,7 @@ export interface ThresholdMeasure extends ByRunway {
   /** false: climbed away instead. */
   came: boolean;
   height_ft: number;
+  /** Off what is flown there: the approach’s speed, or less down to the airplane’s own over a threshold. */
   speedOff_kt: number;
   crossing_ft: number;
 }
@@ -81,7 +83,12 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT,
       ...byRunway(runway, here, lesson.area.variation_deg),
       height_ft,
-      speedOff_kt: approachSpeedOff_kt(flight, k, phase.goal.ias_kt),
+      speedOff_kt: thresholdSpeedOff_kt(
+        flight,
+        k,
+        phase.goal.ias_kt,
+        landingReference_kt(lesson.aircraft.speeds.stallFlaps_kt)
+      ),
       crossing_ft
     };
   },

@@ -20,13 +20,16 @@ export interface CategoryReason {
   flown_kt: number | null;
 }
 
+/** The speed an airplane of this stall speed in landing configuration is flown over the threshold at, kt. */
+export const landingReference_kt = (stallLanding_kt: number): number => 1.3 * stallLanding_kt;
+
 /**
  * An airplane's category: by 1.3 times its stall speed in landing configuration, or by the speed the approach is flown at
  * where that is the higher one.
  * @returns null where it is too fast for any
  */
 export function categoryOf(stallLanding_kt: number, flown_kt: number): CategoryReason | null {
-  const reference_kt = 1.3 * stallLanding_kt;
+  const reference_kt = landingReference_kt(stallLanding_kt);
   const least = categoryOfSpeed(reference_kt);
   const asFlown = categoryOfSpeed(flown_kt);
   if (!least || !asFlown) return null;
