@@ -12,7 +12,14 @@ import {
 } from '$core/air/atmosphere';
 import { cloudProblem } from '$core/air/cloud';
 import { gustNow, noGust, stepGust } from '$core/air/gust';
-import { calmTurbulence, gustIntensity, stepTurbulence, turbulenceScales } from '$core/air/turbulence';
+import {
+  calmTurbulence,
+  gustIntensity,
+  isRough,
+  stepTurbulence,
+  turbulenceScales,
+  turbulenceLevels
+} from '$core/air/turbulence';
 import { descentAngle, groundTrack } from '$core/air/wind';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { seededNoise } from '$core/measure/seeded-noise';
@@ -188,7 +195,10 @@ test('gusts come by chance, a quarter of a minute apart, rise and fall within 24
 
 test.each([
   [[{ base_ft: 1000, top_ft: 1200 }], null],
-  [[{ base_ft: 1000, top_ft: 1199 }], { layer: 0, of: 'top_ft' }],
+  [
+    [{ base_ft: 1000, top_ft: 1199 }],
+    { layer: 0, of: 'top_ft', message: expect.stringContaining('base at 1,000 ft: its top lies at 1,200 ft') }
+  ],
   [
     [
       { base_ft: 1000, top_ft: 2000 },
@@ -201,7 +211,11 @@ test.each([
       { base_ft: 1000, top_ft: 2000 },
       { base_ft: 2199, top_ft: 2900 }
     ],
-    { layer: 1, of: 'base_ft' }
+    {
+      layer: 1,
+      of: 'base_ft',
+      message: expect.stringContaining('top at 2,000 ft: the next begins at 2,200 ft')
+    }
   ],
   [
     [
@@ -214,4 +228,8 @@ test.each([
   const found = cloudProblem(layers);
   if (problem === null) expect(found).toBeNull();
   else expect(found).toMatchObject(problem);
+});
+
+test('swings say nothing of the hands in moderate air and worse, and much in smooth and light', () => {
+  expect(turbulenceLevels.map(isRough)).toEqual([false, false, true, true]);
 });

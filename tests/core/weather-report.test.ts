@@ -33,6 +33,37 @@ describe('a weather report', () => {
     expect(weatherReport(weather)).toBe(text);
   });
 
+  test.each<[Partial<ReportedWeather>, RegExp, RegExp]>([
+    [{ base_ft: 99 }, / VV000 /, /sky obscured/],
+    [{ base_ft: 100 }, / OVC001 /, /overcast 100/],
+    [{ base_ft: 4999 }, / OVC049 /, /overcast 4900/],
+    [{ base_ft: 5000 }, / CLR /, /sky clear/],
+    [{ visibility_sm: 0.24 }, / M1\/4SM /, /visibility less than 1\/4/],
+    [{ visibility_sm: 0.25 }, / 1\/4SM /, /visibility 1\/4/],
+    [{ visibility_sm: 2.99 }, / 2 1\/2SM /, /visibility 2 1\/2/],
+    [{ visibility_sm: 3 }, / 3SM /, /visibility 3/],
+    [{ visibility_sm: 9.9 }, / 9SM /, /visibility 9/],
+    [{ visibility_sm: 10 }, / 10SM /, /visibility 10/],
+    [{ runwayVisualRange: { runway: '24', ft: 799 } }, / R24\/0700FT /, /700/],
+    [{ runwayVisualRange: { runway: '24', ft: 999 } }, / R24\/0800FT /, /800/],
+    [{ runwayVisualRange: { runway: '24', ft: 2999 } }, / R24\/2800FT /, /2,?800/],
+    [{ runwayVisualRange: { runway: '24', ft: 3400 } }, / R24\/3000FT /, /3,?000/],
+    [{ runwayVisualRange: { runway: '24', ft: 600 } }, / R24\/0600FT /, /600/],
+    [{ runwayVisualRange: { runway: '24', ft: 599 } }, / R24\/M0600FT /, /600/],
+    [{ windSpeed_kt: 12, gust_kt: 15 }, /(?:)/, /wind 240 at 12/],
+    [{ windSpeed_kt: 0.4 }, / 00000KT /, /wind calm/]
+  ])('at the edge of a step, %j, reads the step it has reached', (changes, written, said) => {
+    const weather: ReportedWeather = {
+      station: 'XVLB', windFrom_deg: 240, windSpeed_kt: 12, gust_kt: null, visibility_sm: 5, runwayVisualRange: null,
+      precipitation: 'none', base_ft: 1200, temperature_C: 9, dewPoint_C: 8, altimeterSetting_hPa: 1009, ...changes
+    }; // prettier-ignore
+    expect(weatherReport(weather)).toMatch(written);
+    expect(readWeatherReport(`  ${weatherReport(weather)}\n`)).toEqual(
+      readWeatherReport(weatherReport(weather))
+    );
+    expect(spokenWeather(weather, 0)).toMatch(said);
+  });
+
   test('is read as it is written, and never says more than there is', () => {
     const weather = fc.record({
       station: fc.constantFrom('XVLB', 'XMOR'),
