@@ -197,7 +197,7 @@ test.each([
   [[{ base_ft: 1000, top_ft: 1200 }], null],
   [
     [{ base_ft: 1000, top_ft: 1199 }],
-    { layer: 0, of: 'top_ft', message: expect.stringContaining('base at 1,000 ft: its top lies at 1,200 ft') }
+    { layer: 0, of: 'top_ft', message: expect.stringContaining('base at 1000 ft: its top lies at 1200 ft') }
   ],
   [
     [
@@ -214,7 +214,7 @@ test.each([
     {
       layer: 1,
       of: 'base_ft',
-      message: expect.stringContaining('top at 2,000 ft: the next begins at 2,200 ft')
+      message: expect.stringContaining('top at 2000 ft: the next begins at 2200 ft')
     }
   ],
   [
