@@ -111,7 +111,6 @@ describe('how hard a sum is', () => {
         [4, 3],
         [5, 5]
       ] as const) {
-        // prettier-ignore
         const asked = Array.from({ length: 300 }, (_, seed) =>
           numbersIn(sumQuestion(kind, level, seed + 1).prompt)
         );
@@ -123,10 +122,7 @@ describe('how hard a sum is', () => {
           // Nearly all of the span, and not only what is rounder still.
           const span = Math.max(step, to - from);
           expect((values.at(-1)! - values[0]!) / span).toBeGreaterThanOrEqual(from === to ? 0 : 0.8);
-          if (span > 3 * step)
-            expect(
-              values.some((value) => Math.abs(value / (2 * step) - Math.round(value / (2 * step))) > 1e-9)
-            ).toBe(true);
+          if (span > 3 * step) expect(values.length).toBeGreaterThan(0.5 * (span / step));
         });
       }
     }
@@ -146,6 +142,19 @@ function comesTo(written: string): number {
     return sum + (term.startsWith('−') ? -product : product);
   }, 0);
 }
+
+test('a wind to be corrected for stands square to the course at first, and anywhere but along it later', () => {
+  const offs = (level: number) =>
+    Array.from({ length: 60 }, (_, seed) => {
+      const [course, , from] = numbersIn(sumQuestion('wind-correction', level, seed + 1).prompt);
+      return Math.round(Math.abs(normaliseSigned(from! - course!)));
+    });
+  for (const level of [1, 2]) expect(new Set(offs(level))).toEqual(new Set([90]));
+  for (const level of [3, 5]) {
+    expect(new Set(offs(level)).size).toBeGreaterThan(8);
+    expect([Math.min(...offs(level)) >= 20, Math.max(...offs(level)) <= 160]).toEqual([true, true]);
+  }
+});
 
 test.each(sumKinds)('%s: every sum in its working comes out', (kind) => {
   let checked = 0;
@@ -187,6 +196,9 @@ describe('the sums, worked out again from their words', () => {
         if (answer.kind === 'choice') expect(answer.options[answer.right]).toBe(due);
         else {
           expect(isRight(answer, Math.round(due as number)), `${prompt} ${due}`).toBe(true);
+          // A course goes round, whoever says it; a number of radials does not.
+          if (answer.unit === '°')
+            expect(isRight(answer, Math.round(due as number) + 360)).toBe(kind !== 'lead-radial');
           for (const way of [1, -1]) {
             const wrong = Math.round(due as number) + way * Math.ceil(plainlyOff[kind](due as number));
             expect(isRight(answer, wrong), `${prompt} ${wrong}`).toBe(false);

@@ -26,6 +26,8 @@ const CHASED_FT = 10;
 const CHASING_DEG = 3;
 /** So long a new speed is being gone to. */
 const NEW_SPEED_S = 75;
+/** … and is nearly there when it is nearer by this than what set it going. */
+const SETTLED_KT = 2.5;
 /** An altitude farther off than this is gone to, with so much of the power for the rate. */
 const FAR_FT = 120;
 const STILL_LEVEL_FPM = 250;
@@ -57,6 +59,8 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     DEGREES_PER_RADIAN;
   let pitchCorrection = 0;
   let powerCorrection = 0;
+  /** A speed some way off is gone to with the power, +1 up, −1 down, until it is nearly there: a gust on the way does not undo it. */
+  let hastening = 0;
   /** Once begun, a level-off is carried through. */
   let levellingSince_s: number | null = null;
   let push = 0;
@@ -115,10 +119,13 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
       );
     // A new speed is gone to with the power; in a phase long begun it is a gust, until it is much.
     const off_kt = time_s - flying.since_s < NEW_SPEED_S ? 5 : 9;
+    if (slow > off_kt + 1) hastening = 1;
+    else if (slow < -off_kt) hastening = -1;
+    else if (Math.abs(slow) < off_kt - SETTLED_KT) hastening = 0;
     const throttle =
-      slow < -off_kt && flying.trend_ktps() > -2.5
+      hastening < 0 && flying.trend_ktps() > -2.5
         ? 0.35 * power
-        : slow > off_kt + 1
+        : hastening > 0
           ? Math.min(1, power + 0.25)
           : power +
             powerCorrection +
@@ -281,6 +288,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
         powerCorrection = 0;
         rateLearnt_fpm = 0;
       }
+      hastening = 0;
       levellingSince_s = null;
     },
     act(time_s, r, line) {
