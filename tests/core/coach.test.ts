@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import type { ChannelId } from '$core/flight/channels';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { courseLineOf } from '$core/drill/phase-course';
 import { firstByRadio, radiosFor } from '$core/drill/reference-radios';
@@ -313,6 +314,34 @@ describe('the coach elsewhere', () => {
     offered[0]!.onsaid!();
     expect(at(125, 240, -1.5)?.words ?? '').not.toContain('turn inbound');
   });
+
+  test('outbound the time runs from the clock as it was started; stopped again, or never started, from wings level', () => {
+    const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
+    const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
+    const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
+    /** Seconds after turning out, at 30 s, at which the turn is first offered. */
+    const offeredAfter_s = (...timers: { at_s: number; detail: 'start' | 'stop' }[]) => {
+      const hint = holdHint(lesson);
+      for (let time_s = 0; time_s < 200; time_s++) {
+        for (const { at_s, detail } of timers)
+          if (at_s === time_s) hint.heard!({ kind: 'timer', time_s, detail });
+        const inbound = time_s < 30;
+        const values = new Map<ChannelId, number>([
+          ['heading_deg', normaliseBearing((inbound ? 60 : 240) - north)],
+          ['along_nm', inbound ? 0.1 : -0.5]
+        ]);
+        const said = hint.look([{ time_s, inPhase_s: time_s, phaseIndex, values }]);
+        if (said?.words.includes('turn inbound')) return time_s - 30;
+      }
+      return null;
+    };
+    const due_s = offeredAfter_s()!;
+    expect(due_s).toBeGreaterThan(55);
+    expect(offeredAfter_s({ at_s: 45, detail: 'start' })).toBe(due_s + 15);
+    expect(offeredAfter_s({ at_s: 45, detail: 'start' }, { at_s: 50, detail: 'stop' })).toBe(due_s);
+    // A clock that ran from the leg before is none of this one's.
+    expect(offeredAfter_s({ at_s: 10, detail: 'start' })).toBe(due_s);
+  });
 });
 
 test('what corrects is told apart from what praises: only for that is time worth stopping', () => {
@@ -336,4 +365,32 @@ test('what corrects is told apart from what praises: only for that is time worth
   };
   const asked_ft = lesson.plan.startAltitude_ft;
   expect(corrects(asked_ft + 250)[0]).toBe(true);
+});
+
+describe('praise', () => {
+  const lesson = hints('straight-and-level');
+  const { id, corridors } = lesson.drill.phases.find((phase) => phase.corridors.length > 0)!;
+  const targets = Object.fromEntries(
+    corridors.map(({ channel, target }) => [channel, typeof target === 'number' ? target : 0])
+  );
+  /** When it was said that things are held well, everything at its target but so much of a tolerance off in altitude. */
+  const praised = (share: (t: number) => number, seconds: number) => {
+    const { below, target } = corridors.find(({ channel }) => channel === 'altitude_ft')!;
+    const altitude_ft = (t: number) => (target as number) - share(t) * below!;
+    return hear(lesson, id, { ...targets, altitude_ft }, seconds)
+      .filter(({ words }) => words.endsWith(' well held.'))
+      .map(({ at_s }) => at_s);
+  };
+  test('comes when all has been within half of its tolerance for 35 seconds, and once in a phase', () => {
+    const [at_s, ...more] = praised(() => 0.45, 400);
+    expect(at_s).toBeGreaterThanOrEqual(35);
+    expect(at_s).toBeLessThan(37);
+    expect(more).toEqual([]);
+  });
+  test('does not come while something is farther off, nor before 35 seconds have gone by since', () => {
+    expect(praised(() => 0.55, 120)).toEqual([]);
+    const [after_s] = praised((t) => (t < 20 ? 0.6 : 0.1), 120);
+    expect(after_s).toBeGreaterThanOrEqual(54.5);
+    expect(after_s).toBeLessThan(57);
+  });
 });
