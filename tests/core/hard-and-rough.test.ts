@@ -77,7 +77,7 @@ test('who flies on level past the missed approach point, with the power of level
       flight.rate_hz
   );
   /** From a minute before the point on: level but for the air, or climbing after so long. */
-  const found = (climbsAfter_s: number, throttle: number) => {
+  const found = (climbsAfter_s: number, throttle: number, ends_s = Infinity) => {
     const from = point - 60 * flight.rate_hz;
     const level_ft = flight.columns.get('altitude_ft')![from]!;
     const put = (id: ChannelId, value: (s: number) => number) =>
@@ -92,7 +92,9 @@ test('who flies on level past the missed approach point, with the power of level
       ['throttle', put('throttle', (s) => (climbed_s(s) > 0 ? 1 : throttle))],
       ['flaps_deg', put('flaps_deg', (s) => (s < 5 ? 10 : 0))]
     ] as const);
-    const { findings, elements } = gradeFlight({ ...flight, columns }, plan);
+    const length = Math.min(flight.length, point + ends_s * flight.rate_hz);
+    const cut = new Map([...columns].map(([id, values]) => [id, values.slice(0, length)] as const));
+    const { findings, elements } = gradeFlight({ ...flight, length, columns: cut }, plan);
     return {
       titles: findings
         .filter(({ kind }) => kind === 'late-power' || kind === 'cleaned-up-early')
@@ -107,6 +109,12 @@ test('who flies on level past the missed approach point, with the power of level
       evidence: 'No climb within 30 s of where it begins.',
       verdict: 'not met'
     });
+  // Of a flight that ends twelve seconds after the point, come to three minutes late, nobody knows.
+  expect(found(Infinity, 0.5, 194)).toEqual({
+    titles: [],
+    evidence: undefined,
+    verdict: undefined
+  });
   // Who climbs late has begun it late: 12 s after the clock has run out.
   expect(found(check.timed!.time_s - 115, 0.5).titles).not.toContain('No missed approach begun');
 });

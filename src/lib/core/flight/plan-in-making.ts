@@ -10,6 +10,7 @@ import { lessonNavigation, usualNavigation } from '../drill/lesson-navigation';
 import { areaOf, worldOf } from '../drill/lesson-place';
 import type { LessonPlan } from '../drill/lesson-plan';
 import type { NavigationPlan } from '../drill/navigation-plan';
+import { windOfPlan } from '../drill/plan-wind';
 import { problemsOf, type PlanProblem } from '../drill/plan-check';
 import { fixesFor, servingStation } from '../drill/reference';
 import type { ToleranceProfile } from '../drill/tolerance-profile';
@@ -80,7 +81,13 @@ export function planInMaking(plan: LessonPlan, school: SchoolShelf): PlanInMakin
     flaps_deg: aircraft.flaps.positions_deg,
     groundElevation_ft: area.groundElevation_ft,
     radio: isApproach(plan) ? null : radioChoices(plan, drillFile),
-    circles: plan.approach ? circlesOf(world, plan.approach.approach, whole.windFrom_deg) : [],
+    circles: plan.approach
+      ? circlesOf(
+          world,
+          plan.approach.approach,
+          windOfPlan(whole, plan.approach.approach.airportElevation_ft).from_deg
+        )
+      : [],
     problems,
     brief: problems.length > 0 ? null : lessonBrief(whole)
   };

@@ -3,6 +3,7 @@ import { isApproach } from '../drill/approach/approach-drill';
 import { lessonOf } from '../drill/lesson';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { problemsOf } from '../drill/plan-check';
+import { windOfPlan } from '../drill/plan-wind';
 import type { Segment } from '../drill/drill';
 import type { Verdict } from '../finding/verdict';
 import { seededNoise } from '../measure/seeded-noise';
@@ -71,9 +72,9 @@ function planOf(
   if (approachId && !approach) return null;
   const plan = practicePlan(approach ?? flown, { aircraft, level: TEST_LEVEL, seed });
   if (isApproach(plan)) {
-    const world = worldById(plan.approach.approach.world);
-    const circle =
-      ends === 'landing' ? circlesOf(world, plan.approach.approach, plan.windFrom_deg)[0] : undefined;
+    const chart = plan.approach.approach;
+    const { from_deg } = windOfPlan(plan, chart.airportElevation_ft);
+    const circle = ends === 'landing' ? circlesOf(worldById(chart.world), chart, from_deg)[0] : undefined;
     plan.approach = { ...plan.approach, ends, ...(circle ? { circle } : {}) };
   }
   return problemsOf(plan).length === 0 ? plan : null;

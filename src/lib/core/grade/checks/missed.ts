@@ -172,6 +172,8 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     }
     // Who flies on level has power, and a gust that lifts the airplane: nothing was begun.
     const begun = highest_ft >= altitude[at]! + CLIMBED_FT;
+    // Of a flight that ends before the time for it is over nobody knows.
+    if (!begun && to < due + LOOKS_S * rate) return null;
     const first = (holds: (k: number) => boolean, start = from) => {
       for (let k = start; k <= to; k++) if (holds(k)) return k;
       return null;
