@@ -34,6 +34,10 @@ test('at the minimum one looks out: cloud, then the lights where they are due; b
   await page.keyboard.press('End');
   await expect(view).toHaveAccessibleName(/^Out of the cockpit: (the runway|runway lights)/);
   await expect(page.getByTestId('course-rose')).toHaveAccessibleName(/course 240° by radio 1/);
+  // One picture for both: who cannot see it hears of the bearing, too.
+  await expect(page.getByTestId('course-rose')).toHaveAccessibleName(
+    /\. Bearing (?:\d{3}° to |pointer parked)/
+  );
 
   // Taken over a little before the threshold the runway lies ahead.
   const attempt = page.url().split('/').at(-1);

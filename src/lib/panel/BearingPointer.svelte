@@ -2,7 +2,7 @@
   import { figure, heading } from '$core/measure/figure';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { sourceNames } from './navigation';
+  import { bearingWords, sourceNames } from './navigation';
 
   /** The compass rose with the one thing it points at on its rim, and how far that is. */
   let { shown, heading_deg }: { shown: NavigationShown; heading_deg: number } = $props();
@@ -16,16 +16,13 @@
   const { pointer, distance } = $derived(shown);
   const at = $derived(pointer && onCircle(88, inSteps(pointer.relative_deg, 0.5)));
   const tail = $derived(pointer && onCircle(88, inSteps(pointer.relative_deg + 180, 0.5)));
-  const words = $derived(
-    `${pointer ? `Bearing ${heading(pointer.bearing_deg)} to ${sourceNames[pointer.source]}` : 'Bearing pointer parked'}${distance ? `, ${figure(distance.nm, 1)} miles, ${figure(distance.groundspeed_kt)} knots` : ', no distance'}`
-  );
 </script>
 
 <svg
   viewBox="-100 -100 200 200"
   class="block w-full"
   role="img"
-  aria-label={words}
+  aria-label={bearingWords(shown)}
   data-testid="bearing-pointer"
 >
   <circle r="98" fill="var(--paper)" stroke="var(--line)" />

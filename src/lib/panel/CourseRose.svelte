@@ -2,7 +2,7 @@
   import { figure, heading, percent } from '$core/measure/figure';
   import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { pathWords, sourceNames } from './navigation';
+  import { bearingWords, pathWords, sourceNames } from './navigation';
   import PathStrip from './PathStrip.svelte';
 
   /**
@@ -39,7 +39,7 @@
       needle.valid
         ? `${Math.abs(needle.deflection) < 0.02 ? 'on course' : `${percent(Math.abs(needle.deflection))} to the ${needle.deflection > 0 ? 'right' : 'left'}`}${needle.toFrom ? `, ${needle.toFrom}` : ''}`
         : 'no signal'
-    }${shown.path ? `; ${pathWords(shown.path)}` : ''}`
+    }${shown.path ? `; ${pathWords(shown.path)}` : ''}. ${bearingWords(shown)}`
   );
 </script>
 

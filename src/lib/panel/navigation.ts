@@ -1,6 +1,6 @@
 import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
 import type { PointerSource } from '$core/radio/radio-settings';
-import { figure, percent } from '$core/measure/figure';
+import { figure, heading, percent } from '$core/measure/figure';
 import type { PathShown } from '$core/radio/glide-slope';
 
 /** How the sources are written on the instruments. */
@@ -20,6 +20,14 @@ export function fullScaleWords(shown: NavigationShown): string {
       ? '–'
       : `${figure(fullScale_deg, Number.isInteger(fullScale_deg) ? 0 : 1)}°`;
   return waypoint ? `${figure(waypoint.fullScale_nm, waypoint.fullScale_nm < 1 ? 1 : 0)} NM` : '–';
+}
+
+/** Where the pointer points, and how far that is, in words. */
+export function bearingWords({ pointer, distance }: NavigationShown): string {
+  const to = pointer
+    ? `Bearing ${heading(pointer.bearing_deg)} to ${sourceNames[pointer.source]}`
+    : 'Bearing pointer parked';
+  return `${to}${distance ? `, ${figure(distance.nm, 1)} miles, ${figure(distance.groundspeed_kt)} knots` : ', no distance'}`;
 }
 
 /** Where the path lies, in words. */
