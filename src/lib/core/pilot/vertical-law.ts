@@ -24,9 +24,8 @@ const EARLY_FT = 300;
 /** Who chases a path does so from so little, by so much. */
 const CHASED_FT = 10;
 const CHASING_DEG = 3;
-/** So long a new speed is being gone to. */
+/** So long a new speed is being gone to; it is nearly there when it is nearer by so much than what set it going. */
 const NEW_SPEED_S = 75;
-/** … and is nearly there when it is nearer by this than what set it going. */
 const SETTLED_KT = 2.5;
 /** An altitude farther off than this is gone to, with so much of the power for the rate. */
 const FAR_FT = 120;
@@ -108,8 +107,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     const onTheWay = worth(clamp(8 * error, -500, 500), STILL_LEVEL_FPM) / (500 - STILL_LEVEL_FPM);
     const power = Math.abs(error) > FAR_FT ? line.throttle * (1 + POWER_FOR_RATE * onTheWay) : line.throttle;
     const slow = line.ias_kt - r.ias_kt;
-    const changing = Math.abs(slow) > 5;
-    if (!changing)
+    if (Math.abs(slow) <= 5)
       powerCorrection = clamp(
         powerCorrection +
           flying.fresh.speed *

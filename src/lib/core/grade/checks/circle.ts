@@ -40,6 +40,9 @@ const MOST_ON_WRONG_SIDE = 0.5;
 
 const isBeyond = ({ farthest_nm, within_nm }: CircleMeasure) => farthest_nm > within_nm + SLACK_NM;
 
+/** As it is told, to the whole degree. */
+const isTooSteep = ({ bank_deg }: CircleMeasure) => Math.round(bank_deg) > STEEPEST_DEG;
+
 function faultsOf(m: CircleMeasure): string[] {
   return [
     ...(isBeyond(m)
@@ -47,9 +50,7 @@ function faultsOf(m: CircleMeasure): string[] {
           `${figure(m.farthest_nm, 1)} NM from the runway, where category ${m.category} is protected to ${figure(m.within_nm, 1)} NM`
         ]
       : []),
-    ...(Math.round(m.bank_deg) > STEEPEST_DEG
-      ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`]
-      : []),
+    ...(isTooSteep(m) ? [`${figure(m.bank_deg)}° of bank, ${STEEPEST_DEG}° at most`] : []),
     ...(m.onSide !== null && m.onSide < MOST_ON_WRONG_SIDE
       ? [`on the other side of the runway than that of ${m.turn} turns`]
       : [])
@@ -59,7 +60,7 @@ function faultsOf(m: CircleMeasure): string[] {
 /** The first of what was wrong is what it is called by. */
 function titleOf(m: CircleMeasure): string {
   if (isBeyond(m)) return 'Circled beyond the protected area';
-  return Math.round(m.bank_deg) > STEEPEST_DEG ? 'Circled too steeply' : 'Circled on the other side';
+  return isTooSteep(m) ? 'Circled too steeply' : 'Circled on the other side';
 }
 
 export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
