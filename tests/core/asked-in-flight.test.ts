@@ -607,16 +607,16 @@ describe('the weather changes', () => {
     const clears: Command = { does: 'weather', over_s: 0, base_ft: 5000, visibility_sm: 10 };
     const once: Asked[] = [
       { at_s: 10, command: { does: 'place', ...from } },
-      { at_s: 330, command: clears }
+      { at_s: 250, command: clears }
     ];
-    const { flight, fly } = flownAsked(plan, 350, once);
+    const { flight, fly } = flownAsked(plan, 265, once);
     expect(phaseNamed(fly, fly.phase().phaseId).segment).toBe('missed');
     const words = gradeFlight(flight, plan)
       .story!.map((sentence) => sentence.words)
       .join(' ');
     expect(words).toContain('minimum of');
     expect(words).not.toContain('in sight');
-    const again = flownAsked(plan, 370, [...once, { at_s: 360, command: { does: 'place', ...from } }]).fly;
+    const again = flownAsked(plan, 275, [...once, { at_s: 262, command: { does: 'place', ...from } }]).fly;
     expect(again.lesson.drill.phases.some(({ segment }) => segment === 'missed')).toBe(false);
   });
 

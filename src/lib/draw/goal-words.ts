@@ -50,7 +50,7 @@ function navigationWords(goal: NavigationGoal): string {
       }`;
     }
     case 'direct':
-      return 'direct to the fix';
+      return `direct to the fix${goal.turn ? `, turning ${goal.turn}` : ''}`;
     case 'reversal':
       return `${goal.reversal.kind} reversal to ${heading(goal.reversal.inboundCourse_deg)}, within ${figure(goal.reversal.within_nm)} NM`;
   }

@@ -109,7 +109,7 @@ export function flownByInstructor(phase: Phase, number: number): Phase {
 }
 
 function lateralOf(before: Goal, { heading_deg, direct }: Clearance, shown_deg: number): Goal['lateral'] {
-  if (direct !== undefined) return { kind: 'direct' };
+  if (direct !== undefined) return { kind: 'direct', turn: null };
   if (heading_deg !== undefined) return { kind: 'heading', heading_deg };
   if (before.lateral.kind !== 'turn') return before.lateral;
   return { kind: 'heading', heading_deg: asCourse(before.lateral.to_deg ?? shown_deg) };

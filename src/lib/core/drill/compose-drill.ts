@@ -114,7 +114,7 @@ export function composeDrill(
       throw new Rejection(`${at}.for_s`, phase.expected_s, 'more than nothing and no more than an hour');
     if (file.phases.findIndex((other) => other.id === written.id) !== index)
       throw new Rejection(`${at}.id`, written.id, 'an id no other phase has');
-    checks.push(...transitionChecks(before, phase), ...navigationChecks(phase));
+    checks.push(...transitionChecks(before, phase), ...navigationChecks(phase, before));
     if (phase.recovery) checks.push({ kind: 'recovery', phase: phase.id });
     before = phase;
     // A course is joined anew in every phase: what was off another course says nothing of it.

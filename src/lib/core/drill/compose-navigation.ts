@@ -64,7 +64,7 @@ export function navigationGoalOf(
       written.name,
       'a phase without course, arc, hold, reversal or direct: the drill has no fix'
     );
-  if (direct) return { kind: 'direct' };
+  if (direct) return { kind: 'direct', turn: direct === true ? null : direct };
   const side = reference.turn === 'right' ? 1 : -1;
   if (course) {
     const intercept =
@@ -187,8 +187,8 @@ export function navigationEnd(
   }
 }
 
-/** The check that goes with a goal flown by radio. */
-export function navigationChecks({ id, goal, reference }: Phase): Check[] {
+/** The check that goes with a goal flown by radio. @param before the phase before it; null: it is the first */
+export function navigationChecks({ id, goal, reference }: Phase, before: Phase | null): Check[] {
   const { lateral } = goal;
   // Looking out, there is no needle to be followed well or badly.
   if (!isNavigation(lateral) || reference?.bySight) return [];
@@ -196,7 +196,10 @@ export function navigationChecks({ id, goal, reference }: Phase): Check[] {
     case 'course':
       return [{ kind: lateral.intercept_deg === null ? 'tracking' : 'intercept', phase: id }];
     case 'direct':
-      return [];
+      // Of several that lead to one fix, the first asks for the turn.
+      return before?.goal.lateral.kind === 'direct' && before.reference === reference
+        ? []
+        : [{ kind: 'to-fix', phase: id }];
     case 'arc':
     case 'hold':
     case 'reversal':

@@ -148,8 +148,13 @@ export const PhaseFile = Type.Object(
     arc: Type.Optional(NavigatedArc),
     hold: Type.Optional(NavigatedHold),
     reversal: Type.Optional(NavigatedReversal),
-    /** Straight to the fix. */
-    direct: Type.Optional(Type.Literal(true)),
+    /** Straight to the fix; `left` or `right`: by that turn, and not by the shorter one. */
+    direct: Type.Optional(
+      Type.Unsafe<true | 'left' | 'right'>({
+        enum: [true, 'left', 'right'],
+        accepted: 'true, or the turn that leads there: left or right'
+      })
+    ),
     flaps_deg: Type.Optional(Quantity),
     gear: Type.Optional(oneOf(['up', 'down'])),
     /** Which corridors count; left out: all that the phase asks for. */

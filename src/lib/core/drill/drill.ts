@@ -41,8 +41,8 @@ export type NavigationGoal =
   /** An arc about the fix to a radial; +1 clockwise. */
   | { kind: 'arc'; radius_nm: number; direction: 1 | -1; toRadial_deg: number }
   | { kind: 'hold'; hold: Hold; circuits: number }
-  /** Straight to the fix from wherever the airplane is. */
-  | { kind: 'direct' }
+  /** Straight to the fix from wherever the airplane is; with a turn, that way round to it. */
+  | { kind: 'direct'; turn: 'left' | 'right' | null }
   | { kind: 'reversal'; reversal: CourseReversal };
 
 /** Whether a goal is flown by radio. */
@@ -159,6 +159,8 @@ export type Check =
   /** The fix that ends the phase is to be recognised within so many seconds. */
   | { kind: 'passage'; phase: string; within_s: number }
   | { kind: 'arc'; phase: string }
+  /** The airplane is to be turned to the phase's fix, the way that is said. */
+  | { kind: 'to-fix'; phase: string }
   | { kind: 'hold'; phase: string }
   | { kind: 'reversal'; phase: string }
   /** Time to the station is to be found from two bearings. */

@@ -169,6 +169,12 @@ const cures: Record<FindingKind, string> = {
     'The climb first: wings level to the altitude that is published, and only then the turn.',
   'turned-from-runway':
     'Circling, always know which way the runway is: the field lost, climb and turn toward it, and from over it fly the missed approach as published.',
+  'not-headed-for-fix':
+    'Before the approach, say the missed approach as a list: how high, which way, to what; and have what leads there set. Read the next item off as soon as one is done.',
+  'wrong-way-round':
+    'Say the side with the turn, before it: “climb, then right to the station”. The other way nobody has looked at the ground.',
+  'turned-late':
+    'As the altitude comes up, the turn comes next: say it a hundred feet before, and roll in as it passes.',
   'not-in-position':
     'From the minimum on hold what you have: a small correction to the runway, the same rate, the same speed.',
   'came-down-beside':

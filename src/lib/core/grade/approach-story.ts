@@ -15,7 +15,7 @@ import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
 import type { ArcMeasure } from './checks/arc';
 import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
-import { fromWords } from './checks/decision';
+import { decisionStory } from './checks/decision';
 import { cameDownOnPath } from './checks/step-down';
 import { asideWords, besideWords, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
@@ -212,14 +212,7 @@ export function approachStory(
     );
   for (const { measure } of judged) {
     if (measure.kind === 'decision' && final && measure.lowest_ft < measure.altitude_ft + COME_TO_MINIMUM_FT)
-      say(
-        measure.overEnd_ft !== undefined && measure.toClimb_s !== null
-          ? `${fromWords(measure)} it took ${figure(measure.toClimb_s, 1)} s to a climb; lowest ${figure(measure.lowest_ft)} ft.`
-          : measure.toClimb_s === null
-            ? `No climb followed the minimum of ${figure(measure.altitude_ft)} ft; lowest ${figure(measure.lowest_ft)} ft.`
-            : `At the minimum of ${figure(measure.altitude_ft)} ft ${measure.toClimb_s === 0 ? 'the climb had begun' : `it took ${figure(measure.toClimb_s, 1)} s to a climb`}; lowest ${figure(measure.lowest_ft)} ft.`,
-        measure.at_s
-      );
+      say(decisionStory(measure), measure.at_s);
     if (measure.kind === 'circle')
       say(
         `${measure.lost ? `Circling to runway ${measure.runway} by ${measure.turn} turns, the field lost on ${measure.lost === 'base' ? 'base' : 'the downwind'}` : `Circled to runway ${measure.runway} by ${measure.turn} turns`}, at most ${figure(measure.farthest_nm, 1)} NM from it, with up to ${figure(measure.bank_deg)}° of bank.`,

@@ -3,17 +3,14 @@ import type { Lesson } from '../drill/lesson';
 import type { Happening } from '../flight/flight-event';
 import type { Place } from '../earth/local-plane';
 import type { Readings } from '../instrument/readings';
-import { normaliseBearing, normaliseSigned } from '../measure/angle';
+import { normaliseSigned } from '../measure/angle';
 import type { NavigationShown } from '../radio/navigation-shown';
-import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { arcFlyer } from './fly-arc';
+import { directFlyer } from './fly-direct';
 import type { Habits } from './habits';
 import { procedureRunner } from './run-procedure';
-import { Steering, straight, type SteeringOrder } from './steering';
+import { Steering, type SteeringOrder } from './steering';
 import { courseTracker } from './track-course';
-
-/** A place that is seen can be flown to more closely than a station whose needle swings. */
-const NEAR_SEEN_NM = 0.1;
 
 /** What a simulated pilot makes of needle, pointer and distance: headings to fly. */
 export interface Navigator {
@@ -42,6 +39,7 @@ export function navigatorFor(
   const { sense } = steering;
   const tracker = courseTracker(steering);
   const arc = arcFlyer(steering);
+  const direct = directFlyer(steering);
   const procedure = procedureRunner(steering, tracker);
   const calls = fixCalls(steering);
   let last_s = 0;
@@ -53,18 +51,11 @@ export function navigatorFor(
       case 'arc':
         return arc.fly(time_s, goal);
       case 'direct':
-        return direct(time_s);
+        return direct.fly(time_s, heading_deg, goal);
       case 'hold':
       case 'reversal':
         return procedure.fly(time_s, heading_deg);
     }
-  }
-
-  /** The bearing to the fix, with what the wind asks for; close to it the heading stays. */
-  function direct(time_s: number): SteeringOrder {
-    const near_nm = steering.reference.bySight ? NEAR_SEEN_NM : NEAR_STATION_NM;
-    if (sense.distance_nm() < near_nm) return straight(steering.order.heading_deg);
-    return steering.hold(time_s, steering.headingFor(normaliseBearing(sense.radial_deg() + 180)));
   }
 
   return {
@@ -77,6 +68,7 @@ export function navigatorFor(
       calls.begin();
       tracker.begin();
       arc.begin();
+      direct.begin();
       procedure.begin(heading, time_s);
     },
     seePlace(place) {

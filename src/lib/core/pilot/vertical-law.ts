@@ -119,7 +119,7 @@ export function verticalLaw(flying: Flying, pumpPeriod_s: number): VerticalLaw {
     const off_kt = time_s - flying.since_s < NEW_SPEED_S ? 5 : 9;
     if (slow > off_kt + 1) hastening = 1;
     else if (slow < -off_kt) hastening = -1;
-    else if (Math.abs(slow) < off_kt - SETTLED_KT) hastening = 0;
+    else if (hastening * slow < off_kt - SETTLED_KT) hastening = 0;
     const throttle =
       hastening < 0 && flying.trend_ktps() > -2.5
         ? 0.35 * power

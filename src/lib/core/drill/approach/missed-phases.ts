@@ -67,7 +67,7 @@ export function missedFromCircle(
     heading_deg: toward_deg,
     until: orLate(reached('altitude_ft', 'above', straight_ft))
   });
-  asPublished(sheet, legs, climbing);
+  asPublished(sheet, legs, climbing, false);
   return begun;
 }
 
@@ -95,15 +95,16 @@ export function missedPhases(sheet: PhaseSheet, legs: readonly LaidLeg[]): strin
     ...climbing,
     until: orLate(reached('altitude_ft', 'above', straight_ft))
   });
-  asPublished(sheet, legs, climbing);
+  asPublished(sheet, legs, climbing, true);
   return begun;
 }
 
-/** To the fixes of the missed approach and into its hold. */
+/** To the fixes of the missed approach and into its hold. @param turns whether the turns hold that are published from its own course */
 function asPublished(
   sheet: PhaseSheet,
   legs: readonly LaidLeg[],
-  climbing: ReturnType<typeof climbOf>
+  climbing: ReturnType<typeof climbOf>,
+  turns: boolean
 ): void {
   const { flown } = sheet;
   const top_ft = climbing.to_ft;
@@ -124,17 +125,18 @@ function asPublished(
       });
     else {
       const there = reached('fixDistance_nm', 'below', THERE_NM);
+      const direct = (turns && leg.turn) || true;
       sheet.add({
         name: `Climb to ${top_ft}, direct ${leg.fix}`,
         about,
-        direct: true,
+        direct,
         ...climbing,
         until: orLate(reached('altitude_ft', 'above', top_ft - LEVELLING_FT), there)
       });
       sheet.add({
         name: `${top_ft}, direct ${leg.fix}`,
         about,
-        direct: true,
+        direct,
         altitude_ft: top_ft,
         speed_kt: flown.start_kt,
         judge: ['altitude'],

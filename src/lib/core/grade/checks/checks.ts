@@ -32,6 +32,7 @@ import { stabilised } from './stabilised';
 import { stepDown } from './step-down';
 import { timeToStation } from './station-time';
 import { threshold } from './threshold';
+import { toFix } from './to-fix';
 import { onOneCourse, tracking } from './tracking';
 
 /** Every kind of check, in the order its figures are shown. */
@@ -46,6 +47,7 @@ const kinds = {
   intercept,
   tracking,
   arc,
+  'to-fix': toFix,
   hold,
   reversal,
   passage,

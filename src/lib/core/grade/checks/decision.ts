@@ -137,8 +137,17 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
   return findings;
 }
 
+/** What came of it, as the story of an approach tells it. */
+export function decisionStory(m: DecisionMeasure): string {
+  const lowest = `lowest ${figure(m.lowest_ft)} ft`;
+  if (m.toClimb_s === null) return `No climb followed the minimum of ${figure(m.altitude_ft)} ft; ${lowest}.`;
+  const took = `it took ${figure(m.toClimb_s, 1)} s to a climb`;
+  if (m.overEnd_ft !== undefined) return `${fromWords(m)} ${took}; ${lowest}.`;
+  return `At the minimum of ${figure(m.altitude_ft)} ft ${m.toClimb_s === 0 ? 'the climb had begun' : took}; ${lowest}.`;
+}
+
 /** From where the climb was due. */
-export function fromWords({ overEnd_ft, altitude_ft }: DecisionMeasure): string {
+function fromWords({ overEnd_ft, altitude_ft }: DecisionMeasure): string {
   return overEnd_ft === undefined
     ? `From ${figure(altitude_ft)} ft`
     : `From the end of the path, at ${figure(overEnd_ft)} ft,`;

@@ -15,7 +15,7 @@ export interface MissedMeasure {
   /** Full power, and the climb, after it was begun, s; null: not in the time looked at. */
   power_s: number | null;
   climb_s: number | null;
-  /** Flaps or gear were moved up before the climb, and when; null: not. */
+  /** Flaps or gear were moved up before the climb, and when; null: not, or nothing was begun. */
   cleanedBefore_s: number | null;
   /** The turn, where it came before the altitude for it: when, at what altitude, how much bank. */
   turned: { at_s: number; altitude_ft: number; bank_deg: number } | null;
@@ -49,8 +49,8 @@ type MissedFault = 'late-power' | 'cleaned-up-early' | 'turn-before-climb' | 'tu
 function faultsOf(m: MissedMeasure): MissedFault[] {
   return [
     ...(m.power_s === null || m.power_s > powerWithin_s(m) ? (['late-power'] as const) : []),
-    ...(isBegun(m) && m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
-    ...(isBegun(m) && m.turned ? (['turn-before-climb'] as const) : []),
+    ...(m.cleanedBefore_s !== null ? (['cleaned-up-early'] as const) : []),
+    ...(m.turned ? (['turn-before-climb'] as const) : []),
     ...('turn' in m.first && m.first.made !== m.first.turn ? (['turned-from-runway'] as const) : [])
   ];
 }
@@ -185,6 +185,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const climbing = begun ? first((k) => climb[k]! > CLIMBING_FPM) : null;
     const cleaned = first(
       (k) =>
+        begun &&
         k < (climbing ?? to) &&
         (flaps[k]! < flaps[from]! - FLAPS_DEG || (gear !== undefined && gear[k]! < gear[from]! - 0.2))
     );
@@ -196,7 +197,7 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     let turned: MissedMeasure['turned'] = null;
     let since: number | null = null;
     const last = Math.min(flight.length - 1, at + TURN_LOOKS_S * rate);
-    for (let k = at; k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
+    for (let k = at; begun && k <= last && altitude[k]! < straight_ft - SHORT_FT && !turned; k++) {
       since = Math.abs(bank[k]!) > TURN_BANK_DEG ? (since ?? k) : null;
       // A correction back to the heading is none.
       const off_deg = heading_deg === null ? null : normaliseSigned(heading[k]! - heading_deg);
