@@ -59,6 +59,20 @@ describe('what is said first', () => {
     // Another quantity at the same time, and the same one long after, stand by themselves.
     expect(titles(orderFindings([pumping, excursion('heading_deg', 20, 60, 5)]))).toHaveLength(2);
     expect(titles(orderFindings([late, excursion('altitude_ft', 400, 430, 5)]))).toHaveLength(2);
+    // Who never turns back to a fix is off every course that follows; long after, that is another matter.
+    const lost = finding(
+      'not-back-over-fix',
+      'fault',
+      'lost',
+      { moment_s: 100, start_s: 100, end_s: 520 },
+      '',
+      {
+        failed: true
+      }
+    );
+    const off = (from_s: number) => excursion('courseShare', from_s, from_s + 700, 3000, true);
+    expect(titles(orderFindings([off(530), lost]))).toEqual(['lost']);
+    expect(titles(orderFindings([off(600), lost]))).toHaveLength(2);
     expect(HEADLINES).toBe(5);
   });
 

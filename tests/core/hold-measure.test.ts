@@ -114,18 +114,22 @@ describe('a hold drawn by hand', () => {
     const shape = { course_deg: 60, turn: 'right' as const, windFrom_deg: 340, windSpeed_kt: 20 };
     const gone = holding(shape, 'vor-hold');
     gone.drawing.straight(900);
-    const left = measureHold(gone.drawing.flight(), gone.lesson, gone.goal, gone.drawing.span())!;
-    const [finding, ...others] = findingsOf(gone.lesson, left);
-    expect(others).toEqual([]);
-    expect(finding).toMatchObject({
-      kind: 'not-back-over-fix',
-      severity: 'fault',
-      title: 'Never returned to the fix'
-    });
-    expect(finding!.evidence).toMatch(
-      /^Not back over the fix in 15:00, 2\d\.\d NM from it at the end; a direct entry was due/
-    );
-    expect(elementsOf(gone.lesson, left)).toMatchObject([{ verdict: 'not met' }]);
+    const outbound = holding(shape, 'vor-hold');
+    outbound.drawing.turn(outbound.solution.outboundHeading_deg, 1).straight(900);
+    for (const [{ drawing, lesson, goal }, title, came] of [
+      [gone, 'Never turned into the hold at VLB', 'Flew on past the fix for'],
+      [outbound, 'Never returned to the fix', 'Not back over the fix in']
+    ] as const) {
+      const left = measureHold(drawing.flight(), lesson, goal, drawing.span())!;
+      const [finding, ...others] = findingsOf(lesson, left);
+      expect(others).toEqual([]);
+      expect(finding).toMatchObject({ kind: 'not-back-over-fix', severity: 'fault', title });
+      const time = Math.floor(drawing.time_s() / 60);
+      expect(finding!.evidence).toMatch(
+        new RegExp(`^${came} ${time}:\\d\\d, 2\\d\\.\\d NM from it at the end; a direct entry was due`)
+      );
+      expect(elementsOf(lesson, left)).toMatchObject([{ verdict: 'not met' }]);
+    }
     // Who stops before the time is over is told that, and nothing of the hold.
     const stopped = { ...gone.drawing.span(), complete: false };
     expect(measureHold(gone.drawing.flight(), gone.lesson, gone.goal, stopped)).toBeNull();

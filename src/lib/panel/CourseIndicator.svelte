@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { heading, percent } from '$core/measure/figure';
+  import { heading } from '$core/measure/figure';
   import type { PathShown } from '$core/radio/glide-slope';
   import type { CourseNeedle } from '$core/radio/navigation-shown';
   import { inSteps } from './dial';
   import PathStrip from './PathStrip.svelte';
-  import { pathWords } from './navigation';
+  import { courseWords, pathWords } from './navigation';
 
   /** A course as a lane seen from above: its middle line slides to where the course lies, the airplane stays in the middle. */
   let {
@@ -24,13 +24,8 @@
 
   const HALF = 64;
   const x = $derived(inSteps(needle.deflection * HALF, 0.5));
-  const side = $derived(
-    Math.abs(needle.deflection) < 0.02
-      ? 'on course'
-      : `course ${percent(Math.abs(needle.deflection))} to the ${needle.deflection > 0 ? 'right' : 'left'}`
-  );
   const words = $derived(
-    `Course ${heading(needle.course_deg)} by ${source}: ${needle.valid ? `${side}${needle.toFrom ? `, ${needle.toFrom}` : ''}` : 'no signal'}${path ? `; ${pathWords(path)}` : ''}`
+    `Course ${heading(needle.course_deg)} by ${source}: ${courseWords(needle)}${path ? `; ${pathWords(path)}` : ''}`
   );
 </script>
 

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { figure, heading, percent } from '$core/measure/figure';
+  import { figure, heading } from '$core/measure/figure';
   import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { bearingWords, pathWords, sourceNames } from './navigation';
+  import { bearingWords, courseWords, pathWords, sourceNames } from './navigation';
   import PathStrip from './PathStrip.svelte';
 
   /**
@@ -35,11 +35,7 @@
   const turned = $derived(inSteps(needle.course_deg - heading_deg, 0.2));
   const at = $derived(pointer && onCircle(113, inSteps(pointer.relative_deg, 0.5)));
   const words = $derived(
-    `Heading ${heading(heading_deg)}, course ${heading(needle.course_deg)} by ${sourceNames[shown.source]}: ${
-      needle.valid
-        ? `${Math.abs(needle.deflection) < 0.02 ? 'on course' : `${percent(Math.abs(needle.deflection))} to the ${needle.deflection > 0 ? 'right' : 'left'}`}${needle.toFrom ? `, ${needle.toFrom}` : ''}`
-        : 'no signal'
-    }${shown.path ? `; ${pathWords(shown.path)}` : ''}. ${bearingWords(shown)}`
+    `Heading ${heading(heading_deg)}, course ${heading(needle.course_deg)} by ${sourceNames[shown.source]}: ${courseWords(needle)}${shown.path ? `; ${pathWords(shown.path)}` : ''}. ${bearingWords(shown)}`
   );
 </script>
 

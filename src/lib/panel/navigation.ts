@@ -1,4 +1,4 @@
-import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
+import { mainNeedle, type CourseNeedle, type NavigationShown } from '$core/radio/navigation-shown';
 import type { PointerSource } from '$core/radio/radio-settings';
 import { figure, heading, percent } from '$core/measure/figure';
 import type { PathShown } from '$core/radio/glide-slope';
@@ -30,9 +30,22 @@ export function bearingWords({ pointer, distance }: NavigationShown): string {
   return `${to}${distance ? `, ${figure(distance.nm, 1)} miles, ${figure(distance.groundspeed_kt)} knots` : ', no distance'}`;
 }
 
+/** A needle nearer the middle than this is in it. */
+const CENTRED = 0.02;
+
+/** Where the course lies by a needle, and which way the station is, in words. */
+export function courseWords({ deflection, toFrom, valid }: CourseNeedle): string {
+  if (!valid) return 'no signal';
+  const side =
+    Math.abs(deflection) < CENTRED
+      ? 'on course'
+      : `course ${percent(Math.abs(deflection))} to the ${deflection > 0 ? 'right' : 'left'}`;
+  return `${side}${toFrom ? `, ${toFrom}` : ''}`;
+}
+
 /** Where the path lies, in words. */
 export function pathWords({ deflection, valid }: PathShown): string {
   if (!valid) return 'no path received';
-  if (Math.abs(deflection) < 0.02) return 'on the path';
+  if (Math.abs(deflection) < CENTRED) return 'on the path';
   return `path ${percent(Math.abs(deflection))} ${deflection > 0 ? 'above' : 'below'}`;
 }

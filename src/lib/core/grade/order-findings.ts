@@ -47,7 +47,9 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
   'below-decision-altitude': 'altitude_ft',
   'late-roll-out': 'heading_deg',
   'early-roll-out': 'heading_deg',
-  'started-down-before-slowing': 'ias_kt'
+  'started-down-before-slowing': 'ias_kt',
+  'not-back-over-fix': 'courseShare',
+  'not-headed-for-fix': 'courseShare'
 };
 /** One act, judged by what the hands did and by what came of it. */
 const ONE_ACT: readonly (readonly FindingKind[])[] = [['late-power', 'late-decision']];
@@ -79,7 +81,7 @@ function explains(cause: Finding, excursion: Finding): boolean {
     return (
       excursion.channel === channel &&
       excursion.end_s >= cause.start_s &&
-      excursion.start_s <= cause.moment_s + FOLLOWS_WITHIN_S
+      excursion.start_s <= Math.max(cause.moment_s, cause.end_s) + FOLLOWS_WITHIN_S
     );
   return WAYS.includes(cause.kind) && familyOf(cause) === familyOf(excursion) && together(cause, excursion);
 }

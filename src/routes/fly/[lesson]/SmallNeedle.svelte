@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { figure } from '$core/measure/figure';
+  import { courseWords } from '$lib/panel/navigation';
   import type { NavigationShown } from '$core/radio/navigation-shown';
 
   /** What a radio receives, small, whether or not it feeds the instrument. */
@@ -11,9 +11,7 @@
     viewBox="-50 -8 100 16"
     class="h-4 w-[74px]"
     role="img"
-    aria-label="Needle of radio {number}{needle.valid
-      ? `, ${figure(needle.deflection * 100)} percent${needle.toFrom ? `, ${needle.toFrom}` : ''}`
-      : ', no signal'}"
+    aria-label="Needle of radio {number}: {courseWords(needle)}"
   >
     <path d="M-45 0H45M-45 -4V4M45 -4V4M0 -3V3" stroke="var(--line)" />
     {#if needle.valid}<path

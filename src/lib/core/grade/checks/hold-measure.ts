@@ -8,6 +8,7 @@ import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { type EntryChoice, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { type CourseReading, levelFrom, medianOver, readByCourse } from './course-reading';
+import { firstTurn } from './first-turn';
 import { passagesOf } from './fix-passages';
 
 type HoldGoal = Extract<NavigationGoal, { kind: 'hold' }>;
@@ -61,6 +62,9 @@ export interface HoldMeasure {
 export interface LeftHoldMeasure {
   kind: 'left-hold';
   phaseId: string;
+  fix: string;
+  /** Whether it was turned for at all; older grades do not say. */
+  turned?: boolean;
   due: EntryChoice;
   start_s: number;
   end_s: number;
@@ -106,6 +110,8 @@ export function measureHold(
       ? {
           kind: 'left-hold',
           phaseId: span.phaseId,
+          fix: reading.reference.fix,
+          turned: firstTurn(reading, start, end).way !== null,
           due,
           start_s: span.start_s,
           end_s: span.end_s,

@@ -195,9 +195,9 @@ export function leftHoldFindings(m: LeftHoldMeasure): Finding[] {
     finding(
       'not-back-over-fix',
       'fault',
-      'Never returned to the fix',
+      m.turned === false ? `Never turned into the hold at ${m.fix}` : 'Never returned to the fix',
       { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s },
-      `Not back over the fix in ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
+      `${m.turned === false ? 'Flew on past the fix for' : 'Not back over the fix in'} ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
       { failed: true, worth: 20 * MOMENT_S }
     )
   ];

@@ -4,7 +4,8 @@ import { column } from '../../flight/flight';
 import { turnFromTo } from '../../measure/angle';
 import { clock, figure } from '../../measure/figure';
 import { type CheckKind, elementName, metIf } from './check-kind';
-import { type CourseReading, readByCourse } from './course-reading';
+import { readByCourse } from './course-reading';
+import { firstTurn } from './first-turn';
 
 /** How the airplane was turned to a fix. */
 export interface ToFixMeasure {
@@ -32,11 +33,6 @@ export interface ToFixMeasure {
 const TOWARD_DEG = 30;
 /** Farther off the nose than this there is a turn to speak of. */
 const TURN_DEG = 45;
-/** So much turned is more than a correction; the turn began with the bank before it. */
-const BEGUN_DEG = 20;
-const BANKED_DEG = 5;
-/** So much turned one way is the way round that was taken. */
-const WAY_DEG = 45;
 /** A turn to a fix is begun within this; who has not after so long does not turn at all, and who turns leads somewhere else. */
 const BEGUN_WITHIN_S = 20;
 const NEVER_BEGUN_S = 60;
@@ -93,22 +89,6 @@ function say(m: ToFixMeasure, fault: ToFixFault): Finding {
   }
 }
 
-/** The first turn worth the name: where it began, and which way round it went. */
-function turnFrom(reading: CourseReading, from: number, to: number) {
-  let turned = 0;
-  let begun: number | null = null;
-  for (let k = from + 1; k <= to; k++) {
-    turned += turnFromTo(reading.headingOff(k - 1), reading.headingOff(k));
-    if (begun === null && Math.abs(turned) > BEGUN_DEG) {
-      begun = k;
-      while (begun > from && reading.bank(begun - 1) * Math.sign(turned) > BANKED_DEG) begun -= 1;
-    }
-    if (Math.abs(turned) > WAY_DEG)
-      return { begun, way: turned > 0 ? ('right' as const) : ('left' as const) };
-  }
-  return { begun, way: null };
-}
-
 export const toFix: CheckKind<'to-fix', ToFixMeasure, ToFixFault[]> = {
   name: 'turn to the fix',
   measuredFrom: ['heading_deg', 'track_deg', 'bank_deg', 'fixDistance_nm', 'fixRadial_deg'],
@@ -128,7 +108,7 @@ export const toFix: CheckKind<'to-fix', ToFixMeasure, ToFixFault[]> = {
     const from = Math.min(flight.length - 1, reading.sample(span.start_s) + 1);
     const to = Math.max(from, reading.sample(spans[last]!.end_s) - 1);
     const off = (k: number, of: (k: number) => number) => turnFromTo(of(k), radial[k]! + 180);
-    const turn = turnFrom(reading, from, to);
+    const turn = firstTurn(reading, from, to);
     let toward = from;
     while (toward <= to && Math.abs(off(toward, reading.trackOff)) > TOWARD_DEG) toward += 1;
     return {
