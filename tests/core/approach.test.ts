@@ -296,6 +296,12 @@ describe('what cannot be is told at its place', () => {
     ],
     ['a curve without a centre', (a) => delete a.transitions[0]!.legs[2]!.about, 'wrong transitions.0.legs.2.about', approachById('xvlb-rnav-24')], // prettier-ignore
     [
+      'a turn of the missed approach the long way round',
+      (a) => (a.missed.legs[1]!.turn = 'left'),
+      'doubt missed.legs.1.turn',
+      approachById('xvna-rnav-13')
+    ],
+    [
       'an arc that is none',
       (a) => (a.transitions[0]!.legs[1]!.about = 'KOR'),
       'wrong transitions.0.legs.1.about',

@@ -1,6 +1,6 @@
 import { turnRadius, STANDARD_RATE_DEGPS } from '../../air/level-turn';
 import { wayBetween } from '../../earth/geodesic';
-import { normaliseSigned } from '../../measure/angle';
+import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { Rejection } from '../../measure/rejection';
 import type { World } from '../../radio/world';
@@ -32,6 +32,9 @@ const STEEPEST_FTPNM = { final: 400, before: 500 } as const;
 /** The path and the altitude of the final fix may differ by so much, ft. */
 const PATH_ERROR_FT = 100;
 
+/** A turn longer than this is hardly meant; to a fix so near its bearing changes on the way. */
+const LONG_WAY_DEG = 270;
+const FAR_NM = 4;
 const STRAIGHT = ['TF', 'CF', 'DF', 'FA'];
 
 /** What a schema cannot see of an approach. Everything is looked at by every transition, each problem is told once. */
@@ -164,6 +167,19 @@ function legProblems(world: World, approach: Approach, laid: readonly LaidLeg[],
         tell(
           `${field}.about`,
           `The arc begins ${figure(from, 1)} NM from ${leg.about} and ends ${figure(to, 1)} NM from it.`
+        );
+    }
+    if (leg.type === 'DF' && leg.turn && part.course_deg !== null && part.length_nm > FAR_NM) {
+      const climbsOn_deg =
+        before && ['CA', 'VA'].includes(before.leg.type) ? before.leg.course_deg : undefined;
+      const side = leg.turn === 'right' ? 1 : -1;
+      const round =
+        climbsOn_deg === undefined ? 0 : normaliseBearing(side * (part.course_deg - climbsOn_deg));
+      if (round > LONG_WAY_DEG)
+        tell(
+          `${field}.turn`,
+          `From the climb on ${heading(climbsOn_deg!)}, ${leg.fix} lies ${figure(360 - round)}° to the other side: a ${leg.turn} turn goes ${figure(round)}° round.`,
+          'doubt'
         );
     }
     if (leg.type === 'PI' && leg.within_nm === undefined)
