@@ -113,7 +113,7 @@ const SLIPS: Slip[] = [
   ['turnsBeforeClimb', 'xvlb-ils-24', ['turn-before-climb']],
   ['configuresLate', 'xvlb-ils-24', ['not-stabilised', 'late-configuration']],
   ['chasesPath', 'xvlb-ils-24', ['over-correcting', 'pumping', 'power-hunting']],
-  ['descendsEarly', 'xvlb-ils-24', ['exceedance', 'below-minimum']],
+  ['descendsEarly', 'xvlb-ils-24', ['exceedance', 'down-too-soon', 'below-minimum']],
   ['levelsOffLate', 'xvlb-vor-dme-06', ['level-off-overshoot', 'below-minimum', 'exceedance']],
   ['keepsTurning', 'xvko-ils-17', ['still-turning']],
   ['chasesNeedle', 'xvlb-back-course-06', ['chasing-needle']],

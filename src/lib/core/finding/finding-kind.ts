@@ -3,6 +3,7 @@ export const findingKinds = [
   'exceedance',
   'below-minimum',
   'full-scale',
+  'down-too-soon',
   'bias-to-one-side',
   'over-correcting',
   'started-down-before-slowing',

@@ -1,7 +1,7 @@
 import { firstTarget } from '../drill/corridor';
 import { capital } from '../measure/capital';
 import { figure } from '../measure/figure';
-import { type Phase, phaseById } from '../drill/drill';
+import { type Drill, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
 import { fractionOfTolerance } from '../deviation/deviation';
@@ -21,6 +21,8 @@ import {
 
 /** So many exceedances of one corridor are said in one finding. */
 const SUMMED_FROM = 3;
+/** So near an altitude it is the one that was gone to. */
+const NEAR_FT = 100;
 
 /** Exceedances of what the corridors asked for, in words. */
 export function exceedanceFindings({ drill }: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
@@ -30,7 +32,7 @@ export function exceedanceFindings({ drill }: Lesson, measures: readonly Corrido
       const phase = phaseById(drill, measure.phaseId);
       return measure.exceedances.length >= SUMMED_FROM
         ? [sayTogether(measure, phase)]
-        : measure.exceedances.map((e) => sayExceedance(measure, e, phase));
+        : measure.exceedances.map((e) => sayExceedance(measure, e, phase, drill));
     });
 }
 
@@ -49,21 +51,49 @@ function inputWords(e: Exceedance): string {
     : `; first correction after ${figure(e.correctedAfter_s, 1)} s`;
 }
 
+/** The altitude of a later leg of an approach where that is what was gone down to, and not come back from; and the fix past which it is allowed. */
+function tooSoon(
+  { channel }: CorridorMeasure,
+  { side, open, peak, asked }: Exceedance,
+  phase: Phase,
+  { phases }: Drill
+): { altitude_ft: number; fix: string } | null {
+  if (channel !== 'altitude_ft' || side !== 'below' || !open || phase.goal.vertical.kind !== 'level')
+    return null;
+  const reached_ft = asked! + peak;
+  const now = phases.indexOf(phase);
+  const later = phases.findIndex(
+    ({ segment, goal, ends_ft }, index) =>
+      index > now &&
+      (segment === 'inbound' || segment === 'final') &&
+      goal.vertical.kind !== 'path' &&
+      ends_ft < phase.ends_ft - NEAR_FT &&
+      Math.abs(reached_ft - ends_ft) <= NEAR_FT
+  );
+  const fix = phases[later - 1]?.reference?.fix;
+  return fix === undefined ? null : { altitude_ft: phases[later]!.ends_ft, fix };
+}
+
 /** “Up to 160 ft above …”, but not “up to more than full scale”. */
 function upTo(words: string): string {
   return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
 }
 
-function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase): Finding {
+function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase, drill: Drill): Finding {
   const { corridor, channel } = measure;
+  const ahead = tooSoon(measure, e, phase, drill);
   const lasted = figure(e.end_s - e.start_s, 0);
   const hard = hardKind(phase, measure, e);
   return finding(
-    hard ?? 'exceedance',
+    hard ?? (ahead ? 'down-too-soon' : 'exceedance'),
     hard ? 'hard' : 'fault',
-    hard ? hardTitle(hard, phase, measure) : sideTitle(corridor, e.side, phase),
+    hard
+      ? hardTitle(hard, phase, measure)
+      : ahead
+        ? `Down too soon ${inPhase(phase)}`
+        : sideTitle(corridor, e.side, phase),
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${inputWords(e)}.`,
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}.`,
     {
       channel,
       side: e.side,
