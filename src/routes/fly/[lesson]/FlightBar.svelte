@@ -40,7 +40,9 @@
   const state = $derived(session?.state ?? 'loading');
 </script>
 
-<footer class="mt-3 flex flex-wrap items-center gap-2">
+<footer
+  class="sticky bottom-0 z-10 mt-3 flex flex-wrap items-center gap-2 border-t border-line bg-sheet py-2 compact:static compact:border-0 compact:py-0"
+>
   <button
     class="{state === 'running' ? button.plain : button.main} min-w-28"
     onclick={onpause}
