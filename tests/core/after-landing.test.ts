@@ -59,6 +59,14 @@ describe('what is said first', () => {
     // Another quantity at the same time, and the same one long after, stand by themselves.
     expect(titles(orderFindings([pumping, excursion('heading_deg', 20, 60, 5)]))).toHaveLength(2);
     expect(titles(orderFindings([late, excursion('altitude_ft', 400, 430, 5)]))).toHaveLength(2);
+    // Levelled off so late that it was below a minimum: that is said, and the other stands beneath.
+    const through = { ...late, side: 'below' as const };
+    const hard = finding('below-minimum', 'hard', 'below', { moment_s: 212, start_s: 208, end_s: 219 }, '', {
+      channel: 'altitude_ft',
+      side: 'below'
+    });
+    expect(titles(orderFindings([through, hard]))).toEqual(['below']);
+    expect(titles(orderFindings([late, hard]))).toHaveLength(2);
     // Who never turns back to a fix is off every course that follows; long after, that is another matter.
     const lost = finding(
       'not-back-over-fix',

@@ -73,22 +73,31 @@ function together(a: Finding, b: Finding): boolean {
   return common >= 0 && common >= COMMON_SHARE * shorter;
 }
 
+/** Whether what is found of a quantity follows from a moment. */
+function isDoingOf(cause: Finding, other: Finding): boolean {
+  return (
+    other.channel !== null &&
+    other.channel === MOMENTS[cause.kind] &&
+    other.end_s >= cause.start_s &&
+    other.start_s <= Math.max(cause.moment_s, cause.end_s) + FOLLOWS_WITHIN_S
+  );
+}
+
+/** Levelled off late, and therefore below what is hard: the latter is said. */
+function isHardDoingOf(cause: Finding, other: Finding): boolean {
+  return other.kind === 'below-minimum' && cause.side === other.side && isDoingOf(cause, other);
+}
+
 /** Whether a finding is what an excursion came from. */
 function explains(cause: Finding, excursion: Finding): boolean {
   if (excursion.kind !== 'exceedance' || cause === excursion) return false;
-  const channel = MOMENTS[cause.kind];
-  if (channel !== undefined)
-    return (
-      excursion.channel === channel &&
-      excursion.end_s >= cause.start_s &&
-      excursion.start_s <= Math.max(cause.moment_s, cause.end_s) + FOLLOWS_WITHIN_S
-    );
+  if (MOMENTS[cause.kind] !== undefined) return isDoingOf(cause, excursion);
   return WAYS.includes(cause.kind) && familyOf(cause) === familyOf(excursion) && together(cause, excursion);
 }
 
 /** One deviation seen twice: of one family and at one time, or one the cause of the other. */
 function isSame(a: Finding, b: Finding): boolean {
-  if (explains(a, b) || explains(b, a)) return true;
+  if (explains(a, b) || explains(b, a) || isHardDoingOf(a, b) || isHardDoingOf(b, a)) return true;
   const oneAct = ONE_ACT.some(
     (kinds) => a.kind !== b.kind && kinds.includes(a.kind) && kinds.includes(b.kind)
   );

@@ -40,8 +40,9 @@
   const state = $derived(session?.state ?? 'loading');
 </script>
 
+<!-- In sight whatever stands under the panel; what is chosen once is below it. -->
 <footer
-  class="sticky bottom-0 z-10 mt-3 flex flex-wrap items-center gap-2 border-t border-line bg-sheet py-2 compact:static compact:border-0 compact:py-0"
+  class="sticky bottom-0 z-10 mt-3 flex flex-wrap items-center gap-2 border-t border-line bg-sheet py-1.5 compact:static compact:border-0 compact:py-0"
 >
   <button
     class="{state === 'running' ? button.plain : button.main} min-w-28"
@@ -95,6 +96,8 @@
       }}>{{ off: 'Look out', small: 'Look out larger', large: 'Look in' }[lookingOut.size]}</button
     >
   {/if}
+</footer>
+<div class="mt-1.5 flex flex-wrap items-center gap-2">
   {#if helps.isCoached}
     <div class="text-xs text-soft">
       <Toggle bind:checked={helps.withMe}>with the coach: time stops when it corrects</Toggle>
@@ -102,4 +105,4 @@
   {/if}
   <div class="text-xs text-soft"><Toggle bind:checked={underLoad}>sums while flying</Toggle></div>
   <p class="ml-auto text-xs text-soft">practice · not loggable · <span class="figure">?</span> keys</p>
-</footer>
+</div>
