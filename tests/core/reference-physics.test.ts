@@ -328,5 +328,10 @@ describe('chance and compass', () => {
         expect(normaliseSigned(compassAtRollOut(reads, to, 8) - reading)).toBeCloseTo(3, 6);
         expect(Math.abs(leftByReading(reads, to, 8, reading + 3)!)).toBeLessThan(1);
       }
+    // Turned right from north the card first swings back by more than ten degrees: past 350 it has come to 350, and not to 170.
+    const swings = { ...turn, rate_degps: 3, dip_deg: 70 };
+    const left = leftByReading(swings, 200, 0, 170)!;
+    expect(left).toBeGreaterThan(-90);
+    expect(left).toBeLessThan(20);
   });
 });
