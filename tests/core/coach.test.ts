@@ -9,7 +9,9 @@ import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
 import { normaliseBearing } from '$core/measure/angle';
 import { heading } from '$core/measure/figure';
 import { strangeRadios } from '$core/radio/radio-settings';
+import { lessonOf } from '$core/drill/lesson';
 import { lessonFor, turned } from './drawn-flight';
+import { planned } from './planned-approach';
 import { even } from './even';
 
 /** What each channel reads at a time of the phase; what is not named reads nothing out of the ordinary. */
@@ -181,6 +183,28 @@ describe('the coach elsewhere', () => {
       expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
       expect(first(lesson, 'arc', { arcError_nm: 0.2 })).toBe('Altitude, speed and arc well held.');
     }
+  });
+
+  test('to a fix in the missed approach: that it is time to turn, and the way that is published, though the other is shorter', () => {
+    const lesson = lessonOf(planned('xvlb-ils-24', { transition: null }, { corridors: 'hints' }));
+    const { id } = lesson.drill.phases.find(({ goal }) => goal.lateral.kind === 'direct')!;
+    /** The station lies to the east: 160° to the left of a climb on 240°. */
+    const climbing = (heading_deg: number, bank_deg: number): Scene => ({
+      altitude_ft: (t) => 1200 + 12 * t,
+      verticalSpeed_fpm: 720,
+      fixRadial_deg: 260,
+      fixDistance_nm: 2,
+      heading_deg,
+      bank_deg
+    });
+    const roll = (scene: Scene) =>
+      hear(lesson, id, scene, 30)
+        .map(({ words }) => words)
+        .filter((words) => words.includes('VLB'));
+    expect(roll(climbing(240, 0))).toEqual(['Right now, to VLB.']);
+    expect(roll(climbing(200, -16))).toEqual(['The turn to VLB goes right.']);
+    expect(roll(climbing(300, 16))).toEqual([]);
+    expect(roll(climbing(100, 0))).toEqual([]);
   });
 
   test('radios to be set up: tune, identify, course, source, one after the other and each in its time', () => {

@@ -3,6 +3,7 @@ import type { FlightEvent } from '../flight/flight-event';
 import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
+import { directHint } from './coach/direct-hint';
 import { guideHint } from './coach/guide-hint';
 import { holdHint } from './coach/hold-hint';
 import { URGENT, type Advice, type CoachMoment, type Hint } from './coach/coach-moment';
@@ -51,6 +52,7 @@ function hintsFor(lesson: Lesson): Hint[] {
     setUpHint(lesson),
     holdHint(lesson),
     coursesHint(lesson),
+    directHint(lesson),
     pathHint(lesson),
     corridorHint(lesson)
   ];
@@ -142,6 +144,7 @@ const WATCHED: readonly ChannelId[] = [
   'pathShare',
   'pathNeedle',
   'fixDistance_nm',
+  'fixRadial_deg',
   'along_nm',
   'crossTrack_nm'
 ];

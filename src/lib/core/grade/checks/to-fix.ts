@@ -72,7 +72,7 @@ function say(m: ToFixMeasure, fault: ToFixFault): Finding {
       return finding(
         fault,
         severity,
-        `Turned ${m.made} to ${m.fix}`,
+        `Turned ${m.made}, not ${m.turn}, to ${m.fix}`,
         stretch,
         `A ${m.turn} turn was asked for; the first went ${m.made}.`,
         { channel: 'bank_deg', failed: true, worth: 5 * MOMENT_S }
