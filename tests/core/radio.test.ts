@@ -16,6 +16,7 @@ import {
   adfPointer,
   dmeDistance,
   dmeGroundspeed,
+  isReceived,
   localizerNeedle,
   markerHeard,
   rnavDeflection,
@@ -287,6 +288,119 @@ describe('receivers', () => {
     const tones = identTones('SO');
     expect(tones.map((t) => Math.round((t.to_s - t.from_s) / DOT_S))).toEqual([1, 1, 1, 3, 3, 3]);
     expect(tones[3]!.from_s - tones[2]!.to_s).toBeCloseTo(3 * DOT_S, 9);
+  });
+});
+
+describe('the radios together', () => {
+  const ts = stationById(vesterlund, 'TS');
+  const sdh = stationById(vesterlund, 'SDH') as Vor;
+  /** Ten miles south of the beacon, heading north. */
+  const here = {
+    ...placeAt(ts, 180, 10),
+    altitude_ft: 4000,
+    trueHeading_deg: 0,
+    shownHeading_deg: 9,
+    bank_deg: 0
+  };
+  const set = {
+    ...strangeRadios,
+    nav1: { ...strangeRadios.nav1, active_MHz: vlb.frequency_MHz },
+    nav2: { ...strangeRadios.nav2, active_MHz: sdh.frequency_MHz },
+    adf: { active_kHz: 342, standby_kHz: 250 },
+    rnav: { legs: ['TOLVA', 'SKARN'], course_deg: null }
+  };
+  const VARIATION_DEG = -9;
+  const bearing = (place: Parameters<typeof wayBetween>[1]) =>
+    (wayBetween(here, place).azimuth_deg - VARIATION_DEG + 360) % 360;
+
+  test('the pointer points at what it is set to, at once when it has been parked, and then with its lag', () => {
+    const radios = receivers(vesterlund, [], VARIATION_DEG);
+    const points = (pointer: 'nav1' | 'nav2' | 'rnav' | 'adf', time_s: number, place = here) => {
+      radios.step({ ...set, pointer }, place, time_s, 0.1);
+      return radios.shown().pointer!.bearing_deg;
+    };
+    const silent = { ...here, ...placeAt(ts, 180, 60) };
+    expect(Math.abs(normaliseSigned(points('nav2', 0) - bearing(sdh)))).toBeLessThan(2);
+    // From one bearing to another it turns: after a time constant of 1.2 s it is 63 % there.
+    const was = points('nav2', 0);
+    const fresh = receivers(vesterlund, [], VARIATION_DEG);
+    fresh.step({ ...set, pointer: 'nav1' }, here, 0, 0.1);
+    const to = fresh.shown().pointer!.bearing_deg;
+    expect(Math.abs(normaliseSigned(to - bearing(vlb)))).toBeLessThan(2);
+    for (let k = 1; k <= 12; k++) points('nav1', k / 10);
+    const turned = normaliseSigned(radios.shown().pointer!.bearing_deg - was);
+    expect(turned / normaliseSigned(to - was)).toBeCloseTo(1 - Math.exp(-1), 1);
+    for (let k = 13; k <= 160; k++) points('nav1', k / 10);
+    expect(points('nav1', 16.1)).toBeCloseTo(to, 0);
+    // The beacon is too far away: parked; back in its range the pointer is there at once.
+    radios.step({ ...set, pointer: 'adf' }, silent, 17, 0.1);
+    expect(radios.shown().pointer).toBeNull();
+    expect(points('adf', 17.1)).toBeCloseTo(here.shownHeading_deg, 0);
+    expect(receiversPointing('rnav')).toBeCloseTo(bearing(placeByName(vesterlund, 'TOLVA')), 0);
+  });
+  /** What a set that has just been switched on points at. */
+  function receiversPointing(pointer: 'rnav') {
+    const radios = receivers(vesterlund, [], VARIATION_DEG);
+    radios.step({ ...set, pointer }, here, 0, 0.1);
+    return radios.shown().pointer!.bearing_deg;
+  }
+
+  test('what goes wrong with a station goes wrong with that one, from its moment on; a stuck needle sticks', () => {
+    const errors = [
+      { kind: 'off the air', station: 'VLB', at_s: 20 },
+      { kind: 'wrong ident', station: 'SDH', at_s: 10 },
+      { kind: 'stuck needle', station: 'VLB', at_s: 30 }
+    ] as const;
+    const idents = (time_s: number) => {
+      const radios = receivers(vesterlund, errors, VARIATION_DEG);
+      radios.step(set, here, time_s, 0.1);
+      return radios.shown().idents;
+    };
+    expect(idents(9.9)).toEqual({ nav1: 'VLB', nav2: 'SDH', adf: 'TS' });
+    expect(idents(10)).toEqual({ nav1: 'VLB', nav2: 'TST', adf: 'TS' });
+    expect(idents(19.9).nav1).toBe('VLB');
+    expect(idents(20).nav1).toBeNull();
+
+    const radios = receivers(vesterlund, errors.slice(2), VARIATION_DEG);
+    const to_deg = Math.round(bearing(vlb));
+    const needle = (off_deg: number, time_s: number) => {
+      const course_deg = to_deg + off_deg;
+      radios.step({ ...set, nav1: { ...set.nav1, course_deg } }, here, time_s, 0.1);
+      return radios.shown().needles.nav1.deflection;
+    };
+    expect(Math.abs(needle(4, 0) + 0.4)).toBeLessThan(0.15);
+    for (let k = 1; k < 100; k++) needle(-4, k / 10);
+    const left = needle(-4, 10);
+    expect(Math.abs(left - 0.4)).toBeLessThan(0.15);
+    expect(needle(4, 31)).toBe(left);
+  });
+
+  test('VHF ends at the horizon, a beacon does not', () => {
+    // 1.23 √h: at 100 ft over a station at 30 ft some nineteen miles.
+    const low = { ...placeAt(ts, 180, 40), altitude_ft: 100 };
+    expect(isReceived(ts, low)).toBe(true);
+    expect(isReceived({ ...vlb, latitude_deg: ts.latitude_deg, longitude_deg: ts.longitude_deg }, low)).toBe(
+      false
+    );
+  });
+
+  test('a waypoint’s course is magnetic, from where one was; how far along it counts the way made good', () => {
+    const radios = receivers(vesterlund, [], VARIATION_DEG);
+    radios.step({ ...set, rnav: { legs: ['TOLVA'], course_deg: null } }, here, 0, 0.1);
+    const course_deg = radios.shown().needles.rnav.course_deg;
+    expect(Math.abs(normaliseSigned(course_deg - bearing(placeByName(vesterlund, 'TOLVA'))))).toBeLessThan(2);
+    expect(radios.shown().needles.rnav.toFrom).toBe('to');
+  });
+
+  test('a marker is heard by the set as by the ear', () => {
+    const om = stationById(vesterlund, 'OM');
+    const heard = (away_nm: number) => {
+      const radios = receivers(vesterlund, [], VARIATION_DEG);
+      radios.step(set, { ...here, ...placeAt(om, 0, away_nm), altitude_ft: 1500 }, 0, 0.1);
+      return radios.shown().marker;
+    };
+    expect(heard(0.1)).toBe('outer');
+    expect(heard(0.9)).toBeNull();
   });
 });
 
