@@ -176,6 +176,13 @@ describe('what the eyes did wrong', () => {
     const words = scanFindings({ stares: [], omissions: left, emphases: [] })[0]!;
     expect(words).toMatchObject({ kind: 'scan-omission', area: 'engine', moment_s: 0 });
     expect(words.evidence).toMatch(/^Unseen for 82 s from 0:00, in “level”; 60 s allowed\.$/);
+    for (const [count, more] of [
+      [2, ', and 1 more such gap;'],
+      [4, ', and 3 more such gaps;']
+    ] as const)
+      expect(
+        scanFindings({ stares: [], omissions: [{ ...left[0]!, count }], emphases: [] })[0]!.evidence
+      ).toContain(`in “level”${more}`);
   });
 
   test('too much on one is said with what the next had, not where it was stared at, and not of a short stretch', () => {
@@ -428,6 +435,9 @@ describe('a scan graded', () => {
     );
     expect(none).toEqual(['scan.look', 'scan.faults']);
     expect(engineInterval_s(measureScan(rounds(1), { from_s: 0, to_s: 9 }, 'hub-and-spoke', ALL))).toBeNull();
+    // Four rounds of nine seconds, of which the first is left out: three looks in twenty-seven seconds.
+    const later = measureScan(rounds(4), { from_s: 9, to_s: 36 }, 'hub-and-spoke', ALL);
+    expect(engineInterval_s(later)).toBeCloseTo(9, 1);
   });
 
   test('the lesson that mends it: the stare before the omission, the emphasis, the missed call; clean goes one stage on', () => {

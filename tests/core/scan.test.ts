@@ -9,10 +9,10 @@ import { simulateFlight } from '$core/flight/simulated-flight';
 import { gazeToCsv, looksToCsv, readDwellCsv } from '$core/format/dwell-csv';
 import { flightFromParquet, flightToParquet } from '$core/format/flight-parquet';
 import { gradeFlight } from '$core/grade/grade';
-import { scanAreas, type Gaze } from '$core/instrument/scan-area';
+import { scanAreas, type Gaze, type ScanArea } from '$core/instrument/scan-area';
 import { correlationOf } from '$core/measure/statistics';
 import { noHabits, type Habits } from '$core/pilot/habits';
-import { deviationCosts } from '$core/scan/deviation-cost';
+import { areaShowing, deviationCosts } from '$core/scan/deviation-cost';
 import { looksOfLog, logLooks } from '$core/scan/dwell-log';
 import { simulatedEyeTracker } from '$core/scan/eye-tracker';
 import { looksFrom, looksOf, type Look } from '$core/scan/look';
@@ -107,6 +107,14 @@ describe('measures of a scan', () => {
     expect(altitude).toMatchObject({ area: 'altimeter', unseen_s: 0, seenAfter_s: 0 });
     expect(speed).toMatchObject({ area: 'airspeed', unseen_s: null, seenAfter_s: null });
     expect(heading).toMatchObject({ area: 'heading', unseen_s: 1, seenAfter_s: null });
+    // What is covered is read from what stands in for it, and nothing else is.
+    const shownBy = (channel: 'bank_deg' | 'heading_deg' | 'ias_kt', ...covered: ScanArea[]) =>
+      areaShowing(channel, covered);
+    expect(shownBy('bank_deg')).toBe('attitude');
+    expect(shownBy('bank_deg', 'attitude')).toBe('turn');
+    expect(shownBy('bank_deg', 'heading')).toBe('attitude');
+    expect(shownBy('heading_deg', 'heading')).toBe('compass');
+    expect(shownBy('ias_kt', 'attitude')).toBe('airspeed');
   });
 });
 
