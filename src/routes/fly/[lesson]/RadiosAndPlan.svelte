@@ -38,27 +38,34 @@
   } = $props();
 </script>
 
-<div class="mt-2 grid grid-cols-1 gap-3 {picture || chart ? 'md:grid-cols-[minmax(0,1fr)_270px]' : ''}">
-  <RadioBox
-    {radios}
-    {shown}
-    {world}
-    {readonly}
-    {onset}
-    {onmark}
-    question={asksTime ? 'Minutes to the station?' : null}
-    {onanswer}
-  />
-  {#if chart}
-    {@render chart()}
-  {:else if picture}
-    <PlanView
-      {picture}
-      track={way.points}
-      track_deg={way.track_deg}
-      width={270}
-      height={190}
-      label="Plan view: corridors, and the way flown so far"
+<!-- Beside each other only where the radios keep all of their width. -->
+<div class="@container mt-2">
+  <div
+    class="grid grid-cols-1 gap-3 {picture || chart ? '@min-[790px]:grid-cols-[minmax(0,1fr)_270px]' : ''}"
+  >
+    <RadioBox
+      {radios}
+      {shown}
+      {world}
+      {readonly}
+      {onset}
+      {onmark}
+      question={asksTime ? 'Minutes to the station?' : null}
+      {onanswer}
     />
-  {/if}
+    {#if chart}
+      {@render chart()}
+    {:else if picture}
+      <div class="max-w-[420px] @min-[790px]:max-w-none">
+        <PlanView
+          {picture}
+          track={way.points}
+          track_deg={way.track_deg}
+          width={270}
+          height={190}
+          label="Plan view: corridors, and the way flown so far"
+        />
+      </div>
+    {/if}
+  </div>
 </div>
