@@ -9,6 +9,8 @@ export const findingKinds = [
   'started-down-before-slowing',
   'speed-first',
   'late-configuration',
+  'flaps-too-fast',
+  'gear-too-fast',
   'pumping',
   'late-decision',
   'early-decision',

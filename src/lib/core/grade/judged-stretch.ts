@@ -20,6 +20,7 @@ import {
   type CheckMeasure,
   type JudgedCheck
 } from './checks/checks';
+import { limitFindings } from './airplane-limits';
 import { underCircumstances } from './circumstances';
 import { exceedanceFindings } from './exceedance-findings';
 import { untilGoneAround } from './gone-around';
@@ -89,6 +90,7 @@ export function judgeStretch(
         ...leaning,
         ...checkFindings(lesson, judged),
         ...handling,
+        ...(task?.flownBy === 'reference' ? [] : limitFindings(recorded, lesson, flown)),
         // What was seen of the eyes themselves goes before what the flying lets one guess of them.
         ...(scan?.findings ?? staringFindings(habits)),
         ...more
