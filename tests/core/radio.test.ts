@@ -345,6 +345,23 @@ describe('the radios together', () => {
     return radios.shown().pointer!.bearing_deg;
   }
 
+  test('a beacon’s pointer knows where the nose is, a station’s its bearing; either way the two differ by the heading', () => {
+    for (const pointer of ['nav1', 'adf'] as const)
+      for (const shownHeading_deg of [9, 120, 300]) {
+        const radios = receivers(vesterlund, [], VARIATION_DEG);
+        const at = { ...here, shownHeading_deg, trueHeading_deg: shownHeading_deg + VARIATION_DEG };
+        radios.step({ ...set, pointer }, at, 0, 0.1);
+        const { bearing_deg, relative_deg } = radios.shown().pointer!;
+        expect(Math.abs(normaliseSigned(bearing_deg - shownHeading_deg - relative_deg))).toBeLessThan(1e-6);
+        const to_deg = bearing(pointer === 'adf' ? ts : vlb);
+        expect(Math.abs(normaliseSigned(bearing_deg - to_deg))).toBeLessThan(2);
+      }
+    // With no waypoint there is nothing to fly to, and nothing to point at.
+    const radios = receivers(vesterlund, [], VARIATION_DEG);
+    radios.step({ ...set, pointer: 'rnav', rnav: { legs: [], course_deg: null } }, here, 0, 0.1);
+    expect(radios.shown()).toMatchObject({ pointer: null, needles: { rnav: { valid: false } } });
+  });
+
   test('what goes wrong with a station goes wrong with that one, from its moment on; a stuck needle sticks', () => {
     const errors = [
       { kind: 'off the air', station: 'VLB', at_s: 20 },
