@@ -79,6 +79,9 @@ export function cureOf(kind: FindingKind, { channel, side, speedByNose }: CureCo
   return cures[kind];
 }
 
+const TOO_FAST_FOR_IT =
+  'Read the speed aloud before the hand moves the lever. Too fast with it out: power back, and let the speed come down before anything else.';
+
 const cures: Record<FindingKind, string> = {
   exceedance: 'See it early: a small correction at the first movement, then wait for it to act.',
   'below-minimum':
@@ -155,10 +158,8 @@ const cures: Record<FindingKind, string> = {
   'station-time-off': 'Minutes times sixty, over degrees; and hold the heading between the two bearings.',
   'path-from-above':
     'Be at the altitude before the path, configured, and let it come down to you: it is alive when the needle moves.',
-  'flaps-too-fast':
-    'Read the speed aloud before the hand moves the lever. Too fast with it out: power back, and let the speed come down before anything else.',
-  'gear-too-fast':
-    'Read the speed aloud before the hand moves the lever. Too fast with it out: power back, and let the speed come down before anything else.',
+  'flaps-too-fast': TOO_FAST_FOR_IT,
+  'gear-too-fast': TOO_FAST_FOR_IT,
   'down-too-soon':
     'Down only past the fix: say its name as you pass it, and the next altitude after it; set the bug one step ahead, and no more.',
   'not-on-course':

@@ -90,7 +90,7 @@ export function judgeStretch(
         ...leaning,
         ...checkFindings(lesson, judged),
         ...handling,
-        ...(task?.flownBy === 'reference' ? [] : limitFindings(recorded, lesson, flown)),
+        ...(task?.flownBy === 'reference' ? [] : limitFindings(recorded, lesson, spans)),
         // What was seen of the eyes themselves goes before what the flying lets one guess of them.
         ...(scan?.findings ?? staringFindings(habits)),
         ...more

@@ -1,12 +1,12 @@
 import type { NavigationGoal } from '../drill/drill';
 import { normaliseBearing, turnFromTo } from '../measure/angle';
+import { LONGEST_WAY_DEG } from '../procedure/turn';
 import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { type Steering, straight, type SteeringOrder } from './steering';
 
 /** A place that is seen can be flown to more closely than a station whose needle swings. */
 const NEAR_SEEN_NM = 0.1;
-/** A turn that is asked for is made while no more than this is left of it by that way, and is done so close to its end. */
-const LONGEST_WAY_DEG = 270;
+/** A turn that is asked for is done so close to its end. */
 const TURNED_DEG = 30;
 
 /** Goes straight to a fix, by the turn that is asked for where one is. */

@@ -32,7 +32,7 @@ export interface ToFixMeasure {
 /** A track leads to a fix within this angle of it. */
 const TOWARD_DEG = 30;
 /** Farther off the nose than this there is a turn to speak of. */
-const TURN_DEG = 45;
+export const TURN_DEG = 45;
 /** A turn to a fix is begun within this; who has not after so long does not turn at all, and who turns leads somewhere else. */
 const BEGUN_WITHIN_S = 20;
 const NEVER_BEGUN_S = 60;

@@ -2,10 +2,9 @@ import type { Lesson } from '../../drill/lesson';
 import { onPanel } from '../../drill/reference';
 import { capital } from '../../measure/capital';
 import { turnFromTo } from '../../measure/angle';
+import { TURN_DEG } from '../checks/to-fix';
 import { COURSE_WEIGHT, valueOf, type Hint } from './coach-moment';
 
-/** Farther off the nose than this a fix is turned to. */
-const TURN_DEG = 45;
 /** A bank that turns, and how long one may take to begin it. */
 const TURNING_DEG = 8;
 const BEGUN_WITHIN_S = 8;

@@ -4,6 +4,7 @@ import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { Rejection } from '../../measure/rejection';
 import type { World } from '../../radio/world';
+import { LONGEST_WAY_DEG } from '../turn';
 import { categories, kindsWithPath, type Approach } from './approach';
 import { flyByDistance, layApproach, turnBetween, type LaidLeg } from './approach-path';
 import { placeNamed, runwayOf } from './approach-place';
@@ -32,8 +33,7 @@ const STEEPEST_FTPNM = { final: 400, before: 500 } as const;
 /** The path and the altitude of the final fix may differ by so much, ft. */
 const PATH_ERROR_FT = 100;
 
-/** A turn longer than this is hardly meant; to a fix so near its bearing changes on the way. */
-const LONG_WAY_DEG = 270;
+/** Nearer than this the bearing of a fix changes on the way to where the turn begins. */
 const FAR_NM = 4;
 const STRAIGHT = ['TF', 'CF', 'DF', 'FA'];
 
@@ -175,7 +175,7 @@ function legProblems(world: World, approach: Approach, laid: readonly LaidLeg[],
       const side = leg.turn === 'right' ? 1 : -1;
       const round =
         climbsOn_deg === undefined ? 0 : normaliseBearing(side * (part.course_deg - climbsOn_deg));
-      if (round > LONG_WAY_DEG)
+      if (round > LONGEST_WAY_DEG)
         tell(
           `${field}.turn`,
           `From the climb on ${heading(climbsOn_deg!)}, ${leg.fix} lies ${figure(360 - round)}° to the other side: a ${leg.turn} turn goes ${figure(round)}° round.`,
