@@ -3,10 +3,12 @@
  * approach: how many are inside the standard, how often each slip is found, and what is found that is not there. Run by itself:
  * `npx tsx bench/approaches.ts [SEEDS]`; it prints a table for docs/benchmarks.md.
  */
+import type { AircraftFile } from '../src/lib/core/aircraft/aircraft-file';
 import { aircraftCatalogue } from '../src/lib/core/aircraft/catalogue';
 import type { ApproachPlan } from '../src/lib/core/drill/approach/approach-plan';
 import type { PlannedApproach } from '../src/lib/core/drill/approach/approach-drill';
 import { planForApproach, plannedApproach } from '../src/lib/core/drill/approach/plan-for-approach';
+import type { LessonPlan } from '../src/lib/core/drill/lesson-plan';
 import { lessonOf } from '../src/lib/core/drill/lesson';
 import { sensiblePlan } from '../src/lib/core/drill/sensible-plan';
 import { trainingAreas } from '../src/lib/core/earth/training-area';
@@ -102,7 +104,17 @@ console.log(
   `Circled to land into the wind from ${approaches[leadsToNone]!.name}: ${circles.inPosition} of ${6 * seeds} in a position to land, ${circles.beyond} beyond what is protected or too steep, ${circles.hard} with a hard finding.\n`
 );
 
-type Slip = [habit: keyof Habits, id: string, kinds: FindingKind[], asked?: Partial<ApproachPlan>];
+type Slip = [
+  habit: keyof Habits,
+  id: string,
+  kinds: FindingKind[],
+  asked?: Partial<ApproachPlan>,
+  plan?: (aircraft: AircraftFile) => Partial<LessonPlan>
+];
+/** From its first fix on, and not by vectors: with what is flown only there. */
+const ownWay = (id: string): Partial<ApproachPlan> => ({
+  transition: approaches.find((approach) => approach.id === id)!.transitions[0]!.id
+});
 const circling = (lost?: 'downwind'): Partial<ApproachPlan> => ({
   ends: 'landing',
   circle: { runway: '31', turn: 'left', ...(lost ? { lost } : {}) }
@@ -122,14 +134,31 @@ const SLIPS: Slip[] = [
   ['forgetsIdent', 'xmor-vor-dme-27', ['not-identified']],
   ['forgetsClock', 'xvna-ndb-13', ['no-final-clock']],
   ['circlesWide', 'xvna-vor-a', ['circled-beyond'], circling()],
-  ['turnsFromRunway', 'xvna-vor-a', ['turned-from-runway'], circling('downwind')]
+  ['turnsFromRunway', 'xvna-vor-a', ['turned-from-runway'], circling('downwind')],
+  ['laysOffTwice', 'xvlb-ils-24', ['entry-heading'], { transition: 'hesti' }],
+  ['startsClockLate', 'xvlb-ils-24', ['hold-timing'], { transition: 'hesti' }],
+  ['tunesMissedLate', 'xvlb-ils-24', ['missed-station-late']],
+  ['losesAltitudeTalking', 'xvko-ils-17', ['lost-while-busy'], ownWay('xvko-ils-17')],
+  ['turnsByBank', 'xvna-vor-a', ['turned-by-bank'], ownWay('xvna-vor-a')],
+  ['leansRight', 'xvko-rnav-35', ['bias-to-one-side']],
+  ['fliesOutOfTrim', 'xvko-rnav-35', ['not-trimmed']],
+  ['huntsPower', 'xvko-rnav-35', ['power-hunting']],
+  [
+    'takesFlapsFast',
+    'xvko-ils-17',
+    ['flaps-too-fast'],
+    {},
+    ({ speeds }) => ({ startSpeed_kt: speeds.flapsExtended_kt + 7 })
+  ],
+  ['forgetsAltimeter', 'xvko-ils-17', ['altimeter-not-set'], { planted: 'old altimeter setting' }]
 ];
 console.log('| slip | found | found where it was not done | F1 |\n|---|---|---|---|');
-for (const [habit, id, kinds, asked] of SLIPS) {
+for (const [habit, id, kinds, asked, more] of SLIPS) {
   const index = approaches.findIndex((approach) => approach.id === id);
   const flights = Array.from({ length: fewer }, (_, k): PlannedApproach => {
     const plan = caseOf(index, 3 * k + 1);
-    return { ...plan, approach: { ...plan.approach, ends: 'missed', ...asked } };
+    const aircraft = aircraftCatalogue.find(({ id }) => id === plan.aircraft)!;
+    return { ...plan, ...more?.(aircraft), approach: { ...plan.approach, ends: 'missed', ...asked } };
   });
   const has = (plan: PlannedApproach, habits: Partial<Habits>) =>
     gradeOf(plan, habits).findings.some(({ kind }) => kinds.includes(kind));

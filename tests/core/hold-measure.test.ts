@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/plan-wind';
 import type { Lesson } from '$core/drill/lesson';
 import { measureHold, type HoldMeasure } from '$core/grade/checks/hold-measure';
-import { normaliseSigned } from '$core/measure/angle';
+import { normaliseBearing, normaliseSigned } from '$core/measure/angle';
 import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
 import { holdEntries, holdEntry } from '$core/procedure/hold-entry';
 import { goalOf, lessonFor, pen, turned, type Drawing } from './drawn-flight';
@@ -166,6 +166,53 @@ describe('a hold drawn by hand', () => {
     expect(told.wrong.length).toBeLessThanOrEqual(1);
     expect(told.unsure).toBeLessThanOrEqual(1);
   });
+
+  test('a teardrop or parallel leg laid off beside its heading is told by so much, mirrored too; what the wind asks for is none', () => {
+    const laidOff = fc.constantFrom('teardrop' as const, 'parallel' as const);
+    fc.assert(
+      fc.property(hold, laidOff, even(-12, 40), (shape, entry, farther_deg) => {
+        const side = shape.turn === 'right' ? 1 : -1;
+        // Arriving well within the entry's own part.
+        const arrival = normaliseBearing(shape.course_deg + 180 - side * (entry === 'teardrop' ? 35 : -55));
+        const { lesson, goal, drawing, solution, toFix } = holding(shape, 'vor-hold', arrival);
+        enter(drawing, solution, shape.course_deg, entry, side, { farther_deg });
+        toFix();
+        // Laid off so far that it does not lead back over the fix, it is no entry.
+        fc.pre(Math.abs(drawing.by().right_nm) < 0.4);
+        const m = measured(lesson, goal, drawing);
+        const said = findingsOf(lesson, m).find(({ kind }) => kind.includes('entry'))!;
+        // So far round that it is another entry, it is that one.
+        fc.pre(m.entry === entry);
+        const wind = Math.abs(solution.inbound.windCorrectionAngle_deg);
+        expect(Math.abs(m.entryLegOff_deg!)).toBeLessThan(Math.abs(farther_deg) + 3);
+        expect(Math.abs(m.entryLegOff_deg! - farther_deg)).toBeLessThan(wind + 3);
+        if (farther_deg > wind + 18) {
+          expect(said.kind).toBe('entry-heading');
+          expect(said.title).toBe(
+            entry === 'teardrop' ? 'Teardrop laid off too far' : 'Parallel leg off the outbound course'
+          );
+        } else if (farther_deg < 12) expect(said.kind).toBe('right-entry');
+      }),
+      { numRuns: 40, seed: 11 }
+    );
+  });
+
+  test('the clock of an entry counts from its wings level; over the fix on its heading, from the fix', () => {
+    const shape = { course_deg: 90, turn: 'right' as const, windFrom_deg: 90, windSpeed_kt: 0 };
+    const said = (arrival: number, clock_s: number) => {
+      const { lesson, goal, drawing, solution, toFix } = holding(shape, 'vor-hold', arrival);
+      enter(drawing, solution, 90, 'teardrop', 1, { clock_s });
+      toFix();
+      console.log(JSON.stringify(measured(lesson, goal, drawing)));
+      return findingsOf(lesson, measured(lesson, goal, drawing)).flatMap(({ title, evidence }) =>
+        title.startsWith('Clock') ? [evidence] : []
+      );
+    };
+    expect(said(240, 15)).toEqual(['Started 15 s after the wings were level outbound.']);
+    expect(said(215, 15)).toEqual([expect.stringMatching(/^Started 1[3-5] s after/)]);
+    expect(said(240, 4)).toEqual([]);
+    expect(said(215, 4)).toEqual([]);
+  });
 });
 
 /** Flies an entry as it is taught: its heading for a minute, back by its side, on to the course at 30°. */
@@ -174,11 +221,17 @@ function enter(
   solution: HoldSolution,
   inbound_deg: number,
   entry: (typeof holdEntries)[number],
-  side: 1 | -1
+  side: 1 | -1,
+  { farther_deg = 0, clock_s = 0 } = {}
 ): void {
   const wind = -solution.inbound.windCorrectionAngle_deg;
   if (entry === 'direct') drawing.turn(solution.outboundHeading_deg, side).straight(solution.outbound_s);
-  else drawing.turn(inbound_deg + 180 - (entry === 'teardrop' ? side * 30 : 0) + wind).straight(60);
+  else
+    drawing
+      .turn(inbound_deg + 180 - (entry === 'teardrop' ? side * 30 : 0) - side * farther_deg + wind)
+      .straight(clock_s)
+      .note({ kind: 'timer', detail: 'start' })
+      .straight(60 - clock_s);
   const back = entry === 'parallel' ? (-side as 1 | -1) : side;
   const home = solution.inbound.heading_deg;
   // Round until the course lies ahead at 30°, then along that to it.

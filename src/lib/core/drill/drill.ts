@@ -206,6 +206,8 @@ export type Check =
       /** Where the field is lost from sight; null: it stays in sight to the runway. */
       lost: 'downwind' | 'base' | null;
     }
+  /** What leads the missed approach, where it is another station than the final's, is to be on a radio as the phase begins. */
+  | { kind: 'missed-station'; phase: string }
   /**
    * The minimum is to be marked on the altimeter as the phase begins; one below `least_ft` is too low. Where the path is lost on the way,
    * `before_ft` is what was briefed with it.

@@ -134,6 +134,8 @@ const cures: Record<FindingKind, string> = {
   'over-correcting-course': 'Half of that correction is enough: see what it does before you take another.',
   'chasing-needle': 'A heading, level the wings and wait: let the needle answer before you turn again.',
   'still-turning': 'Take the bank out when the needle starts to move, not when it is in the middle.',
+  'turned-by-bank':
+    'The bank is only where you begin: a tenth of the airspeed and half of that again, thirty degrees at most. Then look at the turn needle, and change the bank until it says standard rate.',
   'no-wind-correction':
     'When it is back in the middle keep half of the correction: that is the wind, and it will not go away.',
   'chased-near-station': 'Close to the station hold the heading: the needle has nothing to say there.',
@@ -142,6 +144,8 @@ const cures: Record<FindingKind, string> = {
   'wrong-entry':
     'Find the outbound course on the heading dial before the fix: which of the three parts is it in?',
   'right-entry': 'Keep it.',
+  'entry-heading':
+    'Say the heading before the fix: outbound course, thirty degrees to the side of the hold for a teardrop, and the wind once; then set the bug to it.',
   'hold-timing':
     'The clock starts abeam the fix or wings level outbound, whichever is later; inbound wings level.',
   'inbound-leg': 'Change the outbound time by what the inbound leg was off, and look whether it was enough.',
@@ -162,6 +166,8 @@ const cures: Record<FindingKind, string> = {
   'gear-too-fast': TOO_FAST_FOR_IT,
   'down-too-soon':
     'Down only past the fix: say its name as you pass it, and the next altitude after it; set the bug one step ahead, and no more.',
+  'lost-while-busy':
+    'A line, then the panel, then the next line: fly first, and let whoever asks wait. Trimmed hands-off it stays where it is while you read.',
   'not-on-course':
     'Course first, then down: within half a scale and tracking, and only then the next altitude.',
   'check-altitude':
@@ -192,6 +198,8 @@ const cures: Record<FindingKind, string> = {
     'Down as soon as it is allowed: past the fix before, and established. Feet to lose by minutes to the fix is the rate.',
   'no-final-clock':
     'At the final fix: time is the second of the five Ts. Set the groundspeed’s minutes beforehand.',
+  'missed-station-late':
+    'What leads the missed approach belongs on a standby while there is time: set it with the rest, before the first fix, and say so in the briefing.',
   'altimeter-not-set':
     'Write the setting down as it is given, turn it in at once, and read it back from the instrument.',
   'minimum-not-set':

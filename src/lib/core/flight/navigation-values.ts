@@ -1,16 +1,17 @@
 import type { Lesson } from '../drill/lesson';
 import type { Sample } from './channels';
 import { withPlanted } from '../drill/approach/planted-fault';
+import { missedStationOf, withMissedStation } from '../drill/missed-station';
 import { firstByRadio, radiosFor } from '../drill/reference-radios';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
 import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio-settings';
 
-/** What the radios stand at as a lesson begins: set for its first goal by radio, or on nothing in use. */
+/** What the radios stand at as a lesson begins: set for its first goal by radio and what leads a missed approach, or on nothing in use. */
 export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
   const first = firstByRadio(drill.phases);
   return !navigation || navigation.radios === 'cold' || !first
     ? strangeRadios
-    : withPlanted(radiosFor(first), navigation.planted);
+    : withMissedStation(withPlanted(radiosFor(first), navigation.planted), missedStationOf(drill));
 }
 
 /** What stands for no path, or its flag. */

@@ -124,7 +124,8 @@ export function simulatedHands(
     if (wanted.radios) hands.radios = wanted.radios;
     // The setting is compared with what was given, once the panel has been taken in.
     if (loop.time_s() > CHECKS_SETTING_S) {
-      hands.altimeterSetting_hPa = flown.altimeterSetting_hPa();
+      if (habits.forgetsAltimeter === 0) hands.altimeterSetting_hPa = flown.altimeterSetting_hPa();
+      else watch.told?.('forgetsAltimeter', loop.time_s());
       if (minimum_ft !== null && hands.bugs?.minimum_ft !== minimum_ft)
         hands.bugs = { ...flown.bugs(), minimum_ft };
     }

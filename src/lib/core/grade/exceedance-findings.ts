@@ -6,6 +6,7 @@ import type { Lesson } from '../drill/lesson';
 import { FORGIVEN_CORRECTIONS, type CorridorMeasure } from '../deviation/corridor-measure';
 import { fractionOfTolerance } from '../deviation/deviation';
 import { PROMPT_RETURN_S, type Exceedance } from '../deviation/exceedance';
+import type { BusyTime } from '../flight/busy-times';
 import { hardKind, hardTitle } from './hard-deviation';
 import { isSaidByCheck } from './lean';
 import { finding, type Finding } from '../finding/finding';
@@ -24,15 +25,22 @@ const SUMMED_FROM = 3;
 /** So near an altitude it is the one that was gone to. */
 const NEAR_FT = 100;
 
-/** Exceedances of what the corridors asked for, in words. */
-export function exceedanceFindings({ drill }: Lesson, measures: readonly CorridorMeasure[]): Finding[] {
+/** An altitude is noticed to be lost a moment after the eyes are back. */
+const AFTERWARDS_S = 5;
+
+/** Exceedances of what the corridors asked for, in words. @param busy when there was something else to do as well */
+export function exceedanceFindings(
+  { drill }: Lesson,
+  measures: readonly CorridorMeasure[],
+  busy: readonly BusyTime[] = []
+): Finding[] {
   return measures
     .filter((measure) => !isSaidByCheck(drill, measure))
     .flatMap((measure) => {
       const phase = phaseById(drill, measure.phaseId);
       return measure.exceedances.length >= SUMMED_FROM
         ? [sayTogether(measure, phase)]
-        : measure.exceedances.map((e) => sayExceedance(measure, e, phase, drill));
+        : measure.exceedances.map((e) => sayExceedance(measure, e, phase, drill, busy));
     });
 }
 
@@ -74,26 +82,44 @@ function tooSoon(
   return fix === undefined ? null : { altitude_ft: phases[later]!.ends_ft, fix };
 }
 
+/** What else was being done as an altitude was left; undefined: nothing that is known, or it is another quantity. */
+function doingElse(
+  { channel }: CorridorMeasure,
+  { start_s }: Exceedance,
+  { goal }: Phase,
+  busy: readonly BusyTime[]
+): BusyTime['doing'] | undefined {
+  if (channel !== 'altitude_ft' || goal.vertical.kind !== 'level') return undefined;
+  return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + AFTERWARDS_S)?.doing;
+}
+
 /** “Up to 160 ft above …”, but not “up to more than full scale”. */
 function upTo(words: string): string {
   return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
 }
 
-function sayExceedance(measure: CorridorMeasure, e: Exceedance, phase: Phase, drill: Drill): Finding {
+function sayExceedance(
+  measure: CorridorMeasure,
+  e: Exceedance,
+  phase: Phase,
+  drill: Drill,
+  busy: readonly BusyTime[]
+): Finding {
   const { corridor, channel } = measure;
   const ahead = tooSoon(measure, e, phase, drill);
+  const doing = ahead ? undefined : doingElse(measure, e, phase, busy);
   const lasted = figure(e.end_s - e.start_s, 0);
   const hard = hardKind(phase, measure, e);
   return finding(
-    hard ?? (ahead ? 'down-too-soon' : 'exceedance'),
+    hard ?? (ahead ? 'down-too-soon' : doing ? 'lost-while-busy' : 'exceedance'),
     hard ? 'hard' : 'fault',
     hard
       ? hardTitle(hard, phase, measure)
       : ahead
         ? `Down too soon ${inPhase(phase)}`
-        : sideTitle(corridor, e.side, phase),
+        : `${sideTitle(corridor, e.side, phase)}${doing ? `, while ${doing}` : ''}`,
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}.`,
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}${hard && doing ? `; it began while ${doing}` : ''}.`,
     {
       channel,
       side: e.side,

@@ -6,6 +6,7 @@ import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 import { quantityWords } from '../finding/quantity-words';
+import { busyTimes } from '../flight/busy-times';
 import type { Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
@@ -86,7 +87,7 @@ export function judgeStretch(
           ],
     findingsWith(more) {
       const faults = [
-        ...exceedanceFindings(lesson, measures),
+        ...exceedanceFindings(lesson, measures, busyTimes(recorded, lesson)),
         ...leaning,
         ...checkFindings(lesson, judged),
         ...handling,

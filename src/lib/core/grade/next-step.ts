@@ -43,7 +43,9 @@ const MENDS: Partial<Record<FindingKind, string>> = {
   'hold-timing': 'vor-hold',
   'inbound-leg': 'vor-hold',
   'no-hold-correction': 'vor-hold',
-  'hold-roll-out': 'vor-hold'
+  'hold-roll-out': 'vor-hold',
+  'entry-heading': 'vor-hold',
+  'turned-by-bank': 'standard-rate-turns'
 };
 /** An excursion is trained where its quantity is the point. */
 const MENDS_CHANNEL: Record<string, string> = {

@@ -39,6 +39,8 @@ const WAYS: readonly FindingKind[] = [
   'power-hunting',
   'arc-off'
 ];
+/** An excursion of which it is known what it came from: where it goes on into the next part of the flight, that is it, too. */
+const SAYS_MORE: readonly FindingKind[] = ['down-too-soon', 'lost-while-busy'];
 /** Something done too late or too soon: the excursion of its own quantity that follows is its doing. */
 const MOMENTS: Partial<Record<FindingKind, string>> = {
   'level-off-overshoot': 'altitude_ft',
@@ -53,9 +55,13 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
 };
 /** One act, judged by what the hands did and by what came of it. */
 const ONE_ACT: readonly (readonly FindingKind[])[] = [['late-power', 'late-decision']];
+/** What follows from another wherever in the flight it shows. */
+const SHOWS_AS: Partial<Record<FindingKind, FindingKind>> = { 'altimeter-not-set': 'check-altitude' };
 /** What calls for going around: who does so then does not decide early. */
 const CALLS_FOR_GOING_AROUND: readonly FindingKind[] = ['not-stabilised', 'full-scale'];
 const FOLLOWS_WITHIN_S = 30;
+/** A phase ends and the next begins. */
+const GOES_ON_S = 1;
 /** Of the shorter one's time, so much must be common for two to be one. */
 const COMMON_SHARE = 0.5;
 /** So many are said first; the rest is there for who looks. */
@@ -92,12 +98,26 @@ function isHardDoingOf(cause: Finding, other: Finding): boolean {
 function explains(cause: Finding, excursion: Finding): boolean {
   if (excursion.kind !== 'exceedance' || cause === excursion) return false;
   if (MOMENTS[cause.kind] !== undefined) return isDoingOf(cause, excursion);
+  if (SAYS_MORE.includes(cause.kind)) return goesOnAs(cause, excursion) || goesOnAs(excursion, cause);
   return WAYS.includes(cause.kind) && familyOf(cause) === familyOf(excursion) && together(cause, excursion);
+}
+
+/** Left in one part of the flight, and still left in the next. */
+function goesOnAs(a: Finding, b: Finding): boolean {
+  return (
+    a.channel !== null &&
+    a.channel === b.channel &&
+    a.side !== null &&
+    a.side === b.side &&
+    Math.abs(b.start_s - a.end_s) <= GOES_ON_S
+  );
 }
 
 /** One deviation seen twice: of one family and at one time, or one the cause of the other. */
 function isSame(a: Finding, b: Finding): boolean {
   if (explains(a, b) || explains(b, a) || isHardDoingOf(a, b) || isHardDoingOf(b, a)) return true;
+  if (goesOnAs(a, b) || goesOnAs(b, a)) return true;
+  if (SHOWS_AS[a.kind] === b.kind || SHOWS_AS[b.kind] === a.kind) return true;
   const oneAct = ONE_ACT.some(
     (kinds) => a.kind !== b.kind && kinds.includes(a.kind) && kinds.includes(b.kind)
   );

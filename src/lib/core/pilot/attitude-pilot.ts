@@ -22,6 +22,7 @@ import type { Pilot, PilotHands } from './pilot';
 import { recoverFrom } from './recovery';
 import { scanBend, scanDemand, type ScanMoment } from './scan-demand';
 import { sightOf } from './sight';
+import { talking } from './talking';
 
 /** Who looks out at the minimum goes so far below it; who is timid waits so long with the power, the nose hardly up. */
 const LOOKING_FT = 150;
@@ -56,6 +57,7 @@ export function attitudePilot(
   const startWait_s = LEVEL_FOR_S + 4 * noise.uniform();
   const vertically = verticalLaw(flying, 11 + 5 * noise.uniform());
   const huntPeriod_s = 4.5 + 1.5 * noise.uniform();
+  const briefing = talking(flying, note);
   const laterally = lateralLaw(flying, noise.uniform() < 0.5 ? -1 : 1);
 
   let noseHigh = false;
@@ -196,7 +198,13 @@ export function attitudePilot(
     if (habits.configuresLate > 0 && vertical.kind === 'level' && phase.goal.flaps_deg > 0) {
       flaps = 0;
     }
-    const { throttle, pitch_deg } = vertically.act(time_s, r, line);
+    if (habits.takesFlapsFast > 0 && phase.segment === 'inbound') {
+      const soon = settings[flying.step + 1]!.line.flaps_deg;
+      if (soon > flaps) told('takesFlapsFast', time_s);
+      flaps = Math.max(flaps, soon);
+    }
+    const { throttle, pitch_deg: held_deg } = vertically.act(time_s, r, line);
+    const pitch_deg = held_deg - briefing.sinks_deg(time_s);
     if (vertical.kind === 'speed' && vertical.verticalSpeed_fpm === null && r.verticalSpeed_fpm < 200) {
       // Cleaning up waits for the climb.
       flaps =
@@ -251,7 +259,8 @@ export function attitudePilot(
       recovering: recovery,
       correctingHeading: !laterally.drifting(),
       byRadio: navigator !== null,
-      turnRate_degps
+      turnRate_degps,
+      talking: briefing.looksAway()
     };
   }
 

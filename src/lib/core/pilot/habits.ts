@@ -65,6 +65,22 @@ export interface Habits {
   /** Circles far from the runway. */
   circlesWide: number;
   forgetsClock: number;
+  /** Lays the heading of a teardrop off twice as far from the outbound course. */
+  laysOffTwice: number;
+  /** Starts the clock of an outbound leg long after it is due. */
+  startsClockLate: number;
+  /** Takes the flaps a leg early, whatever the speed. */
+  takesFlapsFast: number;
+  /** Briefs on the way in without looking at the altimeter, the nose sinking. */
+  losesAltitudeTalking: number;
+  /** Holds one bank in every turn, whatever rate it makes. */
+  turnsByBank: number;
+  /** Flies courses a little to the right, and is content. */
+  leansRight: number;
+  /** Tunes what leads the missed approach only on the way down. */
+  tunesMissedLate: number;
+  /** Flies with the altimeter setting that was found. */
+  forgetsAltimeter: number;
 }
 
 export const habitNames: Record<keyof Habits, string> = {
@@ -104,7 +120,15 @@ export const habitNames: Record<keyof Habits, string> = {
   turnsBeforeClimb: 'turns before the missed approach has climbed',
   turnsFromRunway: 'turns away from the runway when the field is lost',
   circlesWide: 'circles wide',
-  forgetsClock: 'does not start the clock'
+  forgetsClock: 'does not start the clock',
+  laysOffTwice: 'lays a teardrop off twice as far',
+  startsClockLate: 'starts the clock late',
+  takesFlapsFast: 'takes the flaps whatever the speed',
+  losesAltitudeTalking: 'loses altitude while talking',
+  turnsByBank: 'turns by the bank, whatever the rate',
+  leansRight: 'flies courses a little to the right',
+  tunesMissedLate: 'tunes for the missed approach on the way down',
+  forgetsAltimeter: 'does not set the altimeter'
 };
 
 export const noHabits: Habits = {
@@ -144,5 +168,13 @@ export const noHabits: Habits = {
   turnsBeforeClimb: 0,
   turnsFromRunway: 0,
   circlesWide: 0,
-  forgetsClock: 0
+  forgetsClock: 0,
+  laysOffTwice: 0,
+  startsClockLate: 0,
+  takesFlapsFast: 0,
+  losesAltitudeTalking: 0,
+  turnsByBank: 0,
+  leansRight: 0,
+  tunesMissedLate: 0,
+  forgetsAltimeter: 0
 };

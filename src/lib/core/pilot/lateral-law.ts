@@ -16,6 +16,10 @@ const OUTWARD_DEG = 80;
 const OUTWARD_S = 70;
 /** Looking out one turns more steeply: a circle has to stay close. */
 const SEEN_BANK_DEG = 27;
+/** Who turns by the bank alone holds this one, or, where standard rate takes nearly as much, that one. */
+const STEEP_DEG = 27;
+const SHALLOW_DEG = 12;
+const STEEP_ENOUGH_DEG = 20;
 /** Degrees of bank for each degree a heading is off. */
 const STEERING_GAIN = 1.1;
 
@@ -121,9 +125,13 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
   ): number {
     if (bank_deg !== null) return bank_deg;
     const tas = tasOf(drill.phases[flying.step]!.goal, plan);
-    const most = drill.phases[flying.step]!.reference?.bySight
+    const bySight = drill.phases[flying.step]!.reference?.bySight === true;
+    if (habits.turnsByBank > 0 && !bySight) told('turnsByBank', time_s);
+    const standard_deg = bankForTurnRate(tas, procedureTurnRate(tas));
+    const most = bySight
       ? SEEN_BANK_DEG
-      : bankForTurnRate(tas, procedureTurnRate(tas));
+      : standard_deg +
+        habits.turnsByBank * ((standard_deg < STEEP_ENOUGH_DEG ? STEEP_DEG : SHALLOW_DEG) - standard_deg);
     const short = turnFromTo(heading, heading_deg + outward_deg(time_s));
     // The long way round, unless it is nearly there.
     const error =

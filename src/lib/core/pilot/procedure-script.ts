@@ -3,7 +3,7 @@ import { clamp } from '../measure/clamp';
 import type { Wind } from '../air/wind';
 import { planReversal, type CourseReversal } from '../procedure/course-reversal';
 import { sideOf, solveHold, type Hold } from '../procedure/hold';
-import { entryHeading, holdEntries, holdEntry } from '../procedure/hold-entry';
+import { TEARDROP_ANGLE_DEG, entryHeading, holdEntries, holdEntry } from '../procedure/hold-entry';
 import { windTriangle } from '../procedure/wind-triangle';
 import type { Habits } from './habits';
 
@@ -80,7 +80,8 @@ export function holdEntrySteps(
   const due = holdEntry(hold, heading_deg).entry;
   const entry = habits.wrongEntry > 0 ? holdEntries[(holdEntries.indexOf(due) + 1) % 3]! : due;
   if (entry === 'direct') return holdCircuitSteps(hold, tas_kt, wind, habits);
-  const out = headingFor(entryHeading(hold, entry)!, tas_kt, wind);
+  const farther_deg = entry === 'teardrop' ? -side * TEARDROP_ANGLE_DEG * habits.laysOffTwice : 0;
+  const out = headingFor(entryHeading(hold, entry)! + farther_deg, tas_kt, wind);
   return [
     { do: 'turn', to_deg: out, direction: shortest(heading_deg, out) },
     { do: 'fly', heading_deg: out, seconds: entryLeg_s(hold, tas_kt, wind), timed: true, abeam: false },

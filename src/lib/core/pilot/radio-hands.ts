@@ -1,4 +1,5 @@
 import type { Lesson } from '../drill/lesson';
+import { missedStationOf, withMissedStation } from '../drill/missed-station';
 import { firstByRadio, isByRadio, radiosFor } from '../drill/reference-radios';
 import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
 import type { Habits } from './habits';
@@ -8,6 +9,8 @@ const TUNED_S = 5;
 const LISTENS_S = [8, 16] as const;
 const COURSE_S = 19;
 const SOURCE_S = 24;
+/** Who thinks of the missed approach only on the way down does so after this long. */
+const MISSED_TUNED_S = 40;
 /** Who sets a wrong course is off by this. */
 const WRONG_COURSE_DEG = 20;
 
@@ -25,6 +28,8 @@ export function radioHands(
   const first = firstByRadio(drill.phases);
   if (!navigation || !first) return () => undefined;
   const cold = navigation.radios === 'cold';
+  const missed = missedStationOf(drill);
+  let finalSince_s: number | null = null;
   let since = { second: -1, step: -1 };
   let set: RadioSettings | undefined;
   return (time_s, step) => {
@@ -59,8 +64,9 @@ export function radioHands(
     const done = (at_s: number) => !cold || time_s >= at_s;
     const listens = cold && habits.forgetsIdent === 0 && time_s >= LISTENS_S[0] && time_s < LISTENS_S[1];
     const before = strangeRadios;
+    const waits = done(TUNED_S) && !tunesMissedLate(time_s, step);
     const wrong = wanted.source === 'nav1' ? ('nav2' as const) : ('nav1' as const);
-    return {
+    const set: RadioSettings = {
       nav1: {
         ...(done(TUNED_S) ? wanted.nav1 : before.nav1),
         course_deg: done(COURSE_S) ? course(wanted.nav1.course_deg) : before.nav1.course_deg
@@ -72,5 +78,16 @@ export function radioHands(
       pointer: done(SOURCE_S) ? wanted.pointer : before.pointer,
       listening: !listens ? null : by === 'ndb' ? 'adf' : by === 'rnav' ? null : 'nav1'
     };
+    return waits ? withMissedStation(set, missed) : set;
+  }
+
+  /** Not before it has been going down the final for a while. */
+  function tunesMissedLate(time_s: number, step: number): boolean {
+    if (habits.tunesMissedLate === 0) return false;
+    const { segment } = drill.phases[step]!;
+    if (segment === 'missed') return false;
+    if (segment === 'final') finalSince_s ??= time_s;
+    told('tunesMissedLate', time_s);
+    return finalSince_s === null || time_s - finalSince_s < MISSED_TUNED_S * habits.tunesMissedLate;
   }
 }

@@ -1,5 +1,6 @@
 import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import { holdEntry } from '../procedure/hold-entry';
 import {
   holdCircuitSteps,
   holdEntrySteps,
@@ -16,6 +17,8 @@ const LOOKS_FOR_COURSE_DEG = 55;
 const JOIN_DEG = 40;
 /** Share of an error seen in one circuit that is put right in the next. */
 const LEARNS = 0.5;
+/** Who starts the clock late does so by this much. */
+const CLOCK_LATE_S = 15;
 /** So long before the fix it has to have been seen ahead, NM. */
 const ARMED_BEFORE_NM = 0.3;
 
@@ -30,6 +33,7 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
   const { sense, habits, told, note } = steering;
   let steps: ProcedureStep[] = [];
   let clockFrom_s: number | null = null;
+  let clockDue_s: number | null = null;
   let armed = false;
   let learnt: HoldLesson = { seconds: 0, heading_deg: 0 };
   let inboundFrom_s: number | null = null;
@@ -61,6 +65,7 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
   const next = () => {
     steps.shift();
     clockFrom_s = null;
+    clockDue_s = null;
     steering.order.at_s = -Infinity;
   };
 
@@ -99,8 +104,11 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
   ): SteeringOrder {
     const { goal } = steering;
     const level = Math.abs(normaliseSigned(step.heading_deg - heading_deg)) < ROLLED_OUT_DEG;
-    if (clockFrom_s === null && level && (!step.abeam || along_nm <= 0)) {
+    if (level && (!step.abeam || along_nm <= 0)) clockDue_s ??= time_s;
+    const late_s = step.timed ? CLOCK_LATE_S * habits.startsClockLate : 0;
+    if (clockFrom_s === null && clockDue_s !== null && time_s - clockDue_s >= late_s) {
       clockFrom_s = time_s;
+      if (late_s > 0) told('startsClockLate', time_s);
       if (step.timed) note({ kind: 'timer', detail: 'start' });
     }
     const out =
@@ -152,6 +160,8 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
       inboundFrom_s = null;
       if (goal?.kind === 'hold') {
         if (habits.wrongEntry > 0) told('wrongEntry', time_s);
+        if (habits.laysOffTwice > 0 && holdEntry(goal.hold, heading_deg).entry === 'teardrop')
+          told('laysOffTwice', time_s);
         steps = holdEntrySteps(goal.hold, heading_deg, tas_kt, sense.wind(), habits);
         onCircuit = steps.some((step) => step.do === 'fly' && step.abeam);
       }

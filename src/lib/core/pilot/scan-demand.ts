@@ -17,6 +17,8 @@ export interface ScanMoment {
   turnRate_degps: number;
   /** Needle, pointer and distance have something to say. */
   byRadio: boolean;
+  /** Something is being said, and height is left out over it. */
+  talking: boolean;
 }
 
 /** Seconds within which a supporting instrument, the one that is primary, and one that a moment hangs on are seen again. */
@@ -60,6 +62,10 @@ export function scanDemand(moment: ScanMoment, habits: Habits): Demand {
   if (habits.omitsHeading > 0 && vertical.kind !== 'level' && !turning) delete demand.heading;
   if (habits.omitsEngine > 0) delete demand.engine;
   if (habits.overemphasises > 0) demand['vertical-speed'] = 1;
+  if (moment.talking) {
+    delete demand.altimeter;
+    delete demand['vertical-speed'];
+  }
   for (const area of covered) delete demand[area];
   return demand;
 }

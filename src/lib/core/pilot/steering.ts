@@ -96,8 +96,20 @@ export class Steering {
     if (scale.kind === 'distance') return right_nm / scale.nm;
     if (scale.kind === 'final')
       return right_nm / finalScale_nm(scale.final, this.toThreshold_nm(scale.final));
-    const away = Math.max(LEAST_SCALE_DISTANCE_NM, this.sense.distance_nm() + this.reference.distance_nm);
-    return (Math.asin(clamp(right_nm / away, -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
+    return (Math.asin(clamp(right_nm / this.fromStation_nm(), -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
+  }
+
+  /** How far aside of a course the needle stands at a share of its scale, NM. */
+  aside_nm(share: number): number {
+    const { scale } = courseLineOf(this.lesson.drill.phases[this.phase]!)!;
+    if (scale.kind === 'distance') return share * scale.nm;
+    if (scale.kind === 'final') return share * finalScale_nm(scale.final, this.toThreshold_nm(scale.final));
+    return this.fromStation_nm() * Math.sin((share * scale.deg) / DEGREES_PER_RADIAN);
+  }
+
+  /** How far the station is believed to be, and no nearer than where its scale ends. */
+  private fromStation_nm(): number {
+    return Math.max(LEAST_SCALE_DISTANCE_NM, this.sense.distance_nm() + this.reference.distance_nm);
   }
 
   /** How far the threshold is believed to be: the final leads along the course through the phase's fix. */

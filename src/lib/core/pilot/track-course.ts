@@ -12,6 +12,8 @@ const CORRECTION_DEG = 25;
 const JOINED_CORRECTION_DEG = 30;
 /** A runway that is seen is turned to as far as that takes: it is the end of a turn, not a correction. */
 const SEEN_CORRECTION_DEG = 70;
+/** Who leans to one side is content there, share of full scale. */
+const CONTENT_SHARE = 0.45;
 const REACTION_S = 2.5;
 /** Close to a station a bearing that is off grows so many times within so long; one that is hardly off need not. */
 const RUNS_AWAY_S = 12;
@@ -83,11 +85,18 @@ export function courseTracker(steering: Steering): CourseTracker {
     if (steering.joined && habits.chasesNeedle > 0 && !near) return chase(time_s, course_deg, off);
     if (steering.joined && habits.keepsTurning > 0 && !near) return stillTurning(time_s, course_deg, off);
     if (near) return straight(steering.headingFor(course_deg));
-    const back_deg = steering.angleBack(right_nm, largest_deg);
+    const back_deg = steering.angleBack(right_nm - content_nm(time_s), largest_deg);
     const more_deg =
       steering.joined && steering.goal?.kind === 'course' ? learn(time_s, course_deg, back_deg) : 0;
     // A runway that is seen is lined up with all the time.
     return steering.hold(time_s, steering.headingFor(course_deg + back_deg + more_deg), steering.looksOut);
+  }
+
+  /** How far right of the course it is content to be. */
+  function content_nm(time_s: number): number {
+    if (habits.leansRight === 0 || !steering.joined || steering.looksOut) return 0;
+    told('leansRight', time_s);
+    return steering.aside_nm(CONTENT_SHARE * habits.leansRight);
   }
 
   /** Flies the course as a heading, and goes back to that whenever the needle is back. */

@@ -19,7 +19,7 @@ export interface EntryChoice {
 export const TEARDROP_LIMIT_DEG = 70;
 export const PARALLEL_LIMIT_DEG = -110;
 const EITHER_WITHIN_DEG = 5;
-const TEARDROP_ANGLE_DEG = 30;
+export const TEARDROP_ANGLE_DEG = 30;
 const ENTRY_LEG_S = 60;
 /** Angle at which an entry comes back to the inbound course. */
 const INTERCEPT_DEG = 30;

@@ -37,7 +37,8 @@ export function approachChecks(
       minimum_ft: minimum.set_ft,
       least_ft: lowestMark_ft(minimum),
       ...(flown.briefed_ft === null ? {} : { before_ft: flown.briefed_ft })
-    }
+    },
+    { kind: 'missed-station', phase: ids.first }
   ];
   for (const { level, altitude_ft, fix } of sheet.steps) {
     const next = sheet.phases[sheet.phases.findIndex(({ id }) => id === level) + 1];

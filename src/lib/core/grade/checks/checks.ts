@@ -21,6 +21,7 @@ import { intercept } from './intercept';
 import { levelOff } from './level-off';
 import { minimumSet } from './minimum-set';
 import { missed } from './missed';
+import { missedStation } from './missed-station';
 import { passage } from './passage';
 import { pathStart } from './path-start';
 import { recovery } from './recovery';
@@ -55,6 +56,7 @@ const kinds = {
   'final-clock': finalClock,
   altimeter,
   'minimum-set': minimumSet,
+  'missed-station': missedStation,
   circle,
   'step-down': stepDown,
   'path-start': pathStart,
@@ -99,6 +101,7 @@ const ABOUT_THE_BEGINNING: readonly Check['kind'][] = [
   'final-clock',
   'decision',
   'minimum-set',
+  'missed-station',
   'speed-first'
 ];
 
@@ -109,6 +112,7 @@ const OF_A_FINAL: readonly Check['kind'][] = [
   'stabilised',
   'final-clock',
   'minimum-set',
+  'missed-station',
   'decision',
   'missed',
   'threshold'

@@ -7,7 +7,8 @@ import type { Flight } from '../../flight/flight';
 import { normaliseBearing, normaliseSigned } from '../../measure/angle';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { type EntryChoice, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
-import { type CourseReading, levelFrom, medianOver, readByCourse } from './course-reading';
+import { type CourseReading, WINGS_LEVEL_DEG, levelFrom, medianOver, readByCourse } from './course-reading';
+import { entryFlown, entryLegOff } from './hold-entry-measure';
 import { firstTurn } from './first-turn';
 import { passagesOf } from './fix-passages';
 
@@ -46,6 +47,8 @@ export interface HoldMeasure {
   /** null: it could not be told. */
   entry: HoldEntry | null;
   entryRight: boolean;
+  /** How far a teardrop's or parallel entry's leg lay from its own heading, degrees, + = farther round by the hold's own side. Older grades have none. */
+  entryLegOff_deg?: number | null;
   entered_s: number;
   /** The entry itself when it is not direct, then every circuit. */
   circuits: CircuitMeasure[];
@@ -75,17 +78,11 @@ export interface LeftHoldMeasure {
 /** A leg is steady when the wings have been level for so long. */
 const STEADY_S = 4;
 const OUTBOUND_WITHIN_DEG = 65;
-/** An entry's leg, with a teardrop's angle and the wind's correction in it. */
-const ENTRY_WITHIN_DEG = 75;
 const INBOUND_WITHIN_DEG = 50;
+/** A heading that moves more slowly is the same. */
+const SAME_HEADING_DEGPS = 1.5;
 const TURN_BEGINS_DEG = 8;
 const GOES_ON_ROUND_DEG = 35;
-/** Long enough to be a leg: against a strong wind there is little more of it. */
-const ENTRY_LEG_S = 8;
-/** A teardrop's heading is turned to by the shorter way. */
-const MORE_THAN_A_TEARDROP_DEG = 200;
-/** Two entries' headings nearer than this to the one flown cannot be told apart by it. */
-const ALIKE_DEG = 12;
 
 /** Measures a hold from passage to passage of its fix. null: too little of it was flown to say anything. */
 export function measureHold(
@@ -131,14 +128,8 @@ export function measureHold(
           outboundCorrection_deg: solved.outboundCorrection_deg,
           inboundCorrection_deg: solved.inbound.windCorrectionAngle_deg
         };
-  const entry = entryFlown(
-    reading,
-    goal,
-    laps[0]!,
-    due,
-    solution?.outboundCorrection_deg ?? 0,
-    -(solution?.inboundCorrection_deg ?? 0)
-  );
+  const wind_deg = -(solution?.inboundCorrection_deg ?? 0);
+  const entry = entryFlown(reading, hold, laps[0]!, due, solution?.outboundCorrection_deg ?? 0, wind_deg);
   const clocks = flight.events.filter((e) => e.kind === 'timer' && e.detail === 'start').map((e) => e.time_s);
   const direct = entry === null ? due.entry === 'direct' : entry === 'direct';
   return {
@@ -151,6 +142,7 @@ export function measureHold(
     due,
     entry,
     entryRight: entry === null || entry === due.entry || entry === due.alternative,
+    entryLegOff_deg: entryLegOff(reading, hold, laps[0]!, entry, wind_deg),
     entered_s: span.start_s,
     askedTimes,
     outOfTime,
@@ -177,6 +169,8 @@ function circuitOf(
     if (Math.abs(outward(at)) < OUTBOUND_WITHIN_DEG && at - from > 5 * reading.rate_hz) level = at;
     else k = at + steady;
   }
+  // Who came over the fix on this heading has been level since then.
+  while (level !== null && level > from && goesOnBack(reading, level)) level -= 1;
   let abeam: number | null = null;
   if (level !== null) {
     abeam = level;
@@ -222,58 +216,11 @@ function circuitOf(
   };
 }
 
-/** Which entry was flown, by its turns and the heading of its first steady leg; null when it cannot be told. */
-function entryFlown(
-  reading: CourseReading,
-  { hold }: HoldGoal,
-  [from, to]: [number, number],
-  due: EntryChoice,
-  directCorrection_deg: number,
-  wind_deg: number
-): HoldEntry | null {
-  const side = sideOf(hold);
-  const entryLeg = entryLegOf(reading, from, to);
-  if (entryLeg === null) return null;
-  const { level, flown, leg } = entryLeg;
-  const outward = normaliseSigned(leg - 180);
-  // Which way it is turned back tells the parallel entry from the others.
-  let turned = 0;
-  for (let k = flown; k < to && turned === 0; k++) {
-    const away = normaliseSigned(reading.headingOff(k) - leg);
-    if (Math.abs(away) > 50) turned = Math.sign(away);
-  }
-  if (turned === -side) return 'parallel';
-  // Only the direct entry goes on round by the hold's own side.
-  const round_deg = side * turnBetween(reading, from, level);
-  if (round_deg > MORE_THAN_A_TEARDROP_DEG) return 'direct';
-  // With the wind's correction, or, by who forgets it, on the plain angle itself.
-  const nearest = (headings: readonly number[]) =>
-    Math.min(...headings.map((heading) => Math.abs(normaliseSigned(outward - heading))));
-  const teardrop = nearest([-side * 30, -side * 30 + wind_deg]);
-  const direct = nearest([directCorrection_deg, 0, wind_deg]);
-  if (Math.abs(teardrop - direct) > ALIKE_DEG) return teardrop < direct ? 'teardrop' : 'direct';
-  // With so large a correction both are one and the same heading.
-  if (round_deg < 0) return 'teardrop';
-  return due.entry === 'teardrop' || due.alternative === 'teardrop' ? 'teardrop' : 'direct';
-}
-
-/** The first stretch with level wings that leads away from where the course comes from, and its heading; past the fix some fly on. */
-function entryLegOf(reading: CourseReading, from: number, to: number) {
-  for (let k = from + 4 * reading.rate_hz; k < to; k++) {
-    const level = levelFrom(reading, k, to, ENTRY_LEG_S);
-    if (level === null) return null;
-    const flown = level + ENTRY_LEG_S * reading.rate_hz;
-    const leg = medianOver(level, flown, reading.headingOff);
-    if (Math.abs(normaliseSigned(leg - 180)) <= ENTRY_WITHIN_DEG) return { level, flown, leg };
-    k = flown;
-  }
-  return null;
-}
-
-/** Degrees turned from one sample to another, + = right, all the way round counted. */
-function turnBetween(reading: CourseReading, from: number, to: number): number {
-  let turned = 0;
-  for (let k = from + 1; k <= to; k++)
-    turned += normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1));
-  return turned;
+/** Whether the airplane was level on the same heading a moment before. */
+function goesOnBack(reading: CourseReading, k: number): boolean {
+  const turned = normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1));
+  return (
+    Math.abs(reading.steadyBank(k - 1)) < WINGS_LEVEL_DEG &&
+    Math.abs(turned) * reading.rate_hz < SAME_HEADING_DEGPS
+  );
 }

@@ -7,6 +7,22 @@ export const CLOCK_WITHIN_S = 6;
 /** Rolled out inbound this near to the course, share of full scale. */
 export const ROLL_OUT_WITHIN = 0.75;
 
+/** An entry's leg may lie so far beside its heading. */
+const ENTRY_LEG_WITHIN_DEG = 15;
+
+/** Whether a teardrop or parallel entry was flown on another heading than its own. */
+export function isEntryLegOff({ entryLegOff_deg }: HoldMeasure): boolean {
+  return Math.abs(entryLegOff_deg ?? 0) > ENTRY_LEG_WITHIN_DEG;
+}
+
+/** The clock of an entry's leg that was started too late, s after it was due; null: it was not, or there is none to be started. */
+export function entryClockLate_s({ circuits, firstCircuit, askedTimes, leg_s }: HoldMeasure): number | null {
+  const entry = firstCircuit === 1 || askedTimes <= 1 ? circuits[0] : undefined;
+  if (leg_s === null || !entry || entry.clockDue_s === null || entry.clockStarted_s === null) return null;
+  const late_s = entry.clockStarted_s - entry.clockDue_s;
+  return late_s > CLOCK_WITHIN_S ? late_s : null;
+}
+
 /** The circuits that count, without the entry. */
 export function judgedCircuits(m: HoldMeasure): CircuitMeasure[] {
   // A turn in a hold that is only entered is no circuit to be timed.

@@ -1,7 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { correctionWords, needleWords } from '../../finding/quantity-words';
 import { capital } from '../../measure/capital';
-import { clock, figure, heading, signedFigure } from '../../measure/figure';
+import { clock, figure, signedFigure } from '../../measure/figure';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
 import {
   CLOCK_WITHIN_S,
@@ -13,6 +13,7 @@ import {
 } from './hold-verdict';
 import type { Verdict } from '../../finding/verdict';
 import type { HoldJudged } from './hold-verdict';
+import { entryFindings } from './hold-entry-words';
 
 /** The timing is judged by the circuits' mean: one leg is a try. */
 const TURNED_LATE_S = 12;
@@ -32,7 +33,7 @@ export function holdFindings(m: HoldMeasure, judged: HoldJudged): Finding[] {
     end_s: last.end_s
   };
   return [
-    ...sayEntry(m),
+    ...entryFindings(m),
     ...(m.outOfTime
       ? [
           finding(
@@ -200,29 +201,5 @@ export function leftHoldFindings(m: LeftHoldMeasure): Finding[] {
       `${m.turned === false ? 'Flew on past the fix for' : 'Not back over the fix in'} ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
       { failed: true, worth: 20 * MOMENT_S }
     )
-  ];
-}
-
-function sayEntry(m: HoldMeasure): Finding[] {
-  if (m.entry === null) return [];
-  const due = `${m.due.entry}${m.due.alternative ? ` or ${m.due.alternative}` : ''}`;
-  const came = `Arrived on ${heading(m.arrivalHeading_deg)} for ${heading(m.inboundCourse_deg)} inbound, ${m.turn} turns: ${due} is due`;
-  return [
-    m.entryRight
-      ? finding(
-          'right-entry',
-          'good',
-          `${capital(m.entry)} entry, as due`,
-          { moment_s: m.entered_s },
-          `${came}.`
-        )
-      : finding(
-          'wrong-entry',
-          'fault',
-          `Wrong entry: ${m.entry} instead of ${m.due.entry}`,
-          { moment_s: m.entered_s, start_s: m.entered_s, end_s: m.circuits[0]!.end_s },
-          `${came}; ${m.entry} was flown.`,
-          { failed: true, worth: 5 * MOMENT_S }
-        )
   ];
 }

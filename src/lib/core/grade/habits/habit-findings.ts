@@ -1,4 +1,5 @@
-import { finding, type Finding } from '../../finding/finding';
+import { bankForTurnRate } from '../../air/level-turn';
+import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { quantityWords } from '../../finding/quantity-words';
 import { figure, percent, signedFigure } from '../../measure/figure';
 import { type Habits, SHOWN_BY } from './habits';
@@ -6,12 +7,13 @@ import { type Habits, SHOWN_BY } from './habits';
 const PEAKS_SAID = 6;
 
 /** What the way of flying says, in words; the guess at staring is said by `staringFindings`. */
-export function habitFindings({ overCorrecting, pumping, hunting, outOfTrim }: Habits): Finding[] {
+export function habitFindings({ overCorrecting, pumping, hunting, outOfTrim, byBank }: Habits): Finding[] {
   return [
     ...overCorrecting.map(sayOverCorrecting),
     ...(pumping ? [sayPumping(pumping)] : []),
     ...(hunting ? [sayHunting(hunting)] : []),
-    ...(outOfTrim ? [sayTrim(outOfTrim)] : [])
+    ...(outOfTrim ? [sayTrim(outOfTrim)] : []),
+    ...(byBank ? [sayByBank(byBank)] : [])
   ];
 }
 
@@ -67,6 +69,18 @@ function sayTrim(force: NonNullable<Habits['outOfTrim']>): Finding {
     { moment_s: force.start_s, start_s: force.start_s, end_s: force.end_s },
     `${percent(Math.abs(force.elevator))} of the elevator held ${force.elevator > 0 ? 'back' : 'forward'} for ${figure(force.seconds)} s of straight flight.`,
     { worth: 0.4 * force.seconds }
+  );
+}
+
+function sayByBank(worst: NonNullable<Habits['byBank']>): Finding {
+  const { bank_deg, rate_degps, due_degps, tas_kt, side } = worst;
+  return finding(
+    'turned-by-bank',
+    'fault',
+    `Turns too ${side === 'above' ? 'steep' : 'shallow'} for standard rate`,
+    { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
+    `${worst.off} of ${worst.turns} turns; in this one ${figure(bank_deg)}° of bank held at ${figure(tas_kt)} kt make ${figure(rate_degps, 1)}°/s, where ${figure(bankForTurnRate(tas_kt, due_degps))}° make ${figure(due_degps, 1)}°/s.`,
+    { channel: 'turnRate_degps', side, worth: 2 * MOMENT_S }
   );
 }
 

@@ -1,7 +1,8 @@
 import { isRough } from '../../air/turbulence';
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
 import { type Corridor, type CorridorChannel } from '../../drill/corridor';
-import { phaseById } from '../../drill/drill';
+import { isNavigation, phaseById } from '../../drill/drill';
+import { tasOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { type Flight, lacking, sampleAt } from '../../flight/flight';
@@ -9,6 +10,7 @@ import type { InstrumentId } from '../../instrument/readings';
 import { type Fixation, fixationOf } from './fixation';
 import { type OutOfTrim, outOfTrimOf, type PowerHunting, powerHuntingOf } from './hand-habits';
 import { type OverCorrection, overCorrectionOf } from './over-correction';
+import { type TurnByBank, turnByBankOf } from './turn-by-bank';
 import { type Swinging, swingingOf } from './vertical-swing';
 
 /** What shows a quantity. */
@@ -30,6 +32,7 @@ export interface Habits {
   pumping: Swinging | null;
   hunting: PowerHunting | null;
   outOfTrim: OutOfTrim | null;
+  byBank: TurnByBank | null;
   /** A guess from the flying, where the eyes were not recorded. */
   staring: Fixation | null;
 }
@@ -75,8 +78,10 @@ export function habitsOf(
     hunting: hunting && !isEcho(hunting, [...byNose, ...swings]) ? hunting : null,
     outOfTrim: trimOf(
       flight,
-      ordinary.filter((span) => phaseOf(span).goal.lateral.kind === 'heading')
+      ordinary.filter((span) => ['heading', 'course', 'direct'].includes(phaseOf(span).goal.lateral.kind))
     ),
+    // In such air the bank is not held by anybody.
+    byBank: rough ? null : byBankOf(flight, lesson, ordinary),
     staring: staringOf(flight, lesson, measures)
   };
 }
@@ -124,6 +129,22 @@ function huntingOf(flight: Flight, spans: readonly PhaseSpan[]): PowerHunting | 
     .filter((span) => span.end_s - span.start_s > 2 * STEADY_AFTER_S)
     .map((span) => [sampleAt(flight, span.start_s + STEADY_AFTER_S), sampleAt(flight, span.end_s)] as const);
   return powerHuntingOf(flight, steady);
+}
+
+/** Turns are asked for at standard rate where a procedure is flown by instruments; of an attitude drill its own corridor tells. */
+function byBankOf(flight: Flight, { drill, plan }: Lesson, spans: readonly PhaseSpan[]): TurnByBank | null {
+  if (lacking(flight, ['bank_deg', 'heading_deg']).length > 0) return null;
+  const stretches: [from: number, to: number, tas_kt: number][] = [];
+  for (const { phaseId, start_s, end_s } of spans) {
+    const { goal, reference } = phaseById(drill, phaseId);
+    if (!isNavigation(goal.lateral) || reference?.bySight) continue;
+    const from = sampleAt(flight, start_s);
+    const last = stretches.at(-1);
+    // A turn may go on from one phase to the next.
+    if (last && from - last[1] <= 1) last[1] = sampleAt(flight, end_s);
+    else stretches.push([from, sampleAt(flight, end_s), tasOf(goal, plan)]);
+  }
+  return turnByBankOf(flight, stretches);
 }
 
 function trimOf(flight: Flight, straight: readonly PhaseSpan[]): OutOfTrim | null {
