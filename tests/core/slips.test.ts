@@ -1,12 +1,14 @@
 import { describe, expect, test } from 'vitest';
+import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { lessonOf } from '$core/drill/lesson';
-import { missedStationOf } from '$core/drill/missed-station';
+import { missedStationOfLesson } from '$core/drill/approach/missed-station-of-lesson';
 import { busyTimes } from '$core/flight/busy-times';
 import { detectPhases } from '$core/flight/detected-phases';
 import type { Flight } from '$core/flight/flight';
 import type { FlightEvent } from '$core/flight/flight-event';
 import { startingRadios } from '$core/flight/navigation-values';
+import { missedStationHint } from '$core/grade/coach/set-up-hint';
 import { gradeFlight } from '$core/grade/grade';
 import { turnByBankOf } from '$core/grade/habits/turn-by-bank';
 import { noHabits, type Habits } from '$core/pilot/habits';
@@ -45,7 +47,7 @@ describe('what leads the missed approach', () => {
     ).map(({ title, evidence }) => `${title}: ${evidence}`);
 
   test('is to be on a radio by the final fix, wherever it waits', () => {
-    expect(missedStationOf(lesson.drill)).toEqual({ id: 'VLB', radio: 'nav', frequency: 113.4 });
+    expect(missedStationOfLesson(lesson)).toMatchObject({ id: 'VLB', frequency_MHz: 113.4 });
     expect(said(nothing, set(first, finalFix_s - 1))).toEqual([]);
     expect(said(nothing, set(second, 60))).toEqual([]);
     expect(said(nothing, set(first, finalFix_s + 50))).toEqual([
@@ -67,13 +69,13 @@ describe('what leads the missed approach', () => {
   });
 
   test('is the ADF’s where a beacon leads there, and nothing where the final’s own station does', () => {
-    expect(missedStationOf(lessonOf(planned('xmor-ils-09')).drill)).toEqual({
-      id: 'PL',
-      radio: 'adf',
-      frequency: 356
-    });
-    expect(missedStationOf(lessonOf(planned('xvna-vor-a')).drill)).toBeNull();
-    expect(missedStationOf(lessonOf(planned('xvlb-rnav-24')).drill)).toBeNull();
+    const leads = (id: string) => missedStationOfLesson(lessonOf(planned(id)))?.id ?? null;
+    expect(['xmor-ils-09', 'xvko-ils-17', 'xvna-vor-a', 'xvlb-rnav-24'].map(leads)).toEqual([
+      'PL',
+      'KOR',
+      null,
+      null
+    ]);
   });
 
   test('waits where the radios are found ready, and beside what was planted wrong', () => {
@@ -83,6 +85,26 @@ describe('what leads the missed approach', () => {
     expect(ready({ radios: 'cold' })).toEqual(strangeRadios);
     const wrong = ready({ transition: null, planted: 'wrong station' });
     expect([wrong.nav1.standby_MHz, wrong.nav2.standby_MHz]).toEqual([110.3, 113.4]);
+  });
+
+  test('is briefed with its frequency, and asked for by the coach while there is time', () => {
+    const { items } = chartOfPlan(plan, lesson.aircraft);
+    expect(items.find(({ id }) => id === 'missed')!.lines).toContain(
+      'VLB, 113.40 MHz, leads it: on a standby before the final fix.'
+    );
+    const level = lesson.drill.phases.findLastIndex(
+      ({ segment, goal }) => segment === 'inbound' && goal.vertical.kind === 'level'
+    );
+    const says = (radios: RadioSettings, phaseIndex: number, inPhase_s: number) => {
+      const hint = missedStationHint(lesson);
+      hint.heard!({ time_s: 0, kind: 'radio', radios });
+      return hint.look([{ time_s: 500, inPhase_s, phaseIndex, values: new Map() }])?.words;
+    };
+    expect(says(strangeRadios, level, 21)).toBe('For the missed approach: VLB, 113.40 MHz, on a standby.');
+    expect(says(strangeRadios, level, 15)).toBeUndefined();
+    expect(says(strangeRadios, 0, 60)).toBeUndefined();
+    expect(says(first(strangeRadios), level, 60)).toBeUndefined();
+    expect(says(strangeRadios, level + 1, 60)).toBeUndefined();
   });
 
   test('is set with the rest by who thinks ahead, and on the way down by who does not', () => {

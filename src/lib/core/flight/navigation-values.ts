@@ -1,17 +1,19 @@
 import type { Lesson } from '../drill/lesson';
 import type { Sample } from './channels';
 import { withPlanted } from '../drill/approach/planted-fault';
-import { missedStationOf, withMissedStation } from '../drill/missed-station';
+import { missedStationOfLesson } from '../drill/approach/missed-station-of-lesson';
 import { firstByRadio, radiosFor } from '../drill/reference-radios';
 import { mainNeedle, type NavigationShown } from '../radio/navigation-shown';
+import { withWaiting } from '../radio/station-on-radio';
 import { needleSources, strangeRadios, type RadioSettings } from '../radio/radio-settings';
 
 /** What the radios stand at as a lesson begins: set for its first goal by radio and what leads a missed approach, or on nothing in use. */
-export function startingRadios({ navigation, drill }: Lesson): RadioSettings {
+export function startingRadios(lesson: Lesson): RadioSettings {
+  const { navigation, drill } = lesson;
   const first = firstByRadio(drill.phases);
   return !navigation || navigation.radios === 'cold' || !first
     ? strangeRadios
-    : withMissedStation(withPlanted(radiosFor(first), navigation.planted), missedStationOf(drill));
+    : withWaiting(withPlanted(radiosFor(first), navigation.planted), missedStationOfLesson(lesson));
 }
 
 /** What stands for no path, or its flag. */

@@ -10,7 +10,7 @@ import { URGENT, type Advice, type CoachMoment, type Hint } from './coach/coach-
 import { momentHint } from './coach/moment-hint';
 import { pathHint } from './coach/path-hint';
 import { praiseHint } from './coach/praise-hint';
-import { setUpHint } from './coach/set-up-hint';
+import { missedStationHint, setUpHint } from './coach/set-up-hint';
 
 /** At the earliest so long after the last hint comes another one, and so long after it the same again. */
 export const HINT_PAUSE_S = 12;
@@ -50,6 +50,7 @@ function hintsFor(lesson: Lesson): Hint[] {
   const corrections = [
     momentHint(lesson),
     setUpHint(lesson),
+    missedStationHint(lesson),
     holdHint(lesson),
     coursesHint(lesson),
     directHint(lesson),

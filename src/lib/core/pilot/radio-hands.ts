@@ -1,7 +1,8 @@
 import type { Lesson } from '../drill/lesson';
-import { missedStationOf, withMissedStation } from '../drill/missed-station';
+import { missedStationOfLesson } from '../drill/approach/missed-station-of-lesson';
 import { firstByRadio, isByRadio, radiosFor } from '../drill/reference-radios';
 import { strangeRadios, type RadioSettings } from '../radio/radio-settings';
+import { withWaiting } from '../radio/station-on-radio';
 import type { Habits } from './habits';
 
 /** When a pilot who finds the radios cold has done what, in whole seconds: hands are asked a hundred times as often. */
@@ -28,7 +29,7 @@ export function radioHands(
   const first = firstByRadio(drill.phases);
   if (!navigation || !first) return () => undefined;
   const cold = navigation.radios === 'cold';
-  const missed = missedStationOf(drill);
+  const missed = missedStationOfLesson(lesson);
   let finalSince_s: number | null = null;
   let since = { second: -1, step: -1 };
   let set: RadioSettings | undefined;
@@ -78,7 +79,7 @@ export function radioHands(
       pointer: done(SOURCE_S) ? wanted.pointer : before.pointer,
       listening: !listens ? null : by === 'ndb' ? 'adf' : by === 'rnav' ? null : 'nav1'
     };
-    return waits ? withMissedStation(set, missed) : set;
+    return waits ? withWaiting(set, missed) : set;
   }
 
   /** Not before it has been going down the final for a while. */

@@ -1,6 +1,8 @@
-import { isSet, missedStationOf } from '../../drill/missed-station';
+import { missedStationOfLesson } from '../../drill/approach/missed-station-of-lesson';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { figure } from '../../measure/figure';
+import { isOnRadio } from '../../radio/station-on-radio';
+import { frequencyOf } from '../../radio/world-check';
 import type { CheckKind } from './check-kind';
 
 /** When the station that leads the missed approach was first on a radio. */
@@ -23,24 +25,23 @@ export const missedStation: CheckKind<'missed-station', MissedStationMeasure, bo
   // The radios are in the flight's events.
   measuredFrom: [],
   measure({ flight, lesson, phase, span, spans }) {
-    const station = missedStationOf(lesson.drill);
+    const station = missedStationOfLesson(lesson);
     const settings = flight.events.filter((event) => event.kind === 'radio');
     if (!station || settings.length === 0) return null;
     const ready = settings.some(
       ({ radios, time_s }, i) =>
-        isSet(station, radios) &&
+        isOnRadio(station, radios) &&
         (settings[i + 1]?.time_s ?? Infinity) > span.start_s &&
         time_s <= span.start_s
     );
-    const later = settings.find(({ radios, time_s }) => time_s > span.start_s && isSet(station, radios));
+    const later = settings.find(({ radios, time_s }) => time_s > span.start_s && isOnRadio(station, radios));
     const missed_s = spans.find(
       ({ phaseId }) => lesson.drill.phases.find(({ id }) => id === phaseId)?.segment === 'missed'
     )?.start_s;
-    const unit = station.radio === 'adf' ? `${station.frequency} kHz` : `${station.frequency.toFixed(2)} MHz`;
     return {
       kind: 'missed-station',
       phaseId: phase.id,
-      station: `${station.id}, ${unit}`,
+      station: `${station.id}, ${frequencyOf(station)}`,
       at_s: span.start_s,
       setAfter_s: ready ? 0 : later ? later.time_s - span.start_s : null,
       inMissed: !ready && missed_s !== undefined && (later === undefined || later.time_s > missed_s)

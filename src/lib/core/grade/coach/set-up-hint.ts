@@ -1,5 +1,7 @@
 import type { Lesson } from '../../drill/lesson';
+import { missedStationOfLesson } from '../../drill/approach/missed-station-of-lesson';
 import { isByRadio, radiosFor } from '../../drill/reference-radios';
+import { isOnRadio } from '../../radio/station-on-radio';
 import { frequencyOf } from '../../radio/world-check';
 import { type RadioSettings } from '../../radio/radio-settings';
 import { COURSE_SET_WITHIN_DEG } from '../checks/set-up';
@@ -12,6 +14,28 @@ const COURSE_S = 38;
 const SOURCE_S = 48;
 const WEIGHT = 1.5;
 const radio = (words: string): Advice => ({ words, weight: WEIGHT, hand: 'other' });
+
+/** Settled on the way in, there is time for what comes after the final. */
+const SETTLED_S = 20;
+
+/** On the way in, with the radios set: what leads the missed approach, while it waits on none of them. */
+export function missedStationHint(lesson: Lesson): Hint {
+  const { drill } = lesson;
+  const station = missedStationOfLesson(lesson);
+  let radios: RadioSettings | null = null;
+  return {
+    heard(event) {
+      if (event.kind === 'radio') radios = event.radios;
+    },
+    look(memory) {
+      const now = memory[memory.length - 1]!;
+      const { segment, goal } = drill.phases[now.phaseIndex]!;
+      if (!station || !radios || now.phaseIndex === 0 || now.inPhase_s < SETTLED_S) return null;
+      if (segment !== 'inbound' || goal.vertical.kind !== 'level' || isOnRadio(station, radios)) return null;
+      return radio(`For the missed approach: ${station.id}, ${frequencyOf(station)}, on a standby.`);
+    }
+  };
+}
 
 /** Tune, identify, course, source: the next of them that is missing. */
 export function setUpHint(lesson: Lesson): Hint {

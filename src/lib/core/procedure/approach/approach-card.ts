@@ -5,6 +5,7 @@ import { configurationCard, type CardLine } from '../../aircraft/configuration-c
 import { Rejection } from '../../measure/rejection';
 import { METRES_PER_FOOT } from '../../measure/units';
 import { stationById } from '../../radio/station-geometry';
+import { missedStationOf } from './missed-station';
 import type { Station, World } from '../../radio/world';
 import { windTriangle } from '../wind-triangle';
 import type { Approach } from './approach';
@@ -72,7 +73,14 @@ export interface ApproachCard {
   timing: { distance_nm: number; time_s: number; table: { groundspeed_kt: number; time_s: number }[] } | null;
   visualDescentPoint: VisualDescentPoint | null;
   cold: ColdAltitude[];
-  missed: { legs: LaidLeg[]; climb_ftpnm: number; rate_fpm: number; canClimb_fpm: number | null };
+  missed: {
+    legs: LaidLeg[];
+    /** What is to be tuned for it beside the final's own station; null: nothing. */
+    station: Station | null;
+    climb_ftpnm: number;
+    rate_fpm: number;
+    canClimb_fpm: number | null;
+  };
   /** The airplane's own numbers for it. */
   settings: { level: CardLine | null; descent: CardLine | null; missed: CardLine | null };
   legs: (LaidLeg & { heading_deg: number | null })[];
@@ -209,6 +217,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
     cold: coldAltitudes(approach, day.temperature_C, points, minimum?.altitude_ft ?? null),
     missed: {
       legs: legs.filter(({ part }) => part === 'missed'),
+      station: missedStationOf(world, approach),
       climb_ftpnm,
       rate_fpm: (climb_ftpnm * onCourse(approach.finalCourse_deg, missedTas_kt).groundspeed_kt) / 60,
       canClimb_fpm: climbing?.verticalSpeed_fpm ?? null

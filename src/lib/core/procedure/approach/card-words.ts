@@ -2,6 +2,7 @@ import { powerWords } from '../../aircraft/power-shown';
 import type { CardLine } from '../../aircraft/configuration-card';
 import { capital } from '../../measure/capital';
 import { clock, figure, heading, signedFigure } from '../../measure/figure';
+import { frequencyOf } from '../../radio/world-check';
 import type { Approach, Leg, Note } from './approach';
 import type { ApproachCard, ApproachDay } from './approach-card';
 import { altitudeWords, foundWords, legWords } from './leg-words';
@@ -69,12 +70,6 @@ const settingWords = (name: string, line: CardLine | null) =>
 /** The whole briefing in words, in briefing order: what a person would read out, with its figures. */
 export function briefItems(approach: Approach, card: ApproachCard, day: ApproachDay): BriefItem[] {
   const { station, minimum, checkAltitude, rates, timing, visualDescentPoint, missed } = card;
-  const frequency =
-    station === null || station.kind === 'marker'
-      ? null
-      : station.kind === 'ndb'
-        ? `${station.frequency_kHz} kHz`
-        : `${station.frequency_MHz.toFixed(2)} MHz`;
   const way = card.legs.filter(({ part }) => part === 'transition');
   const ordered: BriefItem[] = [
     ...(way.length > 0
@@ -95,7 +90,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
       title: 'Guidance',
       lines: [
         station
-          ? `${station.id}, ${frequency}. Identify it.`
+          ? `${station.id}, ${frequencyOf(station)}. Identify it.`
           : 'Waypoints: check that the approach is loaded.',
         ...(approach.kind === 'back course'
           ? ['Back course: set the front course, or the needle reads reversed; no path here.']
@@ -198,6 +193,11 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
     lines: [
       `Power, nose up, first flaps, positive climb, ${day.aircraft.gear.retractable ? 'gear up, the rest of the flaps' : 'the rest of the flaps'}${card.settings.missed ? `: ${figure(card.settings.missed.ias_kt)} kt` : ''}`,
       ...missed.legs.map(({ leg }) => capital(legWords(leg))),
+      ...(missed.station
+        ? [
+            `${missed.station.id}, ${frequencyOf(missed.station)}, leads it: on a standby before the final fix.`
+          ]
+        : []),
       `Needs ${figure(missed.climb_ftpnm)} ft/NM: ${figure(missed.rate_fpm)} ft/min${missed.canClimb_fpm === null ? '' : missed.canClimb_fpm < missed.rate_fpm ? `; this airplane climbs only ${figure(missed.canClimb_fpm)}` : `; this airplane climbs ${figure(missed.canClimb_fpm)}`}`
     ]
   });
