@@ -12,10 +12,12 @@ import { approachProblems } from '$core/procedure/approach/approach-check';
 import { flyByDistance, layApproach } from '$core/procedure/approach/approach-path';
 import { finalProfile, floorsOf } from '$core/procedure/approach/approach-profile';
 import { timeFor, visualDescentPoint } from '$core/procedure/approach/approach-timing';
+import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
 import { briefItems } from '$core/procedure/approach/card-words';
 import { coldCorrection, coldRule } from '$core/procedure/approach/cold-correction';
 import { roundedUp } from '$core/procedure/approach/minimum';
 import { feetPerMile, heightOnPath, rateBetween, rateOnPath } from '$core/procedure/approach/vertical-path';
+import { strangeRadios, type NeedleSource, type RadioSettings } from '$core/radio/radio-settings';
 import { worldById } from '$core/radio/world-catalogue';
 import { even } from './even';
 
@@ -150,6 +152,50 @@ describe('which minimum, and why', () => {
     expect(minimum({ withoutFixes: ['DOMKI'] }, lnav).altitude_ft).toBe(840);
     // Nothing for category D at Korrin: said, not guessed.
     expect(cardOf(approachById('xvko-rnav-35'), { speed_kt: 145 }).card.minimum).toBeNull();
+  });
+
+  test('a category is briefed with what it comes from, and an add-on with what it is for', () => {
+    const line = (changes: Partial<ApproachDay>, approach: Approach, part: RegExp) => {
+      const { day, card } = cardOf(approach, changes);
+      return briefItems(approach, card, day)
+        .find(({ id }) => id === 'minimum')!
+        .lines.find((words) => part.test(words));
+    };
+    expect(line({}, ils, /^Category/)).toMatch(
+      /^Category A: 1\.3 × the stall speed in landing configuration is \d\d kt\.$/
+    );
+    expect(line({ speed_kt: 95 }, ils, /^Category/)).toMatch(
+      /^Category B, because it is flown at 95 kt; 1\.3 × the stall speed would be \d\d kt\.$/
+    );
+    const lnav = approachById('xvna-rnav-31');
+    expect(line({}, lnav, /added/)).toBe('50 ft added: one straight descent goes around at it as at a DA.');
+    expect(line({ technique: 'step-down' }, lnav, /added/)).toBeUndefined();
+  });
+
+  test('what the panel shows of a briefing: by the radio that feeds the needle, either end of a back course, the beacon, the waypoints', () => {
+    const shown = (id: string, change: (radios: RadioSettings) => RadioSettings) => {
+      const approach = approachById(id);
+      const { card } = cardOf(approach);
+      return briefOnPanel(approach, card, change(strangeRadios), { heading_deg: null, altitude_ft: null, minimum_ft: card.minimum!.set_ft }); // prettier-ignore
+    };
+    const on = (active_MHz: number, course_deg: number, radio: 'nav1' | 'nav2', source: NeedleSource) => (radios: RadioSettings): RadioSettings => ({ ...radios, [radio]: { ...radios[radio], active_MHz, course_deg }, source }); // prettier-ignore
+    expect(shown('xvlb-ils-24', on(110.3, 241, 'nav1', 'nav1'))).toEqual({ guidance: true, course: true, minimum: true }); // prettier-ignore
+    expect(shown('xvlb-ils-24', on(110.3, 240, 'nav2', 'nav2'))).toMatchObject({ guidance: true, course: true }); // prettier-ignore
+    // Tuned on the other radio, off by two degrees, the wrong end, or not fed at all, it is not.
+    expect(shown('xvlb-ils-24', on(110.3, 240, 'nav2', 'nav1'))).toMatchObject({ guidance: false, course: false }); // prettier-ignore
+    expect(shown('xvlb-ils-24', on(110.3, 242, 'nav1', 'nav1')).course).toBe(false);
+    expect(shown('xvlb-ils-24', on(110.3, 60, 'nav1', 'nav1')).course).toBe(false);
+    expect(shown('xvlb-ils-24', on(110.3, 240, 'nav1', 'rnav'))).toMatchObject({ guidance: false, course: false }); // prettier-ignore
+    for (const course_deg of [60, 240])
+      expect(shown('xvlb-back-course-06', on(110.3, course_deg, 'nav1', 'nav1')).course).toBe(true);
+    expect(shown('xvlb-back-course-06', on(110.3, 150, 'nav1', 'nav1')).course).toBe(false);
+    const beacon = (active_kHz: number) => (radios: RadioSettings) => ({ ...radios, adf: { ...radios.adf, active_kHz } }); // prettier-ignore
+    expect(shown('xvna-ndb-13', beacon(407))).toEqual({ guidance: true, minimum: true });
+    expect(shown('xvna-ndb-13', beacon(406)).guidance).toBe(false);
+    const loaded = (legs: string[], source: NeedleSource = 'rnav') => (radios: RadioSettings) => ({ ...radios, source, rnav: { legs, course_deg: null } }); // prettier-ignore
+    expect(shown('xvlb-rnav-24', loaded(['GRIMA', 'RW24'])).guidance).toBe(true);
+    expect(shown('xvlb-rnav-24', loaded(['GRIMA'])).guidance).toBe(false);
+    expect(shown('xvlb-rnav-24', loaded(['RW24'], 'nav1')).guidance).toBe(false);
   });
 
   test('the way in is briefed leg by leg, with its heading in today’s wind; vectors have none', () => {

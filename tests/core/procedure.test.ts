@@ -260,6 +260,25 @@ describe('hold entries', () => {
     expect(entryHeading(hold, 'parallel')).toBe(270);
   });
 
+  test('an entry read out: which way it turns, on to what, and no step that takes no time', () => {
+    const still = { tas_kt: 100, wind: { from_deg: 0, speed_kt: 0 } };
+    const read = (turn: 'right' | 'left', heading: number) => {
+      const hold: Hold = { inboundCourse_deg: 90, turn, leg: { kind: 'time', seconds: 60 } };
+      const s = solveHold(hold, still) as HoldSolution;
+      const { steps } = entryPath(hold, still, s, holdEntry(hold, heading).entry, heading);
+      expect(Math.min(...steps.map(({ seconds }) => seconds))).toBeGreaterThan(0.05);
+      return steps.slice(0, 2).map(({ words, seconds }) => `${words} ${Math.round(seconds)}`);
+    };
+    // Direct: half round at standard rate, and its minute.
+    expect(read('right', 90)).toEqual(['turn right to 270° 60', 'outbound 60']);
+    expect(read('left', 90)).toEqual(['turn left to 270° 60', 'outbound 60']);
+    // Teardrop: outbound less thirty to the side of the hold, by the shorter way; parallel: outbound itself.
+    expect(read('right', 270)).toEqual(['turn left to 240° 10', 'hold 240° 60']);
+    expect(read('left', 270)).toEqual(['turn right to 300° 10', 'hold 300° 60']);
+    expect(read('right', 300)).toEqual(['turn left to 270° 10', 'hold 270° 60']);
+    expect(read('right', 240)[0]).toBe('hold 240° 60');
+  });
+
   test('speed limits are data by height', () => {
     const faa = holdingLimits.find((set) => set.id === 'faa')!;
     expect([5000, 6000, 6001, 14000, 20000].map((ft) => holdingLimitAt(faa, ft)!.ias_kt)).toEqual([
@@ -268,7 +287,68 @@ describe('hold entries', () => {
   });
 });
 
+describe('an arc in the wind', () => {
+  const arc = { radius_nm: 10, fromRadial_deg: 0, toRadial_deg: 90, direction: 'clockwise' } as const;
+  const mirrored = { ...arc, fromRadial_deg: 90, toRadial_deg: 0, direction: 'counter-clockwise' } as const;
+
+  test('one shallow bank is a circle in the air, carried along with it: how far inside and outside follows from that alone', () => {
+    for (const from_deg of [20, 135, 200, 290]) {
+      const wind = { from_deg, speed_kt: 20 };
+      const { north, east } = windVelocity(wind);
+      const tas_kt = 120;
+      const triangle = windTriangle(90, tas_kt, wind);
+      if (triangle.kind === 'impossible') throw new Error(triangle.reason);
+      // Begun on the radial with the drift allowed for, the bank is that of ten miles in still air.
+      const radians = (angle: number) => (angle * Math.PI) / 180;
+      const omega = tas_kt / 3600 / 10;
+      let [inside, outside] = [0, 0];
+      for (let t = 0; t < 900; t++) {
+        const heading = radians(triangle.heading_deg) + omega * t;
+        const start = radians(triangle.heading_deg);
+        const n = 10 + 10 * (Math.sin(heading) - Math.sin(start)) + (north * t) / 3600;
+        const e = 10 * (Math.cos(start) - Math.cos(heading)) + (east * t) / 3600;
+        if (Math.atan2(e, n) >= Math.PI / 2) break;
+        inside = Math.max(inside, 10 - Math.hypot(n, e));
+        outside = Math.max(outside, Math.hypot(n, e) - 10);
+      }
+      const flown = flyArc(arc, 'continuous bank', tas_kt, wind);
+      expect(Math.abs(flown.inside_nm - inside), `${from_deg}`).toBeLessThan(0.03);
+      expect(Math.abs(flown.outside_nm - outside), `${from_deg}`).toBeLessThan(0.03);
+      // Round the other way in the mirrored wind it is the same.
+      const other = flyArc(mirrored, 'continuous bank', tas_kt, { from_deg: 90 - from_deg, speed_kt: 20 });
+      expect(other.inside_nm).toBeCloseTo(flown.inside_nm, 2);
+      expect(other.outside_nm).toBeCloseTo(flown.outside_nm, 2);
+    }
+  });
+
+  test('blown back over its first radial it is not once round; all the way round it ends', () => {
+    // So strong from ahead that the first steps lead backward.
+    const back = flyArc(arc, 'continuous bank', 60, { from_deg: 90, speed_kt: 66 });
+    expect(back.points.length).toBeGreaterThan(1);
+    const round = flyArc({ ...arc, toRadial_deg: 359 }, 'ten-degree steps', 120, {
+      from_deg: 0,
+      speed_kt: 0
+    });
+    // 2π × 10 NM at two miles a minute, a point each four seconds.
+    expect(round.points.length).toBeGreaterThan(460);
+    expect(round.points.length).toBeLessThan(480);
+  });
+});
+
 describe('wind, intercepts, time to the station', () => {
+  test('the lead of an intercept is by the turn over the ground: radius times one less its cosine', () => {
+    const wind = { from_deg: 0, speed_kt: 0 };
+    for (const [course, crossTrack_nm] of [
+      [350, 3],
+      [10, -3],
+      [180, 3]
+    ] as const) {
+      const plan = planIntercept({ course_deg: course, crossTrack_nm, angle_deg: 60 }, 120, wind);
+      if (plan.kind === 'impossible') throw new Error(plan.reason);
+      expect(plan.leadTurn_nm).toBeCloseTo((120 / 60 / Math.PI) * (1 - Math.cos(Math.PI / 3)), 3);
+    }
+  });
+
   test('the triangle closes: heading and airspeed with the wind make the course and groundspeed', () => {
     fc.assert(
       fc.property(angle, speed(60, 300), angle, speed(0, 50), (course, tas_kt, from_deg, speed_kt) => {
