@@ -51,7 +51,7 @@ describe('what leads the missed approach', () => {
     expect(said(nothing, set(first, finalFix_s - 1))).toEqual([]);
     expect(said(nothing, set(second, 60))).toEqual([]);
     expect(said(nothing, set(first, finalFix_s + 50))).toEqual([
-      'The missed approach’s station was tuned late: VLB, 113.40 MHz, was on no radio at the final fix, not even waiting on a standby; set 50 s later, on the way down.'
+      'The missed approach’s station was tuned late: VLB, 113.40 MHz, was on no radio when the final began, not even waiting on a standby; set 50 s later, on the way down.'
     ]);
     // Set, and turned away again before the fix, it is not there.
     expect(
@@ -60,7 +60,7 @@ describe('what leads the missed approach', () => {
         set((radios) => radios, finalFix_s - 20)
       )
     ).toEqual([
-      'The missed approach’s station was not tuned: VLB, 113.40 MHz, was on no radio at the final fix, not even waiting on a standby; nor was it set later.'
+      'The missed approach’s station was not tuned: VLB, 113.40 MHz, was on no radio when the final began, not even waiting on a standby; nor was it set later.'
     ]);
     const missed_s = detectPhases(flight, lesson).spans.at(-1)!.start_s;
     expect(said(nothing, set(first, missed_s))[0]).toMatch(/s later, in the missed approach itself\.$/);

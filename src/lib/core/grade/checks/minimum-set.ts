@@ -54,10 +54,10 @@ export const minimumSet: CheckKind<'minimum-set', MinimumSetMeasure, Marked> = {
     const asked = `${figure(asked_ft)} ft is the figure ${pathLost ? 'without the path, which was lost on the way' : 'for today'}.`;
     const [title, evidence] =
       marked === 'not'
-        ? ['The minimum was not marked', `At the final fix there was no mark on the altimeter; ${asked}`]
+        ? ['The minimum was not marked', `When the final began there was no mark on the altimeter; ${asked}`]
         : [
             `The minimum was marked ${marked}`,
-            `At the final fix the mark stood at ${figure(marked_ft!)} ft; ${asked}`
+            `When the final began the mark stood at ${figure(marked_ft!)} ft; ${asked}`
           ];
     return [
       finding('minimum-not-set', 'fault', title, { moment_s: at_s }, evidence, {

@@ -11,9 +11,9 @@ export interface MissedStationMeasure {
   phaseId: string;
   /** Ident and frequency, as they are said. */
   station: string;
-  /** The final fix. */
+  /** When the final began. */
   at_s: number;
-  /** After the final fix; 0: it was there by then, null: never. */
+  /** After that; 0: it was there by then, null: never. */
   setAfter_s: number | null;
   /** The missed approach had been begun before it was set. */
   inMissed: boolean;
@@ -60,7 +60,7 @@ export const missedStation: CheckKind<'missed-station', MissedStationMeasure, bo
           ? 'The missed approach’s station was not tuned'
           : 'The missed approach’s station was tuned late',
         { moment_s: at_s, start_s: at_s, end_s: at_s + (setAfter_s ?? 0) },
-        `${station}, was on no radio at the final fix, not even waiting on a standby; ${
+        `${station}, was on no radio when the final began, not even waiting on a standby; ${
           setAfter_s === null
             ? 'nor was it set later'
             : `set ${figure(setAfter_s)} s later, ${inMissed ? 'in the missed approach itself' : 'on the way down'}`
