@@ -99,8 +99,13 @@ describe('a recovery', () => {
 
   test('laid beside another one it has its first input and its height; none without an input', () => {
     const figures = (measures: CheckMeasure[]) => checkFigures(measures).map(({ id, value }) => [id, value]);
-    expect(figures([clean, { ...clean, firstInput_s: 2.4, altitudeChange_ft: 60 }])).toEqual([
-      ['recovery.first', 1.8],
+    expect(
+      figures([
+        { ...clean, firstInput_s: 1.5 },
+        { ...clean, firstInput_s: 2.5, altitudeChange_ft: 60 }
+      ])
+    ).toEqual([
+      ['recovery.first', 2],
       ['recovery.altitude', 100]
     ]);
     expect(figures([{ ...clean, firstInput_s: null }])).toEqual([['recovery.altitude', 140]]);
