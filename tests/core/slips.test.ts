@@ -5,6 +5,7 @@ import { lessonOf } from '$core/drill/lesson';
 import { missedStationOfLesson } from '$core/drill/approach/missed-station-of-lesson';
 import { busyTimes } from '$core/flight/busy-times';
 import { detectPhases } from '$core/flight/detected-phases';
+import type { ChannelId } from '$core/flight/channels';
 import type { Flight } from '$core/flight/flight';
 import type { FlightEvent } from '$core/flight/flight-event';
 import { startingRadios } from '$core/flight/navigation-values';
@@ -273,5 +274,41 @@ describe('turns by the bank', () => {
         )
       )
     ).toBeNull();
+  });
+});
+
+describe('a final that was never come to', () => {
+  /** From the end of the way in on: so far beside the course, the needle where that puts it, and so high. */
+  const astray = (aside_nm: number, share: number, lowest_ft: number) => {
+    const from = Math.round(finalFix_s * flight.rate_hz) - 50;
+    const put = (id: ChannelId, value: (was: number) => number) =>
+      [id, flight.columns.get(id)!.map((was, k) => (k < from ? was : value(was)))] as const;
+    const columns = new Map([
+      ...flight.columns,
+      put('crossTrack_nm', () => aside_nm),
+      put('courseShare', () => share),
+      put('altitude_ft', (was) => Math.max(was, lowest_ft))
+    ]);
+    return gradeFlight({ ...flight, columns }, plan);
+  };
+
+  test('is told as not flown, and not as one flown at full scale; nothing is said of its minimum or its decision', () => {
+    const { findings, story, segments, verdict } = astray(9, 1.6, 1600);
+    const kinds = findings.map(({ kind }) => kind);
+    expect(verdict).toBe('not met');
+    for (const kind of ['full-scale', 'minimum-not-set', 'early-decision', 'prompt-decision', 'late-power'])
+      expect(kinds).not.toContain(kind);
+    expect(segments!.map(({ segment }) => segment)).not.toContain('final');
+    expect(story!.map(({ words }) => words)).toContain('The final was not flown.');
+    expect(findings.find(({ kind }) => kind === 'not-flown')!.evidence).toContain('“Down the path”');
+  });
+
+  test('near its course, within the needle, or lower than where it begins it is flown, and judged', () => {
+    for (const [aside_nm, share, lowest_ft] of [
+      [1.5, 1.6, 1600],
+      [9, 1.6, 1200]
+    ] as const)
+      expect(astray(aside_nm, share, lowest_ft).findings.map(({ kind }) => kind)).toContain('full-scale');
+    expect(astray(9, 0.5, 1600).segments!.map(({ segment }) => segment)).toContain('final');
   });
 });

@@ -159,7 +159,8 @@ export function approachStory(
       null
     );
   }
-  if (missed && !final) say('The final was not flown.', missed.from_s);
+  const cameTo = missed ?? parts.find(({ segment, unfinished }) => segment === 'inbound' && !unfinished);
+  if (cameTo && !final) say('The final was not flown.', missed ? missed.from_s : cameTo.to_s);
   const onFinal = worstOf('final', 'courseShare');
   if (final && onFinal) {
     const path = worstOf('final', 'pathShare');

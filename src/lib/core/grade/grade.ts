@@ -14,6 +14,7 @@ import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { circumstancesOf } from './circumstances';
 import type { ScanReport } from '../scan/scan-report';
 import { judgeStretch } from './judged-stretch';
+import { withoutFinalNotFlown } from './final-not-flown';
 import { notFlown } from './not-flown';
 import { timeBefore, type TimeBefore } from './time-before';
 import { comparableOf, type Comparable } from './comparable';
@@ -64,7 +65,8 @@ const SHARE_HARD = 0.5;
 export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   const planned = lessonAsFlown(lessonOf(plan), recorded);
   const flight = asJudged(recorded, planned);
-  const { lesson, spans: phases, before } = detectPhases(flight, planned);
+  const { lesson, spans, before } = detectPhases(flight, planned);
+  const phases = [...withoutFinalNotFlown(flight, lesson.drill, spans)];
   const { measures, checks, judged, scan, elements, findingsWith } = judgeStretch(
     recorded,
     flight,
