@@ -8,7 +8,7 @@ const RADIOS_SET_S = 26;
 const SETTLED_S = 10;
 const ITEM_S = 4;
 /** Who does not look while talking lets the nose sink by this. */
-const SINKS_DEG = 1.7;
+const SINKS_DEG = 2.2;
 
 /** The briefing of an approach, said on the way in. */
 export interface Talking {

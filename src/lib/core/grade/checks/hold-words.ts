@@ -20,6 +20,8 @@ const TURNED_LATE_S = 12;
 /** A correction is looked for where at least this much is needed outbound. */
 const CORRECTION_MATTERS_DEG = 8;
 const CORRECTION_SHARE = 0.5;
+/** A hold that was left: all the time of it is time off the procedure, farther than any needle tells. */
+const TIMES_OFF = 10;
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 
@@ -199,7 +201,7 @@ export function leftHoldFindings(m: LeftHoldMeasure): Finding[] {
       m.turned === false ? `Never turned into the hold at ${m.fix}` : 'Never returned to the fix',
       { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s },
       `${m.turned === false ? 'Flew on past the fix for' : 'Not back over the fix in'} ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
-      { failed: true, worth: 20 * MOMENT_S }
+      { failed: true, worth: Math.max(20 * MOMENT_S, TIMES_OFF * (m.end_s - m.start_s)) }
     )
   ];
 }

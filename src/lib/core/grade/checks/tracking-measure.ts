@@ -63,7 +63,7 @@ const CENTRED = 0.1;
 const DRIFTED = 0.22;
 const AWAY_NM = 1.5;
 
-/** @param from_s where the course counts as reached; null when nothing of it was flown */
+/** @param from_s where the course counts as reached; null when nothing of it was flown, or it was never come to */
 export function measureTracking(
   flight: Flight,
   lesson: Lesson,
@@ -90,14 +90,18 @@ export function measureTracking(
   let level = 0;
   let uncorrected = 0;
   let farthest = 0;
+  let nearest = Infinity;
   for (let k = from; k <= to; k++) {
     const off = reading.courseShare(k);
     if (Math.abs(off) > Math.abs(farthest)) farthest = off;
+    nearest = Math.min(nearest, Math.abs(off));
     const comesBack = reading.headingOff(k) * Math.sign(off) < -(Math.abs(wanted) + BACK_DEG);
     if (Math.abs(reading.steadyBank(k)) >= WINGS_LEVEL_DEG || comesBack) continue;
     level += 1;
     if (reading.headingOff(k) * Math.sign(wanted) < 0.5 * Math.abs(wanted)) uncorrected += 1;
   }
+  // Who was never on it did not hold it in any way; that it was left is for its corridor to say.
+  if (nearest >= 1) return null;
   return {
     kind: 'tracking',
     phaseId: span.phaseId,
