@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { aircraftById, aircraftCatalogue } from '$core/aircraft/catalogue';
-import { wayBetween } from '$core/earth/geodesic';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Rejection } from '$core/measure/rejection';
 import { parse } from '$core/measure/validation';
 import { Approach } from '$core/procedure/approach/approach';
@@ -12,6 +12,7 @@ import { approachProblems } from '$core/procedure/approach/approach-check';
 import { flyByDistance, layApproach } from '$core/procedure/approach/approach-path';
 import { finalProfile, floorsOf } from '$core/procedure/approach/approach-profile';
 import { timeFor, visualDescentPoint } from '$core/procedure/approach/approach-timing';
+import { byFinal, placeOnFinal } from '$core/procedure/approach/approach-place';
 import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
 import { briefItems } from '$core/procedure/approach/card-words';
 import { coldCorrection, coldRule } from '$core/procedure/approach/cold-correction';
@@ -244,6 +245,18 @@ describe('which minimum, and why', () => {
 });
 
 describe('the approaches that ship', () => {
+  test('a place by the final course: so far before the threshold, and on its side', () => {
+    const world = worldOf(ils);
+    for (const before_nm of [8, 3, -2]) {
+      const on = placeOnFinal(world, ils, before_nm);
+      const place = placeAt(on, ils.finalCourse_deg + ils.variation_deg + 90, 1.5);
+      expect(byFinal(world, ils, on).before_nm).toBeCloseTo(before_nm, 2);
+      expect(byFinal(world, ils, on).right_nm).toBeCloseTo(0, 1);
+      expect(byFinal(world, ils, place).before_nm).toBeCloseTo(before_nm, 1);
+      expect(byFinal(world, ils, place).right_nm).toBeCloseTo(1.5, 1);
+    }
+  });
+
   test.each(approaches.map((approach) => [approach.id, approach] as const))(
     '%s fits its schema, and nothing about it is to be objected to by any transition',
     (_, approach) => {

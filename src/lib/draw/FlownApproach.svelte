@@ -5,7 +5,7 @@
   import type { Flight } from '$core/flight/flight';
   import { placedAt_s, sincePlaced } from '$core/flight/placings';
   import { pictured } from '$core/procedure/approach/approach-picture';
-  import { beforeThreshold } from '$core/procedure/approach/approach-place';
+  import { byFinal } from '$core/procedure/approach/approach-place';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
@@ -42,7 +42,7 @@
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
       return {
         at: pictured(world, approach, place),
-        before_nm: beforeThreshold(world, approach, place),
+        ...byFinal(world, approach, place),
         altitude_ft: altitude[k]!
       };
     });
@@ -52,6 +52,8 @@
     const flown = sincePlaced(way, STEP_S, flight ? placedAt_s(flight) : [], moment_s);
     return flown.slice(0, Math.floor(moment_s / STEP_S) + 2);
   });
+  /** What is flown farther beside the course than this is no way down to the runway. */
+  const BESIDE_NM = 3;
   /** From the side only what was flown toward the runway, from the last time it was far out. */
   const inbound = $derived.by(() => {
     const farthest = (card.profile.points[0]?.before_nm ?? 8) + 0.3;
@@ -59,7 +61,9 @@
     const inward = until.slice(Math.max(0, from));
     // What circles to a runway goes to and fro from here on.
     const past = circles ? inward.findIndex(({ before_nm }) => before_nm < missedPoint_nm) : -1;
-    return past < 0 ? inward : inward.slice(0, past);
+    return (past < 0 ? inward : inward.slice(0, past)).filter(
+      ({ right_nm }) => Math.abs(right_nm) < BESIDE_NM
+    );
   });
 </script>
 

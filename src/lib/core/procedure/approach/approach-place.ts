@@ -40,9 +40,18 @@ export function placeOnFinal(world: World, approach: Approach, before_nm: number
 
 /** Distance of a place before the threshold along the final course, NM; negative beyond it. Inverse of `placeOnFinal`. */
 export function beforeThreshold(world: World, approach: Approach, place: Place): number {
+  return byFinal(world, approach, place).before_nm;
+}
+
+/** Where a place lies by the final course: before the threshold, < 0 past it, and right of the course, NM. */
+export function byFinal(
+  world: World,
+  approach: Approach,
+  place: Place
+): { before_nm: number; right_nm: number } {
   const way = wayBetween(runwayOf(world, approach), place);
-  const course = trueCourse(approach, approach.finalCourse_deg);
-  return -way.distance_nm * Math.cos((way.azimuth_deg - course) * RADIANS_PER_DEGREE);
+  const off = (way.azimuth_deg - trueCourse(approach, approach.finalCourse_deg)) * RADIANS_PER_DEGREE;
+  return { before_nm: -way.distance_nm * Math.cos(off), right_nm: way.distance_nm * Math.sin(off) };
 }
 
 /**
