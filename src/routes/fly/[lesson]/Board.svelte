@@ -73,7 +73,9 @@
 <div
   class="relative mx-auto w-full {lesson.navigation
     ? 'max-w-[max(812px,calc((100dvh-420px)*2))]'
-    : 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'} compact:portrait:max-w-none"
+    : lesson.plan.panel === 'dials'
+      ? 'max-w-[max(340px,calc((100dvh-226px)*1.5))] low:max-w-[calc((100dvh-70px)*1.5)]'
+      : 'max-w-[max(340px,calc((100dvh-226px)*1.31))] low:max-w-[calc((100dvh-70px)*1.31)]'} compact:portrait:max-w-none"
 >
   {#if lookingOut.size !== 'off' && session?.moving?.outside}
     <p

@@ -61,5 +61,7 @@
   {/each}
 </div>
 <p class="figure mt-1 min-h-5 text-xs text-soft">
-  {#if hints || phase.then !== undefined}{goalWords(phase, retractable)}{:else}{known.length} phases, as briefed{/if}
+  {#if hints || phase.then !== undefined}{goalWords(phase, retractable)}{:else}{known.length === 1
+      ? 'one phase'
+      : `${known.length} phases`}, as briefed{/if}
 </p>
