@@ -157,6 +157,11 @@ describe('an altitude that is lost over something else', () => {
     expect(found(briefed(20, 26, 32))).toEqual(['exceedance: Low in “Onto the final course”']);
     expect(found(briefed(80, 86))).toEqual(['exceedance: Low in “Onto the final course”']);
     expect(found(briefed(60))).toEqual(['exceedance: Low in “Onto the final course”']);
+    // Down to the altitude past the next fix it is still what was lost, and not gone down to.
+    const lost = gradeFlight(low(briefed(52, 58, 66), -520), plan).findings.find(
+      ({ kind }) => kind === 'lost-while-busy'
+    )!;
+    expect(lost.evidence).not.toContain('past');
     const sum: FlightEvent = {
       time_s: 64,
       kind: 'answer',

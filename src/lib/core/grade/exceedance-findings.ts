@@ -106,8 +106,9 @@ function sayExceedance(
   busy: readonly BusyTime[]
 ): Finding {
   const { corridor, channel } = measure;
-  const ahead = tooSoon(measure, e, phase, drill);
-  const doing = ahead ? undefined : doingElse(measure, e, phase, busy);
+  const doing = doingElse(measure, e, phase, busy);
+  // What is lost over something else may come down to the altitude of a later leg without anybody meaning it to.
+  const ahead = doing ? null : tooSoon(measure, e, phase, drill);
   const lasted = figure(e.end_s - e.start_s, 0);
   const hard = hardKind(phase, measure, e);
   return finding(
