@@ -188,6 +188,11 @@ describe('a hold drawn by hand', () => {
         expect(Math.abs(m.entryLegOff_deg! - farther_deg)).toBeLessThan(wind + 3);
         if (farther_deg > wind + 18) {
           expect(said.kind).toBe('entry-heading');
+          expect(said.evidence).toMatch(
+            entry === 'teardrop'
+              ? /^At least (4[5-9]|[5-7]\d)° from .*; a teardrop is 30°/
+              : /^At least (1[5-9]|[2-4]\d)° beside .*, toward the side of the/
+          );
           expect(said.title).toBe(
             entry === 'teardrop' ? 'Teardrop laid off too far' : 'Parallel leg off the outbound course'
           );

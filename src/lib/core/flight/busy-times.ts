@@ -38,15 +38,11 @@ export function busyTimes(flight: Flight, lesson: Lesson): BusyTime[] {
         from_s: Math.max(0, items[0]! - ITEM_TAKES_S),
         to_s: items.at(-1)!
       })),
-    ...calls
-      .filter(({ kind }) => kind !== 'gauge')
-      .map(({ at_s }): BusyTime => {
-        const index = calls.findIndex((call) => call.at_s === at_s);
-        const answered = answers.find(
-          ({ answer }) => answer.to === 'distraction' && answer.index === index
-        )?.time_s;
-        return { doing: 'answering a call', from_s: at_s, to_s: answered ?? at_s + UNANSWERED_S };
-      }),
+    ...calls.flatMap(({ kind, at_s }, index): BusyTime[] => {
+      if (kind === 'gauge') return [];
+      const answered = answers.find(({ answer }) => answer.to === 'distraction' && answer.index === index);
+      return [{ doing: 'answering a call', from_s: at_s, to_s: answered?.time_s ?? at_s + UNANSWERED_S }];
+    }),
     ...answers.flatMap(({ time_s, answer }): BusyTime[] =>
       answer.to === 'sum'
         ? [{ doing: 'working a sum', from_s: Math.max(0, time_s - answer.took_s), to_s: time_s }]

@@ -199,7 +199,7 @@ export function attitudePilot(
       flaps = 0;
     }
     if (habits.takesFlapsFast > 0 && phase.segment === 'inbound') {
-      const soon = settings[flying.step + 1]!.line.flaps_deg;
+      const soon = settings[flying.step + 1]?.line.flaps_deg ?? flaps;
       if (soon > flaps) told('takesFlapsFast', time_s);
       flaps = Math.max(flaps, soon);
     }

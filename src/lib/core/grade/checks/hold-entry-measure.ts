@@ -1,6 +1,11 @@
 import { normaliseSigned } from '../../measure/angle';
 import { type Hold, sideOf } from '../../procedure/hold';
-import { type EntryChoice, entryHeading, type HoldEntry } from '../../procedure/hold-entry';
+import {
+  TEARDROP_ANGLE_DEG,
+  type EntryChoice,
+  entryHeading,
+  type HoldEntry
+} from '../../procedure/hold-entry';
 import { type CourseReading, levelFrom, medianOver } from './course-reading';
 
 /** An entry's leg, with a teardrop's angle and the wind's correction in it. */
@@ -39,7 +44,7 @@ export function entryFlown(
   // With the wind's correction, or, by who forgets it, on the plain angle itself.
   const nearest = (headings: readonly number[]) =>
     Math.min(...headings.map((heading) => Math.abs(normaliseSigned(outward - heading))));
-  const teardrop = nearest([-side * 30, -side * 30 + wind_deg]);
+  const teardrop = nearest([0, wind_deg].map((correction) => correction - side * TEARDROP_ANGLE_DEG));
   const direct = nearest([directCorrection_deg, 0, wind_deg]);
   if (Math.abs(teardrop - direct) > ALIKE_DEG) return teardrop < direct ? 'teardrop' : 'direct';
   // With so large a correction both are one and the same heading.

@@ -47,10 +47,12 @@ function entryLegTitle({ entry, entryLegOff_deg }: HoldMeasure): string {
 function entryLegWords({ entry, entryLegOff_deg, circuits, turn }: HoldMeasure): string {
   const off_deg = entryLegOff_deg!;
   const { rollOutOff, overshot_nm } = circuits[0]!;
+  // Of the two ways to allow for the wind, the one that is kinder.
+  const wind = 'with the wind’s correction or without';
   const laidOff =
     entry === 'teardrop'
-      ? `${figure(TEARDROP_ANGLE_DEG + off_deg)}° from the outbound course, the wind allowed for; a teardrop is ${TEARDROP_ANGLE_DEG}°`
-      : `${figure(Math.abs(off_deg))}° beside the outbound course, the wind allowed for, ${off_deg > 0 ? 'toward' : 'away from'} the side of the ${turn} turns`;
+      ? `At ${off_deg > 0 ? 'least' : 'most'} ${figure(TEARDROP_ANGLE_DEG + off_deg)}° from the outbound course, ${wind}; a teardrop is ${TEARDROP_ANGLE_DEG}°`
+      : `At least ${figure(Math.abs(off_deg))}° beside the outbound course, ${wind}, ${off_deg > 0 ? 'toward' : 'away from'} the side of the ${turn} turns`;
   const cameOut =
     rollOutOff === null || Math.abs(rollOutOff) <= ROLL_OUT_WITHIN
       ? ''
