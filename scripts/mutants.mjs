@@ -23,7 +23,7 @@ const TESTS = {
     'autopilot-couplings'
   ],
   instrument: ['instruments', 'reference-physics', 'sums'],
-  radio: ['radio', 'navigation', 'localizer', 'lost-path'],
+  radio: ['radio', 'navigation', 'localizer', 'lost-path', 'slips'],
   procedure: [
     'procedure',
     'navigation',
@@ -51,7 +51,9 @@ const TESTS = {
     'assist-and-air',
     'controls',
     'numbers',
-    'view'
+    'view',
+    'flight-read',
+    'slips'
   ],
   grade: [
     'grade',
@@ -68,7 +70,12 @@ const TESTS = {
     'approach-flown',
     'approach-words',
     'lost-path',
-    'two-fixes'
+    'two-fixes',
+    'check-words',
+    'slips',
+    'airplane-limits',
+    'missed-turn',
+    'hard-and-rough'
   ],
   scan: ['scan', 'scan-judged'],
   record: ['record'],
@@ -85,7 +92,9 @@ const TESTS = {
     'approach',
     'approach-flown',
     'approach-words',
-    'guided-lessons'
+    'guided-lessons',
+    'drill-read',
+    'slips'
   ],
   pilot: [
     'flight',
