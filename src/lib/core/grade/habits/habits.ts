@@ -1,7 +1,7 @@
 import { isRough } from '../../air/turbulence';
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
 import { type Corridor, type CorridorChannel } from '../../drill/corridor';
-import { isNavigation, phaseById } from '../../drill/drill';
+import { type Goal, phaseById } from '../../drill/drill';
 import { tasOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -44,6 +44,9 @@ interface Stretch {
 
 /** Over-correcting is looked for where something is to be held still. */
 const OVER_CORRECTED: readonly CorridorChannel[] = ['altitude_ft', 'heading_deg', 'pathShare'];
+
+/** Turns of a procedure proper. */
+const STANDARD_RATE: readonly Goal['lateral']['kind'][] = ['hold', 'reversal', 'direct'];
 
 /** Transitions at the beginning of a phase say nothing about steady hands. */
 const STEADY_AFTER_S = 12;
@@ -131,13 +134,13 @@ function huntingOf(flight: Flight, spans: readonly PhaseSpan[]): PowerHunting | 
   return powerHuntingOf(flight, steady);
 }
 
-/** Turns are asked for at standard rate where a procedure is flown by instruments; of an attitude drill its own corridor tells. */
+/** Turns are asked for at standard rate in holds, reversals and straight to a fix; onto a course and along it they are what the needle asks for, and of an attitude drill its own corridor tells. */
 function byBankOf(flight: Flight, { drill, plan }: Lesson, spans: readonly PhaseSpan[]): TurnByBank | null {
   if (lacking(flight, ['bank_deg', 'heading_deg']).length > 0) return null;
   const stretches: [from: number, to: number, tas_kt: number][] = [];
   for (const { phaseId, start_s, end_s } of spans) {
     const { goal, reference } = phaseById(drill, phaseId);
-    if (!isNavigation(goal.lateral) || reference?.bySight) continue;
+    if (!STANDARD_RATE.includes(goal.lateral.kind) || reference?.bySight) continue;
     const from = sampleAt(flight, start_s);
     const last = stretches.at(-1);
     // A turn may go on from one phase to the next.
