@@ -7,6 +7,7 @@ import { drillInMaking } from '$core/drill/drill-in-making';
 import { idealTrack } from '$core/drill/ideal-track';
 import { lessonOf } from '$core/drill/lesson';
 import { navigationBrief } from '$core/drill/navigation-brief';
+import { problemsOf } from '$core/drill/plan-check';
 import { placesOfLesson } from '$core/drill/places-of-lesson';
 import { servingStation } from '$core/drill/reference';
 import { wayBetween } from '$core/earth/geodesic';
@@ -129,5 +130,19 @@ describe('a lesson read before it is flown', () => {
     );
     expect(broken.lesson).toBeNull();
     expect(broken.problems.length).toBeGreaterThan(0);
+  });
+
+  test('a figure of a drill may be as small and as large as it says, and no more; left out it is the usual', () => {
+    for (const { id, minimum, maximum } of drillFileById('rate-and-speed-descent').figures) {
+      const refused = (value: number) =>
+        problemsOf(planOf({ figures: { [id]: value } })).filter(
+          ({ field, message }) =>
+            field === `figures.${id}` && message.includes(` is from ${minimum} to ${maximum}`)
+        );
+      expect([refused(minimum), refused(maximum)], id).toEqual([[], []]);
+      for (const value of [minimum - 1, maximum + 1]) {
+        expect(refused(value), id).toHaveLength(1);
+      }
+    }
   });
 });
