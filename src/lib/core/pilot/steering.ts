@@ -93,9 +93,7 @@ export class Steering {
   needle(course_deg: number): number {
     const { right_nm } = this.sense.by(course_deg);
     const { scale } = courseLineOf(this.lesson.drill.phases[this.phase]!)!;
-    if (scale.kind === 'distance') return right_nm / scale.nm;
-    if (scale.kind === 'final')
-      return right_nm / finalScale_nm(scale.final, this.toThreshold_nm(scale.final));
+    if (scale.kind === 'distance' || scale.kind === 'final') return right_nm / this.aside_nm(1);
     return (Math.asin(clamp(right_nm / this.fromStation_nm(), -1, 1)) * DEGREES_PER_RADIAN) / scale.deg;
   }
 

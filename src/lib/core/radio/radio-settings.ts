@@ -61,6 +61,11 @@ export const strangeRadios: RadioSettings = {
   listening: null
 };
 
+/** Whether two frequencies are one channel: they lie hundredths of a megahertz apart. */
+export function sameChannel(a_MHz: number, b_MHz: number): boolean {
+  return Math.abs(a_MHz - b_MHz) < 0.005;
+}
+
 const mhz = (frequency: number) => frequency.toFixed(2);
 
 /** Whether two settings are the same. Asked at every step of a flight: no text is made of them. */

@@ -3,7 +3,7 @@ import { clamp } from '../measure/clamp';
 import { glideSlopeNeedle, type GlideSlopeOutage } from './glide-slope';
 import type { CourseNeedle, NavigationShown } from './navigation-shown';
 import type { RadioError } from './radio-error';
-import type { AudioSource, NavRadio, RadioSettings } from './radio-settings';
+import { sameChannel, type AudioSource, type NavRadio, type RadioSettings } from './radio-settings';
 import {
   VOR_FULL_SCALE_DEG,
   adfPointer,
@@ -83,8 +83,7 @@ export function receivers(
 
   function navStation(radio: NavRadio, at: Antennas, time_s: number): Station | null {
     return tuned(
-      (s) =>
-        (s.kind === 'vor' || s.kind === 'localizer') && Math.abs(s.frequency_MHz - radio.active_MHz) < 0.005,
+      (s) => (s.kind === 'vor' || s.kind === 'localizer') && sameChannel(s.frequency_MHz, radio.active_MHz),
       at,
       time_s
     );

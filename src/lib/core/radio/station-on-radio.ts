@@ -1,4 +1,4 @@
-import { strangeRadios, type NavRadio, type RadioSettings } from './radio-settings';
+import { sameChannel, strangeRadios, type NavRadio, type RadioSettings } from './radio-settings';
 import type { Station } from './world';
 
 /** Whether a station stands on a radio, in use or waiting on its standby. */
@@ -6,7 +6,7 @@ export function isOnRadio(station: Station, { nav1, nav2, adf }: RadioSettings):
   if (station.kind === 'marker') return false;
   if (station.kind === 'ndb') return [adf.active_kHz, adf.standby_kHz].includes(station.frequency_kHz);
   const on = ({ active_MHz, standby_MHz }: NavRadio) =>
-    [active_MHz, standby_MHz].some((set_MHz) => Math.abs(set_MHz - station.frequency_MHz) < 0.005);
+    [active_MHz, standby_MHz].some((set_MHz) => sameChannel(set_MHz, station.frequency_MHz));
   return on(nav1) || on(nav2);
 }
 

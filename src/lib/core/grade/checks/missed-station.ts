@@ -1,4 +1,5 @@
 import { missedStationOfLesson } from '../../drill/approach/missed-station-of-lesson';
+import { phaseById } from '../../drill/drill';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { figure } from '../../measure/figure';
 import { isOnRadio } from '../../radio/station-on-radio';
@@ -36,7 +37,7 @@ export const missedStation: CheckKind<'missed-station', MissedStationMeasure, bo
     );
     const later = settings.find(({ radios, time_s }) => time_s > span.start_s && isOnRadio(station, radios));
     const missed_s = spans.find(
-      ({ phaseId }) => lesson.drill.phases.find(({ id }) => id === phaseId)?.segment === 'missed'
+      ({ phaseId }) => phaseById(lesson.drill, phaseId).segment === 'missed'
     )?.start_s;
     return {
       kind: 'missed-station',

@@ -7,7 +7,7 @@ import type { Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { figure } from '../../measure/figure';
 import { identTones } from '../../radio/morse';
-import { type AudioSource, type RadioSettings } from '../../radio/radio-settings';
+import { sameChannel, type AudioSource, type RadioSettings } from '../../radio/radio-settings';
 import { type CheckKind, metIf } from './check-kind';
 import { signedFigure } from '../../measure/figure';
 
@@ -76,7 +76,7 @@ function measureSetUp(flight: Flight, lesson: Lesson, span: PhaseSpan): SetUpMea
     };
   }
   const asked = wanted.nav1.active_MHz;
-  const fits = (radio: 'nav1' | 'nav2') => Math.abs(last[radio].active_MHz - asked) < 0.005;
+  const fits = (radio: 'nav1' | 'nav2') => sameChannel(last[radio].active_MHz, asked);
   const feeding = last.source === 'rnav' ? 'nav1' : last.source;
   const radio = fits(feeding) ? feeding : fits('nav1') ? 'nav1' : fits('nav2') ? 'nav2' : feeding;
   return {

@@ -1,6 +1,6 @@
 import type { Bugs } from '../../instrument/bugs';
 import { normaliseSigned } from '../../measure/angle';
-import type { RadioSettings } from '../../radio/radio-settings';
+import { sameChannel, type RadioSettings } from '../../radio/radio-settings';
 import type { Approach } from './approach';
 import type { ApproachCard } from './approach-card';
 import type { BriefItem } from './card-words';
@@ -33,9 +33,7 @@ export function briefOnPanel(
         ? last !== undefined && radios.source === 'rnav' && radios.rnav.legs.includes(last)
         : station.kind === 'ndb'
           ? radios.adf.active_kHz === station.frequency_kHz
-          : station.kind !== 'marker' &&
-            byNeedle &&
-            Math.abs(radio.active_MHz - station.frequency_MHz) < 0.005,
+          : station.kind !== 'marker' && byNeedle && sameChannel(radio.active_MHz, station.frequency_MHz),
     ...(station === null || station.kind === 'ndb' ? {} : { course: byNeedle && ends }),
     ...(minimum === null
       ? {}
