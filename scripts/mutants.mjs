@@ -97,6 +97,8 @@ const TESTS = {
     'slips'
   ],
   pilot: [
+    'pilot-navigates',
+    'pilot-hands',
     'flight',
     'catalogue',
     'examiner',
