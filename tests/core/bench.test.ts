@@ -12,6 +12,11 @@ import type { ChannelId } from '$core/flight/channels';
 import { column, sampleAt } from '$core/flight/flight';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { aircraftById } from '$core/aircraft/catalogue';
+import { momentIn } from '$core/bench/choosing';
+import { lessonOf } from '$core/drill/lesson';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
+import type { SeededNoise } from '$core/measure/seeded-noise';
+import { madeFlight, planOf } from './flown';
 
 describe('questions about a panel', () => {
   const cases = panelQuestionKinds.flatMap((kind) =>
@@ -51,6 +56,8 @@ describe('questions about a panel', () => {
     column(flight, id)[sampleAt(flight, to_s)]!;
 
   test('what the airplane does: one thing where it is easy, two or three where it is not, and as its panel shows it', () => {
+    const wrong: string[][][] = [];
+    const answers: number[] = [];
     for (const level of [1, 2, 3, 4, 5])
       for (const q of asked('doing', level, [21, 22, 23])) {
         const [vertical, lateral, speed] = q.options[q.answer]!.split(', ');
@@ -69,7 +76,26 @@ describe('questions about a panel', () => {
         const before = column(q.clip.flight, 'ias_kt')[sampleAt(q.clip.flight, q.clip.to_s - 5)]!;
         const gained = (seen(q, 'ias_kt') - before) / 5;
         expect(speed).toBe(gained >= 0.55 ? 'speeding up' : gained <= -0.55 ? 'slowing' : 'steady speed');
+        // Its working reads the panel out as it stands.
+        const [, fpm, degps, knots] =
+          /^Vertical speed ([+−]?[\d,]+) ft\/min, turn ([+−]?[\d.]+)°\/s on \d{3}°, ([\d]+) kt/.exec(
+            q.working
+          )!;
+        const number = (text: string) => Number(text.replace('−', '-').replace(/[,+]/g, ''));
+        expect(number(fpm!)).toBeCloseTo(rate, -1);
+        expect(Math.abs(number(degps!) - turn)).toBeLessThanOrEqual(0.051);
+        expect(Math.abs(number(knots!) - seen(q, 'ias_kt'))).toBeLessThanOrEqual(0.51);
+        // Neither the speed of all the others gives the right one away, nor the height or the turn.
+        wrong.push(q.options.map((option) => option.split(', ')));
+        answers.push(q.answer);
       }
+    for (const part of [0, 1, 2]) {
+      const others = wrong.flatMap((options, index) =>
+        options.filter((_, k) => k !== answers[index]).map((o) => o[part] === options[answers[index]!]![part])
+      );
+      expect(new Set(others)).toEqual(new Set([true, false]));
+    }
+    expect(new Set(answers).size).toBeGreaterThan(2);
   }, 120_000);
 
   test('the lying instrument shows what its failure makes it show: a frozen altitude, no rate, no speed, no turn', () => {
@@ -190,6 +216,39 @@ describe('questions about a panel', () => {
   });
 });
 
+test('a moment is drawn inside its phase: not before it has settled, not after the flight is over', () => {
+  const lesson = lessonOf(planOf());
+  const { phases } = lesson.drill;
+  const flight = madeFlight(60, {});
+  const from = (span: Partial<PhaseSpan>, inside_s: number, uniform: number) =>
+    momentIn(
+      { uniform: () => uniform } as SeededNoise,
+      {
+        lesson,
+        plan: lesson.plan,
+        flight,
+        spans: [{ phaseId: phases[1]!.id, start_s: 10, end_s: 40, ...span } as PhaseSpan]
+      },
+      inside_s
+    );
+  expect(from({}, 6, 0)).toEqual({ time_s: 16, phase: phases[1], before: phases[0] });
+  expect(from({}, 6, 0.999999)!.time_s).toBeCloseTo(39, 3);
+  expect(from({ phaseId: phases[0]!.id }, 6, 0)!.before).toBeNull();
+  // The flight ends at 60 s, whatever the phase was to last.
+  expect(from({ end_s: 500 }, 6, 0.999999)!.time_s).toBeCloseTo(59, 3);
+  expect(from({}, 28, 0)!.time_s).toBe(38);
+  expect(from({}, 28.1, 0)).toBeNull();
+});
+
+test('what a heading has to do with it is said where a heading is told, and only there', () => {
+  for (let seed = 1; seed <= 30; seed++)
+    for (const level of [1, 2, 3, 5]) {
+      const { prompt, working } = sumQuestion('quadrant', level, seed);
+      expect(/your heading is \d{3}°/.test(prompt)).toBe(level >= 3);
+      expect(working.endsWith('; the heading does not matter.')).toBe(level >= 3);
+    }
+});
+
 test('the level goes up after two right in time, down after a miss, and stays within one and five', () => {
   const given = (...marks: string[]): GivenAnswer[] => {
     const answers: GivenAnswer[] = [];
@@ -226,6 +285,28 @@ test('what is to be done next is against what is off and stays off, for the reas
       const moved = values[at]! - values[at - 3 * flight.rate_hz]!;
       const change = quantity === 'heading' ? normaliseSigned(moved) : moved;
       expect(change * (isMore ? 1 : -1)).toBeGreaterThan(-shrinks[quantity]);
+      // Measured again by what is asked for: it is off by its share of the tolerance, and nothing else by more than 0.4 of its own.
+      const profile = lessonOf(q.clip.plan).tolerance;
+      const allowed = (what: string, off: number) =>
+        ({
+          altitude: profile.altitude_ft,
+          heading: profile.heading_deg,
+          speed: off > 0 ? profile.speedAbove_kt : profile.speedBelow_kt,
+          rate: profile.verticalSpeed_fpm
+        })[what]!;
+      const shares = q.asked!.split(', ').map((part) => {
+        const [, what, figure] = /^(altitude|heading|speed|rate) ([+−]?[\d,]+)(?:°| ft| kt| ft\/min)$/.exec(
+          part
+        )!;
+        const target = Number(figure!.replace('−', '-').replace(',', ''));
+        const shown = flight.columns.get(channels[what as keyof typeof channels])![at]!;
+        const off = what === 'heading' ? normaliseSigned(shown - target) : shown - target;
+        return { what, share: Math.abs(off) / allowed(what!, off) };
+      });
+      shares.sort((a, b) => b.share - a.share);
+      expect(shares[0]!.what).toBe(quantity);
+      expect(shares[0]!.share).toBeGreaterThanOrEqual({ 1: 0.95, 3: 0.75, 5: 0.55 }[level] - 0.02);
+      for (const { share } of shares.slice(1)) expect(share).toBeLessThanOrEqual(0.42);
     }
 });
 

@@ -635,7 +635,7 @@ describe('the eyes', () => {
     expect(read.airspeed! / read.heading!).toBeGreaterThan(1.4);
     expect(read.airspeed! / read.heading!).toBeLessThan(2.3);
     expect(read.airspeed! / read.altimeter!).toBeCloseTo(1, 0);
-    expect(read.engine!).toBeLessThan(read.heading! / 3);
+    expect(read.engine!).toBeLessThan(read.heading! / 1.8);
     expect(at.compass).toBeUndefined();
     // Without an attitude indicator there is no hub; with something pressing it is mostly left out.
     expect(looks(false, demand, plain).at.attitude).toBeUndefined();

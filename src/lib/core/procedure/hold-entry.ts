@@ -46,7 +46,10 @@ export function holdEntry(hold: Pick<Hold, 'inboundCourse_deg' | 'turn'>, headin
 }
 
 /** Heading flown from the fix in an entry, before wind; null for the direct one, which turns straight outbound. */
-export function entryHeading(hold: Hold, entry: HoldEntry): number | null {
+export function entryHeading(
+  hold: Pick<Hold, 'inboundCourse_deg' | 'turn'>,
+  entry: HoldEntry
+): number | null {
   const outbound = hold.inboundCourse_deg + 180;
   if (entry === 'direct') return null;
   return normaliseBearing(entry === 'parallel' ? outbound : outbound - sideOf(hold) * TEARDROP_ANGLE_DEG);

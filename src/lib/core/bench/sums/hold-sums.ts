@@ -5,16 +5,17 @@ import type { Hold } from '../../procedure/hold';
 import type { SeededNoise } from '../../measure/seeded-noise';
 import { pick, pickAngle, type SumMaker } from '../sum-question';
 
-function someHold(noise: SeededNoise, level: number): Hold {
+type SumHold = Pick<Hold, 'inboundCourse_deg' | 'turn'>;
+
+function someHold(noise: SeededNoise, level: number): SumHold {
   return {
     inboundCourse_deg: pickAngle(noise, level),
-    turn: level >= 2 && noise.uniform() < 0.4 ? 'left' : 'right',
-    leg: { kind: 'time', seconds: 60 }
+    turn: level >= 2 && noise.uniform() < 0.4 ? 'left' : 'right'
   };
 }
 
 /** A heading of arrival that is plainly in one sector; the harder, the nearer the boundaries may be. */
-function arrival(noise: SeededNoise, hold: Hold, level: number): number {
+function arrival(noise: SeededNoise, hold: SumHold, level: number): number {
   for (;;) {
     const angle = pickAngle(noise, level);
     const { relative_deg, alternative } = holdEntry(hold, angle);
