@@ -190,6 +190,21 @@ describe('radios', () => {
     expect(again.shown()).toEqual(radio.shown());
   });
 
+  test('a waypoint that is passed six miles abeam is not passed; within five it is', () => {
+    const a = { id: 'A', at: placeAt(vlb, 0, 10) };
+    const b = { id: 'B', at: placeAt(a.at, 0, 10) };
+    const legs = { ...onVlb, source: 'rnav' as const, rnav: { legs: ['A', 'B'], course_deg: null } };
+    const beyond = (aside_nm: number) => {
+      const radio = receivers({ ...vesterlund, fixes: [a, b] }, [], 0);
+      radio.step(legs, at(0, 0), 0, 1);
+      const abeam = { ...at(0, 0), ...placeAt(placeAt(vlb, 0, 10.5), 90, aside_nm) };
+      radio.step(legs, abeam, 1, 1);
+      radio.step(legs, abeam, 2, 1);
+      return radio.shown().waypoint?.id;
+    };
+    expect([beyond(6), beyond(4.5)]).toEqual(['A', 'B']);
+  });
+
   // Radius × tan(turn ÷ 2): at 120 kt and 3°/s the radius is 0.637 NM, and after a right angle so is the lead.
   test.each([0, 60, 120, 180])(
     'at %d kt over the ground a fly-by waypoint is left so much earlier',

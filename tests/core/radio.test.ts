@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
+import type { Place } from '$core/earth/local-plane';
 import { worldFrom } from '$core/format/world-file';
 import { worldToGeoJson } from '$core/format/world-geojson';
 import { normaliseSigned } from '$core/measure/angle';
@@ -11,7 +12,7 @@ import { byPathLine, heightAlong_ft, pathScale_ft, type PathLine } from '$core/r
 import { mainNeedle } from '$core/radio/navigation-shown';
 import { frequencyProblem, namesOf, strangeRadios, waypointProblem } from '$core/radio/radio-settings';
 import { receivers } from '$core/radio/receivers';
-import { finalScale_nm, serviceOf, type RnavFinal } from '$core/radio/rnav-final';
+import { computedPathNeedle, finalScale_nm, serviceOf, type RnavFinal } from '$core/radio/rnav-final';
 import {
   adfPointer,
   dmeDistance,
@@ -87,6 +88,37 @@ describe('worlds', () => {
     );
     expect(radialAt(stationById(vesterlund, 'SDH') as Vor, mista)).toBeCloseTo(180, 4);
     expect(radialAt(stationById(vesterlund, 'KOR') as Vor, mista)).toBeCloseTo(20, 4);
+  });
+
+  test('two radials cross ahead of both stations or nowhere, and at more than fifteen degrees or with a warning', () => {
+    // B lies twenty miles east of A, and both read true.
+    const at = (place: Place) => ({ ...vlb, ...place, alignment_deg: 0 });
+    const a = at(placeAt(vlb, 0, 0));
+    const b = { ...at(placeAt(a, 90, 20)), id: 'KOR' };
+    const crossing = (radial_deg: number, otherRadial_deg: number): World => ({
+      ...vesterlund,
+      runways: [],
+      stations: [a, b],
+      fixes: [{ id: 'CROSS', at: { station: 'VLB', radial_deg, other: 'KOR', otherRadial_deg } }]
+    });
+    const placed = ([fix]: World['fixes'], world: World) => placeOfFix(world, fix!);
+    const right = crossing(45, 315);
+    // Forty-five degrees from either end: half way, ten miles up.
+    expect(wayBetween(a, placed(right.fixes, right)).distance_nm).toBeCloseTo(10 * Math.SQRT2, 0);
+    expect(worldProblems(right)).toEqual([]);
+    // The reciprocal of the second would cross there; the radial itself leads away from it.
+    const away = crossing(45, 135);
+    expect(() => placed(away.fixes, away)).toThrow(/two radials that cross/);
+    expect(worldProblems(away).map(({ field }) => field)).toEqual(['fixes.0.at']);
+    // Between the radials of a triangle the angle at its top is what is left of 180: 14°, 16°, and the same past them.
+    const warned = (one: number, other: number) =>
+      worldProblems(crossing(one, other)).some(({ message }) => /less than 15°/.test(message));
+    expect([warned(83, 277), warned(82, 278), warned(30, 16), warned(30, 14)]).toEqual([
+      true,
+      false,
+      true,
+      false
+    ]);
   });
 
   // GeographicLib's own example: JFK to LHR, 5551.76 km, 51.378° and 107.982°.
@@ -266,6 +298,12 @@ describe('receivers', () => {
     expect(serviceOf(final)).toBe('LNAV');
     expect(serviceOf({ ...final, path })).toBe('LNAV/VNAV');
     expect(serviceOf({ ...angular, path })).toBe('LPV');
+    // Its path is shown from five miles before the final fix on.
+    const aim = { ...threshold, aim: threshold, angle_deg: 3, fullScale_deg: 0.75, by: 'space' } as never;
+    const shown = (nm: number) =>
+      computedPathNeedle({ ...final, path: aim }, { ...placeAt(threshold, 60, nm), altitude_ft: 3000 });
+    expect([shown(9.9)!.valid, shown(10.1)!.valid]).toEqual([true, false]);
+    expect(computedPathNeedle(final, { ...placeAt(threshold, 60, 3), altitude_ft: 3000 })).toBeNull();
   });
 
   test('the ADF points at the beacon, and dips toward the low wing', () => {
@@ -284,6 +322,8 @@ describe('receivers', () => {
     expect(markerHeard(om, { ...placeAt(om, 0, 0.9), altitude_ft: 1500 })).toBe(false);
     expect(rnavDeflection(0.5, 1)).toBe(-0.5);
     expect(rnavDeflection(-3, 2)).toBe(1);
+    expect(rnavDeflection(0.15, 0.3)).toBeCloseTo(-0.5, 9);
+    expect(rnavDeflection(-0.5, 2)).toBeCloseTo(0.25, 9);
     expect(morseOf('VLB')).toBe('...- .-.. -...');
     const tones = identTones('SO');
     expect(tones.map((t) => Math.round((t.to_s - t.from_s) / DOT_S))).toEqual([1, 1, 1, 3, 3, 3]);
