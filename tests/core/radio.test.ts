@@ -94,7 +94,7 @@ describe('worlds', () => {
     // B lies twenty miles east of A, and both read true.
     const at = (place: Place) => ({ ...vlb, ...place, alignment_deg: 0 });
     const a = at(placeAt(vlb, 0, 0));
-    const b = { ...at(placeAt(a, 90, 20)), id: 'KOR' };
+    const b = { ...at(placeAt(a, 90, 20)), id: 'KOR', frequency_MHz: 115.8 };
     const crossing = (radial_deg: number, otherRadial_deg: number): World => ({
       ...vesterlund,
       runways: [],
