@@ -1,54 +1,26 @@
 <!-- What lies before the pilot: the view out, the panel, the radios with plan and chart; as large as the window leaves room for under the header and over the bar below. -->
 <script lang="ts">
-  import type { PlannedApproach } from '$core/drill/approach/approach-drill';
-  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
-  import type { Lesson } from '$core/drill/lesson';
-  import type { Hands } from '$core/flight/hands';
-  import type { PersonsHands } from '$lib/controls/hands.svelte';
   import type { ComponentProps } from 'svelte';
-  import type { AttemptUnderWay } from './attempt-under-way.svelte';
+  import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
+  import type { FlightDeck } from './flight-deck.svelte';
   import FlownPanel from './FlownPanel.svelte';
-  import { VIEW_PX, type LookingOut } from './looking-out.svelte';
+  import { VIEW_PX } from './looking-out.svelte';
   import RadiosAndPlan from './RadiosAndPlan.svelte';
 
-  type Panel = ComponentProps<typeof FlownPanel>;
-  type Radios = ComponentProps<typeof RadiosAndPlan>;
-
   let {
-    lesson,
-    approach,
+    deck,
     chart,
-    underWay,
-    hands,
-    shownHands,
-    bugs,
-    corridors,
-    covered,
-    view,
-    lookingOut,
-    onmark,
-    picture,
-    way
+    picture
   }: {
-    lesson: Lesson;
-    approach: PlannedApproach | null;
+    deck: FlightDeck;
     /** As the approach is briefed. */
     chart: ApproachChart | null;
-    underWay: AttemptUnderWay;
-    hands: PersonsHands;
-    /** Whose hands are on it: the person’s, or the simulated pilot’s. */
-    shownHands: PersonsHands | Hands;
-    bugs: Panel['bugs'];
-    corridors: Panel['corridors'];
-    covered: Panel['covered'];
-    view: Panel['view'];
-    lookingOut: LookingOut;
-    onmark: () => void;
-    picture: Radios['picture'];
-    way: Radios['way'];
+    /** Seen from above; only where hints are allowed. */
+    picture: ComponentProps<typeof RadiosAndPlan>['picture'];
   } = $props();
-  const { session, frame, simulatedBy } = $derived(underWay);
-  const phase = $derived(frame ? lesson.drill.phases[frame.phaseIndex]! : null);
+  const { approach, underWay, hands, lookingOut, way, hints } = $derived(deck);
+  const { session, frame, simulatedBy, lesson } = $derived(underWay);
+  const { phase, shownHands } = $derived(deck);
   const asksTime = $derived(
     lesson.drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
   );
@@ -98,10 +70,10 @@
     {lesson}
     {session}
     setting_hPa={shownHands.altimeterSetting_hPa}
-    {corridors}
-    {covered}
-    {view}
-    {bugs}
+    corridors={hints && phase ? phase.corridors : []}
+    covered={deck.helps.covered}
+    view={deck.view}
+    bugs={deck.shownBugs}
   />
   {#if lesson.navigation && session?.instruments?.navigation && shownHands.radios}
     <RadiosAndPlan
@@ -111,7 +83,7 @@
       readonly={simulatedBy !== null}
       {asksTime}
       onset={(radios) => (hands.radios = radios)}
-      {onmark}
+      onmark={deck.mark}
       onanswer={(minutes) => {
         session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
         underWay.note = `Answered: ${minutes} min.`;

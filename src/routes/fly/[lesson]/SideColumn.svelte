@@ -1,62 +1,35 @@
 <script lang="ts">
   import Toggle from '$lib/ui/Toggle.svelte';
   import type { Readings } from '$core/instrument/readings';
-  import type { AssistLevel } from '$core/drill/assist-level';
   import { amongClouds, type AmongClouds } from '$core/air/cloud';
-  import type { Lesson } from '$core/drill/lesson';
   import { plannedCloud } from '$core/drill/planned-cloud';
   import { clock, figure } from '$core/measure/figure';
-  import type { PersonsHands } from '$lib/controls/hands.svelte';
   import EngineGauges from '$lib/panel/EngineGauges.svelte';
   import { button } from '$lib/ui/button';
-  import type { Frame } from '$lib/worker/flight-protocol';
   import BugFields from './BugFields.svelte';
   import AssistBox from './AssistBox.svelte';
+  import type { FlightDeck } from './flight-deck.svelte';
   import LookWindow from '$lib/panel/LookWindow.svelte';
   import OilGauge from '$lib/panel/OilGauge.svelte';
-  import { heldReadings, type ScanView } from '$lib/panel/scan-view';
-  import type { Stopwatch } from './stopwatch.svelte';
+  import { heldReadings } from '$lib/panel/scan-view';
   import LeverBoard from './LeverBoard.svelte';
 
   /** Beside the panel: power, clocks, levers, and the yoke, or who flies instead. */
   let {
-    lesson,
-    frame,
-    readings,
-    hands,
-    simulatedBy,
-    seesOut,
-    ended,
-    stopwatch,
-    onassist,
-    ondown,
-    ongamepad,
-    oncover,
-    ontoend,
-    view = null,
-    oil = null
+    deck,
+    oil
   }: {
-    lesson: Lesson;
-    frame: Frame | null;
-    /** Newer than the frame's. */
-    readings: Readings | null;
-    hands: PersonsHands;
-    /** Which simulated pilot flies; null: a person. */
-    simulatedBy: string | null;
-    /** The view out is shown. */
-    seesOut: boolean;
-    ended: boolean;
-    stopwatch: Stopwatch;
-    onassist: (level: AssistLevel) => void;
-    ondown: (downIsNoseUp: boolean) => void;
-    ongamepad: () => void;
-    oncover: () => void;
-    ontoend: () => void;
-    /** The window of a scan lesson. */
-    view?: ScanView | null;
+    deck: FlightDeck;
     /** Oil pressure, share of its gauge, where the lesson has one. */
-    oil?: number | null;
+    oil: number | null;
   } = $props();
+  const { hands, helps, stopwatch, underWay, view } = $derived(deck);
+  const { lesson, frame, session, simulatedBy } = $derived(underWay);
+  /** Newer than the frame's. */
+  const readings = $derived(session?.instruments?.readings ?? null);
+  /** The view out is shown. */
+  const seesOut = $derived(deck.lookingOut.size !== 'off');
+  const ended = $derived(session?.state === 'ended');
 
   const cloud = $derived(plannedCloud(lesson.plan));
   const outside = $derived(
@@ -125,13 +98,20 @@
       {/if}
     </p>
     {#if simulatedBy !== 'eyes'}
-      <button class={button.main} onclick={ontoend} disabled={ended || !frame}
+      <button class={button.main} onclick={() => session?.toTheEnd()} disabled={ended || !frame}
         >Fly on to the end at once</button
       >
     {/if}
   {:else}
     {#if lesson.navigation}<BugFields {hands} />{/if}
-    <AssistBox {plan} {hands} {frame} {onassist} {ondown} {ongamepad} />
+    <AssistBox
+      {plan}
+      {hands}
+      {frame}
+      onassist={(level) => helps.setAssist(level)}
+      ondown={(down) => helps.chooseDown(down)}
+      ongamepad={() => (deck.gamepadOpen = true)}
+    />
     <div class="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
       <span class="text-soft">heading knob</span>
       <button
@@ -146,7 +126,7 @@
         onclick={() => hands.turnHeadingKnob(1)}>+</button
       >
       <div class="text-soft"><Toggle bind:checked={hands.alternateStatic}>alternate static</Toggle></div>
-      <button class="min-h-6 text-now underline underline-offset-2" onclick={oncover}
+      <button class="min-h-6 text-now underline underline-offset-2" onclick={() => (deck.coverOpen = true)}
         >cover instruments</button
       >
     </div>

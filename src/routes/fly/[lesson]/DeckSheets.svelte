@@ -1,0 +1,27 @@
+<script lang="ts">
+  import BeginAgainSheet from './BeginAgainSheet.svelte';
+  import CoverSheet from './CoverSheet.svelte';
+  import type { FlightDeck } from './flight-deck.svelte';
+
+  /** What lies over the panel when it is asked for: covers, the joystick, whether to begin again. */
+  let { deck }: { deck: FlightDeck } = $props();
+  const { hands, helps, underWay } = $derived(deck);
+</script>
+
+<CoverSheet
+  bind:open={deck.coverOpen}
+  planned={underWay.lesson.covered}
+  covered={helps.covered}
+  ontoggle={(id) => helps.toggleCover(id)}
+/>
+{#if deck.gamepadOpen}
+  {#await import('$lib/controls/GamepadSheet.svelte') then { default: GamepadSheet }}
+    <GamepadSheet bind:open={deck.gamepadOpen} bind:setup={hands.gamepad} />
+  {/await}
+{/if}
+<BeginAgainSheet
+  bind:open={deck.leaving}
+  stoppable={deck.frame !== null && deck.frame.time_s >= 2}
+  onstop={() => underWay.session?.stop()}
+  onrestart={() => underWay.restart()}
+/>
