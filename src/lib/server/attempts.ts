@@ -57,7 +57,7 @@ export async function openAttempt(
   });
 }
 
-/** Attempts of a lesson that were begun and neither finished nor closed, newest first, at most 10. */
+/** What this person began to fly of a lesson and neither finished nor closed, newest first, at most 10. */
 export async function openAttempts(
   identity: Identity,
   lessonId: string
@@ -68,7 +68,7 @@ export async function openAttempts(
         'a.*',
         db.raw('(SELECT count(*)::int FROM flight_chunk c WHERE c.attempt_id = a.id) AS chunks')
       )
-      .where({ 'a.lesson_id': lessonId })
+      .where({ 'a.lesson_id': lessonId, 'a.started_by': identity.accountId })
       .whereNull('a.finished_at')
       .whereNull('a.discarded_at')
       .orderBy('a.started_at', 'desc')

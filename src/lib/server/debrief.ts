@@ -67,7 +67,8 @@ export async function debriefOf(identity: Identity, attemptId: string): Promise<
     const earlier = await selectAttempts(db)
       .where('a.student_id', attempt.student_id)
       .where('a.drill', attempt.drill)
-      .where('a.finished_at', '<=', attempt.finished_at)
+      // As the database has it: a date of JavaScript is cut to the millisecond, and would leave this attempt itself out.
+      .where('a.finished_at', '<=', db('attempt').select('finished_at').where({ id: attemptId }))
       .whereNull('a.discarded_at')
       .where((either) => either.where('a.pilot', 'student').orWhere('a.id', attemptId))
       .orderBy('a.finished_at', 'desc')
