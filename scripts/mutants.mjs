@@ -53,6 +53,10 @@ const TESTS = {
     'numbers',
     'view',
     'flight-read',
+    'drawing',
+    'partial-recording',
+    'missed-turn',
+    'two-fixes',
     'slips'
   ],
   grade: [

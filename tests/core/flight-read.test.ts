@@ -1,15 +1,23 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftCatalogue } from '$core/aircraft/catalogue';
+import { distractionsOfLesson } from '$core/drill/distraction';
+import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { sensiblePlan } from '$core/drill/sensible-plan';
+import { placeAt } from '$core/earth/geodesic';
 import { trainingAreas } from '$core/earth/training-area';
+import { busyTimes } from '$core/flight/busy-times';
+import type { ChannelId } from '$core/flight/channels';
 import { commandWords, whenWords } from '$core/flight/command-words';
+import { withDerived } from '$core/flight/derived-columns';
+import type { Flight } from '$core/flight/flight';
+import type { FlightEvent } from '$core/flight/flight-event';
 import { planInMaking } from '$core/flight/plan-in-making';
 import { navigationAt } from '$core/flight/replayed-navigation';
 import { runwayWords } from '$core/flight/runway-in-sight';
-import { proposedLines } from '$core/flight/steady-stretch';
+import { proposedLines, steadyStretches } from '$core/flight/steady-stretch';
 import type { Runway } from '$core/radio/world';
-import { madeFlight } from './flown';
+import { flown, madeFlight } from './flown';
 
 describe('what is said of a flight', () => {
   test('who has control, what was said and done, and when it comes', () => {
@@ -78,6 +86,136 @@ test('the card from flights takes propeller and gear from those that recorded th
   expect(propeller(whole)).toEqual([expect.closeTo(0.7, 2)]);
   expect(propeller(whole, without)).toEqual([expect.closeTo(0.7, 2)]);
   expect(propeller(without)).toEqual([1]);
+});
+
+test('a line of the card has the gauges its engine has, and only those', () => {
+  const gauges = (airplane: number) => {
+    const aircraft = aircraftCatalogue[airplane]!;
+    const flight = madeFlight(120, {
+      ias_kt: () => 100,
+      manifoldPressure_inHg: () => 21,
+      torque_percent: () => 43,
+      rpm: () => 2300
+    });
+    const [line] = proposedLines(aircraft, [{ attemptId: 'a', flight }]);
+    return [
+      aircraft.propulsion.kind,
+      line!.manifoldPressure_inHg?.mean ?? null,
+      line!.torque_percent?.mean ?? null
+    ];
+  };
+  expect([0, 1, 2].map(gauges)).toEqual([
+    ['fixed-pitch', null, null],
+    ['constant-speed', expect.closeTo(21, 1), null],
+    ['turboprop', null, expect.closeTo(43, 1)]
+  ]);
+  // What the airplane's gauges show is what is kept of the flight.
+  const kept = (airplane: number, id: ChannelId) =>
+    flown(
+      { ...sensiblePlan(aircraftCatalogue[airplane]!, trainingAreas[0]!, 'straight-and-level'), seed: 3 },
+      {}
+    ).columns.get(id)![100]!;
+  expect(kept(1, 'manifoldPressure_inHg')).toBeGreaterThan(12);
+  expect(kept(2, 'torque_percent')).toBeGreaterThan(15);
+});
+
+test('a stretch is steady from two seconds after the last thing moved, for ten at least, the wings about level', () => {
+  const at = (from_s: number, to_s: number, inside: number, outside: number) => (t: number) =>
+    t >= from_s && t < to_s ? inside : outside;
+  const stretches = (channels: Record<string, (t: number) => number>) =>
+    steadyStretches(madeFlight(60, channels)).map(({ from, to }) => [from / 10, to / 10]);
+  expect(stretches({})).toEqual([[2, 60]]);
+  // Eight knots are another speed, six are the same one.
+  expect(stretches({ ias_kt: at(0, 30, 90, 98) })).toEqual([
+    [2, 29.9],
+    [32, 60]
+  ]);
+  expect(stretches({ ias_kt: at(0, 30, 90, 96) })).toEqual([[2, 60]]);
+  expect(stretches({ pitch_deg: at(20, 31.9, 5, 0) })).toEqual([
+    [2, 19.9],
+    [33.9, 60]
+  ]);
+  expect(stretches({ pitch_deg: at(20, 32.2, 5, 0) })).toEqual([
+    [2, 19.9],
+    [22, 32.1],
+    [34.2, 60]
+  ]);
+  expect(stretches({ bank_deg: () => 9 })).toEqual([]);
+  expect(stretches({ bank_deg: () => -9 })).toEqual([]);
+  expect(stretches({ bank_deg: (t) => (Math.floor(t) % 2 === 0 ? 5 : -5) })).toEqual([[2, 60]]);
+});
+
+test('track and groundspeed are made from places where they were not recorded, each by itself', () => {
+  const lesson = lessonOf(sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!, 'straight-and-level'));
+  const { variation_deg } = lesson.area;
+  const from = { latitude_deg: 60, longitude_deg: 20 };
+  // East at 120 kt, climbing at 600 ft/min.
+  const place = (t: number) => placeAt(from, 90, t / 30);
+  const moved = madeFlight(20, {
+    latitude_deg: (t) => place(t).latitude_deg,
+    longitude_deg: (t) => place(t).longitude_deg,
+    altitude_ft: (t) => 3000 + 10 * t,
+    track_deg: () => 11,
+    groundspeed_kt: () => 77
+  });
+  const has = (...ids: string[]) =>
+    withDerived(
+      {
+        ...moved,
+        columns: new Map(
+          [...moved.columns].filter(([id]) =>
+            [...ids, 'latitude_deg', 'longitude_deg', 'altitude_ft'].includes(id)
+          )
+        )
+      },
+      lesson
+    );
+  const value = (flight: Flight, id: ChannelId) => flight.columns.get(id)![100]!;
+  const neither = has();
+  expect(value(neither, 'track_deg')).toBeCloseTo(90 - variation_deg, 0);
+  expect(value(neither, 'groundspeed_kt') / 120).toBeCloseTo(1, 2);
+  expect(value(neither, 'climbRate_fpm') / 600).toBeCloseTo(1, 2);
+  expect(value(has('track_deg'), 'track_deg')).toBe(11);
+  expect(value(has('track_deg'), 'groundspeed_kt') / 120).toBeCloseTo(1, 2);
+  expect(value(has('groundspeed_kt'), 'groundspeed_kt')).toBe(77);
+  expect(value(has('groundspeed_kt'), 'track_deg')).toBeCloseTo(90 - variation_deg, 0);
+  // At either end it is taken over what there is.
+  expect(neither.columns.get('groundspeed_kt')![0]! / 120).toBeCloseTo(1, 1);
+  expect(neither.columns.get('climbRate_fpm')!.at(-1)! / 600).toBeCloseTo(1, 1);
+});
+
+test('who briefs, answers or works a sum is busy; one item, a gauge and other events are not', () => {
+  const plan = {
+    ...sensiblePlan(aircraftCatalogue[0]!, trainingAreas[0]!, 'straight-and-level'),
+    scan: { task: 'looks', flownBy: 'student', distractions: true } as never
+  };
+  const lesson = lessonOf(plan);
+  const of = (...events: FlightEvent[]) =>
+    busyTimes({ ...madeFlight(300, {}), events }, lesson).filter(({ doing }) => doing !== 'answering a call');
+  const briefed = (time_s: number): FlightEvent => ({ time_s, kind: 'briefed', detail: 'minimum' });
+  const timer: FlightEvent = { time_s: 42, kind: 'timer', detail: 'start' };
+  expect(of(briefed(40), timer, briefed(60), briefed(85), briefed(111))).toEqual([
+    { doing: 'briefing', from_s: 32, to_s: 85 }
+  ]);
+  expect(of(briefed(4), briefed(9))).toEqual([{ doing: 'briefing', from_s: 0, to_s: 9 }]);
+  expect(of(timer, briefed(44))).toEqual([]);
+  const sum = { to: 'sum', took_s: 12 } as never;
+  expect(of({ time_s: 100, kind: 'answer', answer: sum })).toEqual([
+    { doing: 'working a sum', from_s: 88, to_s: 100 }
+  ]);
+  const calls = distractionsOfLesson(lesson);
+  expect(calls.length).toBeGreaterThan(1);
+  const asked = calls.flatMap((call, index) => (call.kind === 'gauge' ? [] : [{ ...call, index }]));
+  const { index, at_s } = asked[0]!;
+  const answers: FlightEvent[] = [
+    { time_s: at_s + 6, kind: 'answer', answer: { to: 'distraction', index } as never }
+  ];
+  const answering = (events: FlightEvent[]) =>
+    busyTimes({ ...madeFlight(300, {}), events }, lesson).filter(({ doing }) => doing === 'answering a call');
+  expect(answering([])).toEqual(
+    asked.map((call) => ({ doing: 'answering a call', from_s: call.at_s, to_s: call.at_s + 15 }))
+  );
+  expect(answering(answers)[0]).toEqual({ doing: 'answering a call', from_s: at_s, to_s: at_s + 6 });
 });
 
 test('a field that was emptied is asked for at its place; one that may be empty is not', () => {
