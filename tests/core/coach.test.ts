@@ -339,6 +339,53 @@ describe('the coach elsewhere', () => {
     expect(at(125, 240, -1.5)?.words ?? '').not.toContain('turn inbound');
   });
 
+  test('before the fix it says how it is entered, past it that it is past', () => {
+    const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
+    const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
+    const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
+    const hint = holdHint(lesson);
+    // On 070 over the fix and on; the course inbound is 060.
+    const at = (time_s: number, radial_deg: number, nm: number) =>
+      hint.look([
+        {
+          time_s,
+          inPhase_s: time_s,
+          phaseIndex,
+          values: new Map<ChannelId, number>([
+            ['heading_deg', normaliseBearing(280 - north)],
+            ['bank_deg', 0],
+            ['fixRadial_deg', radial_deg],
+            ['fixDistance_nm', nm],
+            ['along_nm', nm * Math.cos(((radial_deg - 60) * Math.PI) / 180)]
+          ])
+        }
+      ])?.words ?? '';
+    expect(at(1, 100, 0.8)).toMatch(/^Parallel entry: over the fix turn left to 2\d\d°\.$/);
+    expect(at(14, 100, 0.5)).toMatch(/^Parallel entry/);
+    expect(at(30, 280, 0.2)).not.toMatch(/entry: over|Past/);
+    const inbound = holdHint(lesson);
+    const past = (nm: number, time_s: number) =>
+      inbound.look([
+        {
+          time_s,
+          inPhase_s: time_s,
+          phaseIndex,
+          values: new Map<ChannelId, number>([
+            ['heading_deg', normaliseBearing(70 - north)],
+            ['bank_deg', 0],
+            ['fixRadial_deg', 70],
+            ['fixDistance_nm', nm],
+            ['along_nm', nm]
+          ])
+        }
+      ])?.words ?? '';
+    expect([past(0.3, 10.5), past(0.5, 9), past(0.5, 11)]).toEqual([
+      '',
+      '',
+      expect.stringMatching(/^Past VLB: turn right to 239°\.$/)
+    ]);
+  });
+
   test('outbound the time runs from the clock as it was started; stopped again, or never started, from wings level', () => {
     const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
     const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');

@@ -110,6 +110,52 @@ describe('a hold drawn by hand', () => {
     );
   });
 
+  test('that begins before its fix is entered at the fix: what is flown up to it is neither leg nor circuit', () => {
+    fc.assert(
+      fc.property(
+        angle,
+        fc.constantFrom('right' as const, 'left' as const),
+        even(0.3, 1.2),
+        angle,
+        (course_deg, turn, before_nm, arrival_deg) => {
+          const still = { course_deg, turn, windFrom_deg: 360, windSpeed_kt: 0 };
+          const { lesson, goal, side } = holding(still, 'rnav-hold');
+          const { entry, alternative } = holdEntry(goal.hold, arrival_deg);
+          fc.pre(alternative === null);
+          const from_deg = ((arrival_deg - course_deg) * Math.PI) / 180;
+          const drawing = pen(lesson, 'hold', {
+            along_nm: -before_nm * Math.cos(from_deg),
+            right_nm: -before_nm * Math.sin(from_deg),
+            course_deg,
+            heading_deg: arrival_deg
+          });
+          const toFix_s = (before_nm / drawing.tas_kt) * 3600;
+          drawing.straight(toFix_s);
+          const outbound_deg = course_deg + 180;
+          if (entry === 'direct') drawing.turn(outbound_deg, side).until(() => drawing.by().along_nm <= 0);
+          else drawing.turn(entry === 'parallel' ? outbound_deg : outbound_deg - 30 * side);
+          const due_s = drawing.time_s();
+          drawing.note({ kind: 'timer', detail: 'start' }).straight(60);
+          if (entry === 'parallel') drawing.turn(course_deg - 30 * side, -side as 1 | -1);
+          else drawing.turn(course_deg, side);
+          // However it comes back, it passes abeam the fix.
+          drawing.until(() => drawing.by().along_nm >= 0.05);
+          const m = measured(lesson, goal, drawing);
+          expect([m.entry, m.due.entry, m.entryRight]).toEqual([entry, entry, true]);
+          expect(Math.abs(normaliseSigned(m.arrivalHeading_deg - arrival_deg))).toBeLessThan(0.2);
+          expect(Math.abs(m.entered_s - toFix_s)).toBeLessThan(4);
+          expect(Math.abs(m.entryLegOff_deg ?? 0)).toBeLessThan(1);
+          expect(m.circuits).toHaveLength(1);
+          expect(m.circuits[0]!.clockStarted_s).toBeCloseTo(due_s, 6);
+          expect(Math.abs(m.circuits[0]!.clockDue_s! - due_s)).toBeLessThan(2);
+          const faults = findingsOf(lesson, m).filter(({ severity }) => severity !== 'good');
+          expect(faults.filter(({ kind }) => /entry|timing/.test(kind))).toEqual([]);
+        }
+      ),
+      { numRuns: 60 }
+    );
+  });
+
   test('left and not come back to is said so, and not met; so is one come back to too seldom', () => {
     const shape = { course_deg: 60, turn: 'right' as const, windFrom_deg: 340, windSpeed_kt: 20 };
     const gone = holding(shape, 'vor-hold');

@@ -627,8 +627,8 @@ describe('flying a procedure by clock and needle', () => {
   test('turns out, times the leg from abeam, and turns back to the course', () => {
     const { run, put, noted, inbound_deg } = runner();
     expect(inbound_deg).toBe(60);
-    run.begin(60, 0);
     put(240, 0.05);
+    run.begin(60, 0);
     expect(run.fly(1, 60)).toMatchObject({ heading_deg: 240, direction: 1 });
     run.fly(60, 235);
     // Level, and still ahead of the fix: the clock waits for abeam.
@@ -649,8 +649,30 @@ describe('flying a procedure by clock and needle', () => {
     expect(run.fly(170, 50)).toMatchObject({ heading_deg: expect.closeTo(60, 3), direction: 0 });
   });
 
+  test('a fix that is yet to be come to is flown to first, and entered by the heading one comes on', () => {
+    const { run, put, noted, heard } = runner({ wrongEntry: 1 });
+    // Outbound is 240: on 250 a parallel entry is due by right turns, and the next one to it is the direct one.
+    put(70, 3);
+    run.begin(200, 0);
+    expect(run.fly(1, 200).heading_deg).toBeCloseTo(250, 3);
+    put(70, 0.6);
+    expect(run.fly(60, 250).heading_deg).toBeCloseTo(250, 3);
+    // Near it the heading stays, whatever the bearing does.
+    put(40, 0.2);
+    expect(run.fly(80, 250).heading_deg).toBeCloseTo(250, 3);
+    expect([noted, heard]).toEqual([[], []]);
+    put(335, 0.15);
+    expect(run.fly(85, 250)).toMatchObject({ heading_deg: expect.closeTo(240, 3), direction: 1 });
+    expect(heard).toEqual(['wrongEntry']);
+    const right = runner();
+    right.put(70, 0.05);
+    right.run.begin(250, 0);
+    expect(right.run.fly(1, 250)).toMatchObject({ heading_deg: expect.closeTo(240, 3), direction: -1 });
+  });
+
   test('late with the clock is fifteen seconds late, and by distance no clock ends the leg', () => {
     const late = runner({ startsClockLate: 1 });
+    late.put(60, 0.05);
     late.run.begin(60, 0);
     late.put(150.1, 1);
     late.run.fly(1, 240);
@@ -661,6 +683,7 @@ describe('flying a procedure by clock and needle', () => {
     expect([late.noted, late.heard]).toEqual([[{ kind: 'timer', detail: 'start' }], ['startsClockLate']]);
 
     const far = runner({}, { kind: 'distance', nm: 4 });
+    far.put(60, 0.2);
     far.run.begin(60, 0);
     far.put(200, 3.9);
     far.run.fly(1, 240);
@@ -674,6 +697,7 @@ describe('flying a procedure by clock and needle', () => {
 
   test('half of what the inbound leg was short is added to the next one outbound', () => {
     const { run, put, noted } = runner();
+    put(60, 0.05);
     run.begin(60, 0);
     put(150.1, 1);
     run.fly(1, 240);

@@ -1,5 +1,6 @@
 import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
+import { isFixAhead } from '../procedure/fix-ahead';
 import { holdEntry } from '../procedure/hold-entry';
 import {
   holdCircuitSteps,
@@ -8,6 +9,7 @@ import {
   type HoldLesson,
   type ProcedureStep
 } from './procedure-script';
+import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { straight, type Steering, type SteeringOrder } from './steering';
 import type { CourseTracker } from './track-course';
 
@@ -39,6 +41,31 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
   let inboundFrom_s: number | null = null;
   /** A teardrop or parallel entry is no circuit: it teaches nothing of the next. */
   let onCircuit = false;
+  /** What leads to the fix may be over before it: then that is flown to first. */
+  let arriving = false;
+
+  const isAhead = (heading_deg: number) =>
+    isFixAhead({ radial_deg: sense.radial_deg(), distance_nm: sense.distance_nm(), heading_deg });
+
+  /** Close to the fix the heading stays: its bearing runs away from anybody. */
+  function toFix(time_s: number): SteeringOrder {
+    if (sense.distance_nm() < NEAR_STATION_NM) return straight(steering.order.heading_deg);
+    return steering.hold(time_s, steering.headingFor(normaliseBearing(sense.radial_deg() + 180)));
+  }
+
+  /** Over the fix: what is done there depends on the heading one arrives on. */
+  function enter(heading_deg: number, time_s: number): void {
+    const { goal, tas_kt } = steering;
+    arriving = false;
+    if (goal?.kind === 'hold') {
+      if (habits.wrongEntry > 0) told('wrongEntry', time_s);
+      if (habits.laysOffTwice > 0 && holdEntry(goal.hold, heading_deg).entry === 'teardrop')
+        told('laysOffTwice', time_s);
+      steps = holdEntrySteps(goal.hold, heading_deg, tas_kt, sense.wind(), habits);
+      onCircuit = steps.some((step) => step.do === 'fly' && step.abeam);
+    }
+    if (goal?.kind === 'reversal') steps = reversalSteps(goal.reversal, heading_deg, tas_kt, sense.wind());
+  }
 
   /** Through the course means more room outbound, short of it less: so much as the leg outbound makes of it. */
   function learnHeading(direction: 1 | -1, right_nm: number): void {
@@ -153,22 +180,20 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
 
   return {
     begin(heading_deg, time_s) {
-      const { goal, tas_kt } = steering;
+      const { goal } = steering;
       steps = [];
       armed = false;
       learnt = { seconds: 0, heading_deg: 0 };
       inboundFrom_s = null;
-      if (goal?.kind === 'hold') {
-        if (habits.wrongEntry > 0) told('wrongEntry', time_s);
-        if (habits.laysOffTwice > 0 && holdEntry(goal.hold, heading_deg).entry === 'teardrop')
-          told('laysOffTwice', time_s);
-        steps = holdEntrySteps(goal.hold, heading_deg, tas_kt, sense.wind(), habits);
-        onCircuit = steps.some((step) => step.do === 'fly' && step.abeam);
-      }
-      if (goal?.kind === 'reversal') steps = reversalSteps(goal.reversal, heading_deg, tas_kt, sense.wind());
+      arriving = (goal?.kind === 'hold' || goal?.kind === 'reversal') && isAhead(heading_deg);
+      if (!arriving) enter(heading_deg, time_s);
     },
     fly(time_s, heading_deg) {
       const { goal, tas_kt } = steering;
+      if (arriving) {
+        if (isAhead(heading_deg)) return toFix(time_s);
+        enter(heading_deg, time_s);
+      }
       if (goal?.kind === 'hold') {
         if (habits.holdsWithoutWind > 0) told('holdsWithoutWind', time_s);
         if (habits.timesLate > 0) told('timesLate', time_s);

@@ -4,7 +4,8 @@ import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { windAboutFix } from '../../drill/plan-wind';
 import type { Flight } from '../../flight/flight';
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { isFixAhead } from '../../procedure/fix-ahead';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { type EntryChoice, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { type CourseReading, WINGS_LEVEL_DEG, levelFrom, medianOver, readByCourse } from './course-reading';
@@ -82,7 +83,27 @@ const INBOUND_WITHIN_DEG = 50;
 /** A heading that moves more slowly is the same. */
 const SAME_HEADING_DEGPS = 1.5;
 const TURN_BEGINS_DEG = 8;
+/** The fix is passed this soon after it is abeam when one arrives over it the way it is passed inbound. */
+const ARRIVING_S = 5;
+/** A clock that was started a little before the fix is that of its entry. */
+const EARLY_CLOCK_S = 10;
 const GOES_ON_ROUND_DEG = 35;
+
+/** The first sample over or abeam the fix, where the phase begins before it; its first one where it does not, or never comes there. */
+function overFix(reading: CourseReading, begun: number, end: number): number {
+  const isAhead = (k: number) => {
+    const [along, right] = [reading.along(k), reading.crossTrack(k)];
+    const radial_deg = Math.atan2(right, along) * DEGREES_PER_RADIAN;
+    return isFixAhead({
+      radial_deg,
+      distance_nm: Math.hypot(along, right),
+      heading_deg: reading.headingOff(k)
+    });
+  };
+  let k = begun;
+  while (k < end && isAhead(k)) k += 1;
+  return k < end ? k : begun;
+}
 
 /** Measures a hold from passage to passage of its fix. null: too little of it was flown to say anything. */
 export function measureHold(
@@ -93,12 +114,16 @@ export function measureHold(
 ): HoldMeasure | LeftHoldMeasure | null {
   const { hold } = goal;
   const reading = readByCourse(flight, lesson, span, hold.inboundCourse_deg);
-  const start = reading.sample(span.start_s) + 1;
+  const begun = reading.sample(span.start_s) + 1;
   const end = reading.sample(span.end_s);
-  // From fix to fix; what is flown after the last is no circuit.
   const passed = passagesOf(flight, span);
-  const laps = passed.map((to, i): [number, number] => [passed[i - 1] ?? start, to]);
-  const arrival = normaliseBearing(reading.headingOff(start) + hold.inboundCourse_deg);
+  const start = overFix(reading, begun, end);
+  // From fix to fix: the arrival is no circuit, nor is what is flown after the last.
+  const back = passed.filter((k) => k > start + ARRIVING_S * reading.rate_hz);
+  const laps = back.map((to, i): [number, number] => [back[i - 1] ?? start, to]);
+  // Who turns before the fix arrived on what was flown toward it.
+  const arrived = Math.abs(reading.steadyBank(start)) < WINGS_LEVEL_DEG ? start : begun;
+  const arrival = normaliseBearing(reading.headingOff(arrived) + hold.inboundCourse_deg);
   const due = holdEntry(hold, arrival);
   const askedTimes = goal.circuits + 1;
   const outOfTime = span.complete && passed.length < askedTimes;
@@ -143,10 +168,19 @@ export function measureHold(
     entry,
     entryRight: entry === null || entry === due.entry || entry === due.alternative,
     entryLegOff_deg: entryLegOff(reading, hold, laps[0]!, entry, wind_deg),
-    entered_s: span.start_s,
+    entered_s: start === begun ? span.start_s : reading.time(start),
     askedTimes,
     outOfTime,
-    circuits: laps.map(([from, to]) => circuitOf(reading, sideOf(hold), from, to, clocks)),
+    circuits: laps.map(([from, to], i) =>
+      circuitOf(
+        reading,
+        sideOf(hold),
+        from,
+        to,
+        i === 0 ? reading.time(from) - EARLY_CLOCK_S : reading.time(from),
+        clocks
+      )
+    ),
     firstCircuit: direct ? 0 : 1,
     solution
   };
@@ -157,6 +191,7 @@ function circuitOf(
   side: 1 | -1,
   from: number,
   to: number,
+  clocksFrom_s: number,
   clocks: readonly number[]
 ): CircuitMeasure {
   const outward = (k: number) => normaliseSigned(reading.headingOff(k) - 180);
@@ -196,7 +231,7 @@ function circuitOf(
     k = at + steady;
   }
   const due = level === null ? null : Math.max(level, abeam!);
-  const clock = clocks.find((at) => at > reading.time(from) && at < reading.time(turnsIn ?? to));
+  const clock = clocks.find((at) => at > clocksFrom_s && at < reading.time(turnsIn ?? to));
   const held = inbound === null ? null : Math.round(inbound + 0.5 * (to - inbound));
   return {
     start_s: reading.time(from),

@@ -7,6 +7,7 @@ import type { Phase } from '../../drill/drill';
 import { onPanel, panelTurn, type Reference } from '../../drill/reference';
 import type { Hold, HoldSolution } from '../../procedure/hold';
 import type { Lesson } from '../../drill/lesson';
+import { isFixAhead } from '../../procedure/fix-ahead';
 import { entryHeadingInWind, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { sideOf, solveHold } from '../../procedure/hold';
 import { COURSE_WEIGHT, URGENT, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
@@ -38,6 +39,8 @@ export function holdHint(lesson: Lesson): Hint {
   /** The entry due, while it is being flown: until the turn inbound after it. */
   let entering: HoldEntry | null = null;
   let lastPhase = -1;
+  /** What led to the fix was over before it: it is yet to be come to. */
+  let arriving = false;
 
   /** Each phase's hold in the briefed wind; null where it has none, or none closes. */
   const solved = drill.phases.map(solve);
@@ -68,8 +71,9 @@ export function holdHint(lesson: Lesson): Hint {
     const to_s = (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600;
     if (!next || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
     const { entry, turn } = entryFrom(now, next);
-    return roll(`${capital(entry)} entry: over the fix ${turn}.`);
+    return atFix(entry, turn);
   }
+  const atFix = (entry: HoldEntry, turn: string) => roll(`${capital(entry)} entry: over the fix ${turn}.`);
 
   /** Gone on past the fix, wings level: the turn that should have begun there. */
   function pastWords(now: CoachMoment, due: Solved): Advice | null {
@@ -90,12 +94,22 @@ export function holdHint(lesson: Lesson): Hint {
         clockFrom_s = null;
         return entryWords(now);
       }
-      if (now.phaseIndex !== lastPhase) {
-        lastPhase = now.phaseIndex;
-        entering = entryFrom(now, due).entry;
-      }
       const { hold, solution } = due;
       const heading_deg = valueOf(now, 'heading_deg') + panelTurn(due.reference, area);
+      if (now.phaseIndex !== lastPhase) {
+        lastPhase = now.phaseIndex;
+        arriving = true;
+      }
+      if (arriving) {
+        arriving = isFixAhead({
+          radial_deg: valueOf(now, 'fixRadial_deg'),
+          distance_nm: valueOf(now, 'fixDistance_nm'),
+          heading_deg
+        });
+        const { entry, turn } = entryFrom(now, due);
+        entering = entry;
+        if (arriving) return atFix(entry, turn);
+      }
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
       const atEntry =
         entering === 'teardrop' || entering === 'parallel'
