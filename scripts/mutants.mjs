@@ -79,7 +79,9 @@ const TESTS = {
     'slips',
     'airplane-limits',
     'missed-turn',
-    'hard-and-rough'
+    'hard-and-rough',
+    'scan-judged',
+    'guided-lessons'
   ],
   scan: ['scan', 'scan-judged'],
   record: ['record'],

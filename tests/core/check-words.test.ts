@@ -1,10 +1,16 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
+import type { FlightEvent } from '$core/flight/flight-event';
 import { checkFigures, type CheckMeasure } from '$core/grade/checks/checks';
+import type { ArcMeasure } from '$core/grade/checks/arc';
+import type { CircuitMeasure, HoldMeasure } from '$core/grade/checks/hold-measure';
 import type { PassageMeasure } from '$core/grade/checks/passage';
 import type { RecoveryMeasure } from '$core/grade/checks/recovery-measure';
+import type { ToFixMeasure } from '$core/grade/checks/to-fix';
+import { testTold } from '$core/grade/examiner';
 import type { StationTimeMeasure } from '$core/grade/checks/station-time';
 import { before, type CoachMoment } from '$core/grade/coach/coach-moment';
+import { lessonFor } from './drawn-flight';
 import { planOf } from './flown';
 import { elementsOf, findingsOf } from './told';
 
@@ -171,4 +177,143 @@ test('the coach remembers the last moment that is at least so long ago', () => {
   const memory = [10, 14, 15, 20].map(moment);
   expect([10, 6, 5, 4, 0].map((seconds) => before(memory, seconds)?.time_s)).toEqual([10, 14, 15, 15, 20]);
   expect(before(memory, 11)).toBeNull();
+});
+
+describe('an arc, a hold and a fix to be turned to', () => {
+  test('off an arc it is failed, more so the farther; never joined is said so', () => {
+    const arc: ArcMeasure = {
+      kind: 'arc',
+      phaseId: 'arc',
+      radius_nm: 12,
+      from_s: 100,
+      to_s: 400,
+      joined_s: 20,
+      rms_nm: 0.6,
+      inside_nm: 0.4,
+      outside_nm: 1.6,
+      worst_s: 250,
+      turns: 9,
+      degreesATurn: 11,
+      shareTurning: 0.3
+    };
+    const worth = (outside_nm: number) =>
+      findingsOf(lessonFor('dme-arc', {}), { ...arc, outside_nm }).find(({ kind }) => kind === 'arc-off')!
+        .worth!;
+    expect(said('dme-arc', arc).findings).toEqual([
+      'fault! Off the arc, outside: Up to 1.6 NM outside the 12 NM arc (1.0 NM allowed); one turn every 11° of it.'
+    ]);
+    expect(said('dme-arc', { ...arc, joined_s: null, inside_nm: 2, degreesATurn: null }).findings).toEqual([
+      'fault! Arc never joined: Up to 2.0 NM inside the 12 NM arc (1.0 NM allowed); no turns along it.'
+    ]);
+    expect(worth(3.2)).toBeCloseTo(2 * worth(1.6), 6);
+  });
+
+  const circuit: CircuitMeasure = {
+    start_s: 100,
+    end_s: 330,
+    clockDue_s: 140,
+    clockStarted_s: 140,
+    outbound_s: 60,
+    inbound_s: 61,
+    rollOut_s: 269,
+    rollOutOff: 0.05,
+    overshot_nm: 0.01,
+    outboundCorrection_deg: 0,
+    inboundCorrection_deg: 0
+  };
+  const held: HoldMeasure = {
+    kind: 'hold',
+    phaseId: 'hold',
+    inboundCourse_deg: 60,
+    turn: 'right',
+    leg_s: 60,
+    arrivalHeading_deg: 62,
+    due: { entry: 'direct', alternative: null, relative_deg: 178 },
+    entry: 'direct',
+    entryRight: true,
+    entryLegOff_deg: null,
+    entered_s: 100,
+    circuits: [circuit, { ...circuit, start_s: 330, end_s: 560, inbound_s: 59 }],
+    askedTimes: 2,
+    outOfTime: false,
+    firstCircuit: 0,
+    solution: { outbound_s: 60, outboundCorrection_deg: 0, inboundCorrection_deg: 0 }
+  };
+
+  test('a hold in order has its inbound legs read out; one that was not finished is failed, worse than a slow clock', () => {
+    expect(said('vor-hold', held).findings.at(-1)).toBe(
+      'good Inbound legs on time: 61, 59 s inbound; 60 s asked for.'
+    );
+    const lesson = lessonFor('vor-hold', {});
+    const short = findingsOf(lesson, { ...held, askedTimes: 4, outOfTime: true }).find(
+      ({ kind }) => kind === 'not-back-over-fix'
+    )!;
+    expect(short).toMatchObject({
+      failed: true,
+      evidence: 'Back over the fix 2 of 4 times when the time was up.'
+    });
+    const late = findingsOf(lesson, {
+      ...held,
+      circuits: [{ ...circuit, clockStarted_s: 150 }, ...held.circuits],
+      firstCircuit: 1,
+      entry: 'parallel',
+      due: { ...held.due, entry: 'parallel' }
+    }).find(({ title }) => title.startsWith('Clock started late'))!;
+    expect(short.worth!).toBeGreaterThan(2 * late.worth!);
+  });
+
+  test('of a fix to be turned to: never, late, the wrong way round; hard only in a missed approach', () => {
+    const turn: ToFixMeasure = {
+      kind: 'to-fix',
+      phaseId: 'arrive',
+      fix: 'VLB',
+      isMissed: true,
+      start_s: 100,
+      end_s: 400,
+      off_deg: 120,
+      turn: 'right',
+      made: 'right',
+      begun_s: 5,
+      toward_s: 50,
+      from_nm: 2,
+      to_nm: 6
+    };
+    const of = (change: Partial<ToFixMeasure>) => said('vor-hold', { ...turn, ...change }).findings;
+    expect(of({})).toEqual([]);
+    expect(of({ off_deg: 44, made: null, begun_s: null, toward_s: null })).toEqual([]);
+    expect(of({ made: null, begun_s: null, toward_s: null })).toEqual([
+      'hard! Never headed for VLB: For 5:00 from 1:40 on no turn was made toward VLB: 2.0 NM away at first, 6.0 NM at the end.'
+    ]);
+    // A minute without a turn is never; less is a flight that ended.
+    expect(of({ made: null, begun_s: null, toward_s: null, end_s: 159 })).toEqual([]);
+    expect(of({ toward_s: null })[0]).toMatch(/no track led toward VLB/);
+    expect(of({ toward_s: null, end_s: 279 })).toEqual([]);
+    expect(of({ toward_s: 200 })).toEqual([
+      'hard! Headed late for VLB: For 3:20 from 1:40 on no track led toward VLB: 2.0 NM away at first, 6.0 NM by then.'
+    ]);
+    expect(of({ begun_s: 30, toward_s: 70 })).toEqual([
+      'fault Turned late to VLB: The turn began 30 s after it was due; 20 s allowed.'
+    ]);
+    expect(of({ made: 'left' })).toEqual([
+      'hard! Turned left, not right, to VLB: A right turn was asked for; the first went left.'
+    ]);
+    expect(of({ made: 'left', isMissed: false })[0]).toMatch(/^fault! Turned left/);
+    expect(of({ made: 'left', turn: null })).toEqual([]);
+  });
+});
+
+test('a test by its examiner is told in one sentence, however the offer was worded', () => {
+  const offer = (detail: string): FlightEvent => ({ time_s: 95, kind: 'examiner', detail });
+  const answer = (detail: 'goes on' | 'discontinued'): FlightEvent => ({ time_s: 99, kind: 'test', detail });
+  const words = 'Low in “Level”: 120 ft below 4,000 ft (100 ft allowed) for 1.5 s.';
+  expect(testTold([])).toBeNull();
+  expect(testTold([offer(words), answer('goes on')])).toEqual({
+    words:
+      'Flown as a test, it was outside the standard at 1:35: Low in “Level”: 120 ft below 4,000 ft (100 ft allowed) for 1.5 s; it was flown on, and the rest is judged.',
+    moment_s: 95
+  });
+  expect(testTold([offer(words), answer('discontinued')])!.words).toMatch(
+    /for 1\.5 s; it was stopped there, and what was flown before stands\.$/
+  );
+  expect(testTold([offer(words)])!.words).toMatch(/it was flown on/);
 });

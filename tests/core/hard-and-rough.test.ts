@@ -321,6 +321,9 @@ test('mile by mile the needles are the share of scale times the scale there; of 
     expect(mile.course).toBeCloseTo(2 * miles[i]!.course, 6);
     expect(mile.aside_m).toBeCloseTo(2 * miles[i]!.aside_m, 3);
   });
+  doubled.delete('pathShare');
+  for (const { path, offPath_ft } of needleMiles({ ...flight, columns: doubled }, lesson, spans))
+    expect([path, offPath_ft]).toEqual([null, null]);
   doubled.delete('latitude_deg');
   expect(needleMiles({ ...flight, columns: doubled }, lesson, spans)).toEqual([]);
 });

@@ -1,18 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/plan-wind';
+import { isByRadio, radiosFor } from '$core/drill/reference-radios';
+import type { FlightEvent } from '$core/flight/flight-event';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { measureArc } from '$core/grade/checks/arc';
 import { measureTracking } from '$core/grade/checks/tracking-measure';
 import { measureIntercept } from '$core/grade/checks/intercept';
 import { measurePassage } from '$core/grade/checks/passage';
 import { measureReversal } from '$core/grade/checks/reversal';
+import { setUp, type SetUpMeasure } from '$core/grade/checks/set-up';
 import { measureStationTime } from '$core/grade/checks/station-time';
 import { OVERSHOOT_SHARE } from '$core/grade/checks/intercept';
 import { normaliseSigned } from '$core/measure/angle';
 import { planReversal } from '$core/procedure/course-reversal';
 import { flyArc } from '$core/procedure/dme-arc';
+import { identTones } from '$core/radio/morse';
+import { strangeRadios, type RadioSettings } from '$core/radio/radio-settings';
 import { goalOf, lessonFor, pen, triangle, turned, type Drawing } from './drawn-flight';
+import { madeFlight } from './flown';
 import { findingsOf } from './told';
 import { even } from './even';
 
@@ -298,4 +304,44 @@ describe('arcs, reversals, fixes drawn by hand', () => {
     expect(findingsOf(lesson, called(22))[0]).toMatchObject({ title: 'Fix called late' });
     expect(findingsOf(lesson, called())[0]).toMatchObject({ title: 'Fix not called' });
   });
+});
+
+test('a station is identified by who listens for as long as its letters take once, whatever else is turned meanwhile', () => {
+  const lesson = lessonFor('centring-and-identifying', {});
+  const wanted = radiosFor(lesson.drill.phases.find(isByRadio)!);
+  const seconds = identTones('VLB').at(-1)!.to_s;
+  const set = (time_s: number, change: Partial<RadioSettings>): FlightEvent => ({
+    time_s,
+    kind: 'radio',
+    radios: { ...wanted, listening: null, ...change }
+  });
+  const listening = { listening: 'nav1' as const };
+  const off = { nav1: { ...wanted.nav1, active_MHz: 110.1 }, ...listening };
+  const flight = madeFlight(120, { heading_deg: () => 320 });
+  const span = { phaseId: 'set-up', start_s: 0, end_s: 100, settled_s: {}, complete: true };
+  const phase = lesson.drill.phases[0]!;
+  const heard = (...events: FlightEvent[]) => {
+    const m = setUp.measure({
+      flight: { ...flight, events: [set(0, { ...strangeRadios }), ...events] },
+      lesson,
+      phase,
+      span,
+      spans: [span],
+      until_s: 100
+    } as never);
+    return (m as SetUpMeasure).identified;
+  };
+  expect(heard(set(10, listening), set(10 + seconds + 0.1, {}))).toBe(true);
+  expect(heard(set(10, listening), set(10 + seconds - 1, {}))).toBe(false);
+  expect(heard(set(10, {}))).toBe(false);
+  // Turning the course does not interrupt it; another frequency does, and so does listening to another radio.
+  const turned = { ...listening, nav1: { ...wanted.nav1, course_deg: 77 } };
+  expect(heard(set(10, listening), set(11, turned), set(10 + seconds + 0.1, {}))).toBe(true);
+  expect(heard(set(10, listening), set(11, off), set(12, listening), set(11 + seconds, {}))).toBe(false);
+  expect(
+    heard(set(10, listening), set(11, { listening: 'nav2' }), set(12, listening), set(11 + seconds, {}))
+  ).toBe(false);
+  // To the end of the phase is long enough, too.
+  expect(heard(set(100 - seconds - 1, listening))).toBe(true);
+  expect(heard(set(100 - seconds + 1, listening))).toBe(false);
 });
