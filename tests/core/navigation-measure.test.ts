@@ -321,14 +321,17 @@ test('a station is identified by who listens for as long as its letters take onc
   const span = { phaseId: 'set-up', start_s: 0, end_s: 100, settled_s: {}, complete: true };
   const phase = lesson.drill.phases[0]!;
   const heard = (...events: FlightEvent[]) => {
-    const m = setUp.measure({
-      flight: { ...flight, events: [set(0, { ...strangeRadios }), ...events] },
-      lesson,
-      phase,
-      span,
-      spans: [span],
-      until_s: 100
-    } as never);
+    const m = setUp.measure(
+      {
+        flight: { ...flight, events: [set(0, { ...strangeRadios }), ...events] },
+        lesson,
+        phase,
+        span,
+        spans: [span],
+        until_s: 100
+      } as never,
+      { kind: 'set-up', phase: 'set-up' }
+    );
     return (m as SetUpMeasure).identified;
   };
   expect(heard(set(10, listening), set(10 + seconds + 0.1, {}))).toBe(true);
