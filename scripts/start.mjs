@@ -1,4 +1,4 @@
-/** `npm start`: from a fresh checkout to a running Hanza with its demo school, and down again without a trace. */
+/** `npm start`: from a fresh checkout to a running Hanza with its demo school, with HANZA_DEMO=no without one, and down again without a trace. */
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
 import { checkNode, ensureBuild, ensurePackages } from './setup/machine.mjs';
 import { startPostgres } from './setup/postgres.mjs';
@@ -63,14 +63,17 @@ try {
     url = postgres.url;
     databaseDied = postgres.died;
   }
-  await prepareDatabase(url, { seed: true });
+  const demo = process.env.HANZA_DEMO !== 'no';
+  await prepareDatabase(url, { seed: demo });
   const application = await startApplication(url, { host, port });
   stops.push(application.stop);
   say(`ready at ${application.address}`);
-  say(
-    'sign in as the instructor  ines.brandvik@vesterlund.example  or the student  maren.tolvik@vesterlund.example'
-  );
-  say('password for all demo people: corridor-and-trace   (all sign-ins are in the README)');
+  if (demo) {
+    say(
+      'sign in as the instructor  ines.brandvik@vesterlund.example  or the student  maren.tolvik@vesterlund.example'
+    );
+    say('password for all demo people: corridor-and-trace   (all sign-ins are in the README)');
+  } else say('found a school with npm run school, if there is none yet');
   const why = await Promise.race([
     databaseDied.then((line) => `the database ended: ${line}`),
     keepServing(url, host, application)

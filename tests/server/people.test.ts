@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { changeLesson, lessonsOf, planLesson, setWithdrawn } from '../../src/lib/server/lessons';
 import { openAttempt } from '../../src/lib/server/attempts';
+import { foundSchool } from '../../src/lib/server/found-school';
+import type { Identity } from '../../src/lib/server/identity';
 import {
   accountOfLink,
   addPerson,
@@ -151,4 +153,45 @@ test('a lesson is changed or withdrawn until it is flown; a student plans own pr
       kind: 'practice'
     })
   ).rejects.toThrow();
+});
+
+test('a school is founded with a chief who chooses a password by a link and takes in the others; what does not fit founds nothing', async () => {
+  const email = `${randomUUID().slice(0, 8)}@founded.example`;
+  const asked = {
+    school: 'Founded Flying',
+    chief: 'Ada Rovell',
+    email: email.toUpperCase(),
+    zone: 'Europe/Tallinn'
+  };
+  const { token, until } = await foundSchool(owner, asked);
+  expect(Date.parse(until) - Date.now()).toBeGreaterThan(6.9 * 86_400_000);
+  expect(await accountOfLink(token)).toEqual({ name: 'Ada Rovell', email, schoolName: 'Founded Flying' });
+  const id = await useAccessLink(token, 'quite a long first word');
+  expect(await useAccessLink(token, 'quite a long first word')).toBeNull();
+  const account = await owner('account').where({ id }).first();
+  const school = await owner('school').where({ id: account.school_id }).first();
+  expect([account.role, school.time_zone]).toEqual(['chief', 'Europe/Tallinn']);
+  const chief: Identity = {
+    accountId: account.id,
+    schoolId: school.id,
+    role: 'chief',
+    name: account.name,
+    email,
+    schoolName: school.name,
+    timeZone: school.time_zone
+  };
+  expect((await peopleOf(chief)).map((person) => person.name)).toEqual(['Ada Rovell']);
+  await addPerson(chief, { name: 'Bo Keld', email: `bo-${email}`, stage: '', role: 'instructor' });
+  expect(await peopleOf(chief)).toHaveLength(2);
+  const schools = async () => Number((await owner('school').count().first())!.count);
+  const before = await schools();
+  for (const [change, field] of [
+    [{ email }, 'email'],
+    [{ email: 'nobody' }, 'email'],
+    [{ email: `x${email}`, zone: 'Moon/Tycho' }, 'zone'],
+    [{ email: `x${email}`, school: ' ' }, 'school'],
+    [{ email: `x${email}`, chief: undefined }, 'chief']
+  ] as const)
+    await expect(foundSchool(owner, { ...asked, ...change })).rejects.toThrow(new RegExp(field));
+  expect(await schools()).toBe(before);
 });

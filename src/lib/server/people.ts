@@ -34,7 +34,7 @@ export async function peopleOf(identity: Identity): Promise<Person[]> {
   });
 }
 
-const fields = {
+export const personFields = {
   name: Type.String({ minLength: 2, maxLength: 120, pattern: '\\S', accepted: 'a name of 2 to 120 letters' }),
   email: Type.String({
     format: 'email',
@@ -44,12 +44,12 @@ const fields = {
   stage: Type.String({ maxLength: 60, accepted: 'at most 60 letters' })
 };
 const NewPerson = Type.Object({
-  ...fields,
+  ...personFields,
   role: Type.Unsafe<'student' | 'instructor'>(
     Type.String({ enum: ['student', 'instructor'], accepted: 'student or instructor' })
   )
 });
-const ChangedPerson = Type.Object(fields);
+const ChangedPerson = Type.Object(personFields);
 
 /**
  * Takes a person into the school: instructors add students, the chief adds instructors, too. They choose a password of
@@ -101,7 +101,8 @@ async function update(identity: Identity, id: string, changes: object): Promise<
   }
 }
 
-function emailTaken(email: string) {
+/** What a database's refusal of an address that is taken becomes. */
+export function emailTaken(email: string) {
   return (error: { code?: string }): never => {
     if (error.code === UNIQUE_VIOLATION)
       throw new Rejection('email', email, 'an e-mail address nobody else here uses');
@@ -111,6 +112,15 @@ function emailTaken(email: string) {
 
 function hashOf(token: string): Buffer {
   return Buffer.from(sha256(new TextEncoder().encode(token)));
+}
+
+/** How long a link works; for the people of a school the database says so itself. */
+export const LINK_LASTS = '7 days';
+
+/** The secret part of a link, and what is kept of it. */
+export function freshToken(): { token: string; hash: Buffer } {
+  const token = randomBytes(24).toString('base64url');
+  return { token, hash: hashOf(token) };
 }
 
 /**
@@ -123,11 +133,11 @@ export async function makeAccessLink(
   identity: Identity,
   id: string
 ): Promise<{ token: string; until: string }> {
-  const token = randomBytes(24).toString('base64url');
+  const { token, hash } = freshToken();
   const until = await as(identity, async (db) => {
     const { rows } = await db.raw<{ rows: { until: Date | null }[] }>(
       'SELECT make_access_link(?, ?) AS until',
-      [hashOf(token), id]
+      [hash, id]
     );
     return rows[0]!.until;
   });
