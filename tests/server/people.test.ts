@@ -13,6 +13,7 @@ import {
   setArchived,
   useAccessLink
 } from '../../src/lib/server/people';
+import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
 import { changePassword, endSession, identityOf, sessionsOf } from '../../src/lib/server/sessions';
 import { signIn } from '../../src/lib/server/sign-in';
 import { studentNames } from '../../src/lib/server/students';
@@ -183,6 +184,16 @@ test('a school is founded with a chief who chooses a password by a link and take
   expect((await peopleOf(chief)).map((person) => person.name)).toEqual(['Ada Rovell']);
   await addPerson(chief, { name: 'Bo Keld', email: `bo-${email}`, stage: '', role: 'instructor' });
   expect(await peopleOf(chief)).toHaveLength(2);
+  expect((await schoolThisMorning(chief)).hasStudents).toBe(false);
+  const student = await addPerson(chief, {
+    name: 'Cy Ostra',
+    email: `cy-${email}`,
+    stage: '',
+    role: 'student'
+  });
+  expect((await schoolThisMorning(chief)).hasStudents).toBe(true);
+  await setArchived(chief, student, true);
+  expect((await schoolThisMorning(chief)).hasStudents).toBe(false);
   const schools = async () => Number((await owner('school').count().first())!.count);
   const before = await schools();
   for (const [change, field] of [

@@ -12,6 +12,6 @@
 {#if data.student}
   <StudentsToday today={data.student} names={data.names} />
 {:else if data.morning}
-  <SchoolThisMorning morning={data.morning} names={data.names} />
+  <SchoolThisMorning me={data.me!} morning={data.morning} names={data.names} />
   {#if data.verdicts.length > 0}<InstructorsVerdicts verdicts={data.verdicts} />{/if}
 {/if}

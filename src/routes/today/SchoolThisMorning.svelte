@@ -5,7 +5,15 @@
   import type { PageData } from './$types';
 
   /** Who flew, who is stuck, who slips, who is ready: from each line to the moment. */
-  let { morning, names }: { morning: NonNullable<PageData['morning']>; names: PageData['names'] } = $props();
+  let {
+    morning,
+    names,
+    me
+  }: {
+    morning: NonNullable<PageData['morning']>;
+    names: PageData['names'];
+    me: NonNullable<PageData['me']>;
+  } = $props();
 
   const nameOf = (task: string) => names[task] ?? task;
   interface Person {
@@ -27,6 +35,13 @@
 {/snippet}
 
 <h1>The school this morning</h1>
+{#if !morning.hasStudents}
+  <p class="mt-3 border-l-4 border-now pl-3">
+    No students are here yet. <a href="/students">Add the first one</a>{#if me.role === 'chief'}; instructors
+      come in under
+      <a href="/people">People</a>{/if}. Whoever is added gets a link to choose a password by.
+  </p>
+{/if}
 <div class="mt-4 grid gap-x-10 gap-y-8 lg:grid-cols-2">
   {#snippet flownLines()}
     {#each morning.flown as line (line.attemptId)}

@@ -21,6 +21,8 @@ export interface FlownLately extends MorningLine {
 }
 
 export interface SchoolThisMorning {
+  /** False in a school that has only just begun. */
+  hasStudents: boolean;
   flown: FlownLately[];
   flownCount: number;
   stuck: (MorningLine & { flights: number; lastAttempt: string | null })[];
@@ -133,7 +135,13 @@ export async function schoolThisMorning(identity: Identity): Promise<SchoolThisM
       ...row,
       ...Object.fromEntries(names.map((name) => [name, (row[name] as Date).toISOString()]))
     });
+    const anybody = await db('account')
+      .select('id')
+      .where({ school_id: school, role: 'student' })
+      .whereNull('archived_at')
+      .first();
     return {
+      hasStudents: anybody !== undefined,
       flown: flown.map((row) => iso(row, 'finishedAt')),
       flownCount: Number(count),
       stuck,
