@@ -54,7 +54,7 @@
   const marks = $derived(marksAround(middle, scale));
   const y = (at: number) => -(at - middle) * scale.pixels;
   /** Where the trend ends, within the window. */
-  const trendEnd = $derived(inSteps(Math.max(-scale.half, Math.min(scale.half, -trend * scale.pixels)), 1));
+  const trendEnd = $derived(inSteps(Math.max(-scale.half, Math.min(scale.half, -trend * scale.pixels)), 2));
 </script>
 
 <g role="img" aria-label="{name} {shown} {unit}">

@@ -43,7 +43,8 @@
   const RATE_PIXELS = 0.07;
 
   const verticalSpeed = $derived(of('vertical-speed').verticalSpeed_fpm);
-  const rate = $derived(Math.max(-2000, Math.min(2000, verticalSpeed)));
+  /** Where the rate ends, in pixels down from level. */
+  const rateEnd = $derived(inSteps(-Math.max(-2000, Math.min(2000, verticalSpeed)) * RATE_PIXELS, 1));
   const rateCorridor = $derived(corridorOf('verticalSpeed_fpm'));
   const turning = $derived(of('turn'));
   const turn = $derived(inSteps(Math.max(-6, Math.min(6, turning.turnRate_degps)) * 20, 1));
@@ -136,10 +137,10 @@
                 class="figure">{Math.abs(at) / 100}</text
               >{/if}
           {/each}
-          <path d="M0 0H5V{inSteps(-rate * RATE_PIXELS, 0.5)}H0Z" fill="var(--now)" />
+          <path d="M0 0H5V{rateEnd}H0Z" fill="var(--now)" />
           <text
             x="78"
-            y={inSteps(-rate * RATE_PIXELS, 1) * 0.94 + 6}
+            y={rateEnd * 0.94 + 6}
             text-anchor="end"
             font-size="16"
             fill="var(--ink)"
@@ -185,7 +186,7 @@
           <path d="M-120 -6H120" stroke="var(--line)" />
           <path d="M-60 -14V2M60 -14V2" stroke="var(--ink)" stroke-width="4" />
           <path d="M0 -12V0" stroke="var(--ink)" stroke-width="2" />
-          <rect x={Math.min(0, turn)} y="-10" width={Math.abs(turn)} height="8" fill="var(--now)" />
+          <path d="M0 -10H{turn}v8H0Z" fill="var(--now)" />
           <rect x="-40" y="8" width="80" height="16" rx="8" fill="var(--sheet)" stroke="var(--strong-line)" />
           <path d="M-9 8V24M9 8V24" stroke="var(--ink)" />
           <circle cx={inSteps(turning.ball * 31, 0.5)} cy="16" r="6.5" fill="var(--ink)" />
