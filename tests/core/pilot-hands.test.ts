@@ -150,6 +150,14 @@ describe('nose and power', () => {
     act(6, { ...high, verticalSpeed_fpm: -300 });
     flying.fresh.rate = 0;
     expect(act(6, high).pitch_deg - held.pitch_deg).toBeCloseTo(-0.24 * (90 / line.ias_kt), 4);
+    // At seventy-five knots a degree does less, and more of it is taken: 90 over 75, and so 1.2.
+    const other = vertically('descent');
+    const slow = { ...high, ias_kt: 75 };
+    const before = other.act(6, slow).pitch_deg;
+    other.flying.fresh.rate = 1;
+    other.act(6, { ...slow, verticalSpeed_fpm: -300 });
+    other.flying.fresh.rate = 0;
+    expect(other.act(6, slow).pitch_deg - before).toBeCloseTo(-0.24 * 1.2, 4);
     flying.fresh.speed = 1;
     act(6, { ...high, ias_kt: line.ias_kt - 4 });
     flying.fresh.speed = 0;
@@ -222,6 +230,11 @@ describe('nose and power', () => {
     expect(seen(20)).toBeCloseTo(2.6 * gentle, 3);
     expect(seen(30)).toBeCloseTo(-2.6 * gentle, 3);
     expect(heard).toEqual(Array(3).fill('overControls'));
+    // Four hundred feet off, or just levelled, it only comes back.
+    const far = act(10, { altitude_ft: altitude_ft - 410 }).pitch_deg - held;
+    expect(far).toBeGreaterThan(2.6 * gentle + 0.3);
+    act(8, level);
+    expect(heard).toHaveLength(3);
   });
 
   describe('on a path', () => {
@@ -432,6 +445,20 @@ describe('the bank', () => {
     expect(byBank.at(10, 60, straight(120))).toBeCloseTo(27, 6);
     const half = laterally(hold, 'hold', { turnsByBank: 0.5 });
     expect(half.at(10, 60, straight(120))).toBeCloseTo((27 + standard_deg) / 2, 1);
+    // By sight it turns more steeply; who circles wide heads eighty degrees outward first, for seventy seconds, on the level.
+    const circle = lessonOf(
+      planned('xvna-vor-a', { ends: 'landing', circle: { runway: '31', turn: 'left' } })
+    );
+    const seen = circle.drill.phases.find(
+      ({ reference, goal }) => reference?.bySight === true && goal.vertical.kind === 'level'
+    )!;
+    expect(laterally(circle, seen.id).at(10, 60, straight(150))).toBeCloseTo(27, 6);
+    const wide = laterally(circle, seen.id, { circlesWide: 1 });
+    expect(wide.at(10, 60, straight(60))).toBeCloseTo(27, 6);
+    expect(wide.at(10, 60, straight(340))).toBeCloseTo(0, 6);
+    expect([wide.at(71, 60, straight(60)), wide.heard]).toEqual([0, ['circlesWide', 'circlesWide']]);
+    expect(laterally(circle, seen.id).at(10, 60, straight(60))).toBe(0);
+    expect(laterally(hold, 'hold', { circlesWide: 1 }).at(10, 60, straight(60))).toBe(0);
     // Where standard rate takes nearly as much, it is the shallow bank.
     const turboprop = planned('xvlb-ils-24', {}, {}, 2);
     const fast = lessonOf(turboprop);
@@ -457,6 +484,12 @@ describe('recovering', () => {
       throttle: 1
     });
     expect(recover(3, { ias_kt: 96, pitch_deg: 3 }, true)).toEqual({
+      pitch_deg: 2,
+      bank_deg: 0,
+      throttle: 0.65
+    });
+    // Once fast again after a nose that was high, nothing of a dive is flown.
+    expect(recover(3, { ias_kt: 100, pitch_deg: 3, bank_deg: 20 }, true)).toEqual({
       pitch_deg: 2,
       bank_deg: 0,
       throttle: 0.65
@@ -691,7 +724,7 @@ describe('talking and tuning', () => {
       const noted: Happening[] = [];
       return { ...set, noted, says: talking(set.flying, (what) => noted.push(what)) };
     };
-    const { says, noted, flying } = brief({});
+    const { says, noted, flying, heard } = brief({});
     flying.since_s = 20;
     expect([says.sinks_deg(26), says.sinks_deg(30), noted]).toEqual([0, 0, []]);
     says.sinks_deg(30.1);
@@ -699,6 +732,7 @@ describe('talking and tuning', () => {
     expect(noted).toEqual([]);
     for (let t = 35; t < 35 + 4 * items.length + 10; t++) says.sinks_deg(t);
     expect(noted).toEqual(items.map((detail) => ({ kind: 'briefed', detail })));
+    expect(heard).toEqual([]);
     const sinking = brief({ losesAltitudeTalking: 1 });
     expect([sinking.says.looksAway(), sinking.says.sinks_deg(20)]).toEqual([false, 0]);
     expect(sinking.says.sinks_deg(27)).toBe(2.2);
@@ -742,5 +776,14 @@ describe('talking and tuning', () => {
       listening: null
     });
     expect(radioHands(lessonFor('steep-turns', {}), noHabits, () => {})(10, 0)).toBeUndefined();
+    // On an arc the course that is joined from it is set already.
+    const arc = lessonFor('dme-arc', {});
+    const course = (phaseId: string) => {
+      const { lateral } = arc.drill.phases.find(({ id }) => id === phaseId)!.goal;
+      return lateral.kind === 'course' ? lateral.course_deg : null;
+    };
+    const set = (step: number) => radioHands(arc, noHabits, () => {})(0, step)!.nav1.course_deg;
+    expect(course('join')).not.toBe(course('outbound'));
+    expect([set(0), set(1), set(2)]).toEqual([course('outbound'), course('join'), course('join')]);
   });
 });

@@ -223,6 +223,13 @@ describe('steering', () => {
     expect(steering.aside_nm(1)).toBeCloseTo(Math.sin((10 * Math.PI) / 180), 6);
   });
 
+  test('of a fix on a radial knows the scale by how far the station is', () => {
+    const { steering, put } = steeringOf(calm('dme-hold'), 'arrive', 245);
+    // Three miles beyond a fix twelve miles from its station: ten degrees of fifteen miles.
+    put(65, 3);
+    expect(steering.aside_nm(1)).toBeCloseTo(15 * Math.sin((10 * Math.PI) / 180), 3);
+  });
+
   test('keeps a heading until another is worth the turn', () => {
     const { steering } = steeringOf(calm('vor-tracking'), 'inbound', 59);
     expect(steering.hold(100, 60).heading_deg).toBeCloseTo(60, 6);
