@@ -5,7 +5,8 @@ import { panelQuestion } from '$core/bench/panel-question';
 import { answerTime_s, panelQuestionKinds } from '$core/bench/question';
 import { dueKinds } from '$core/bench/repetition';
 import { sumQuestion } from '$core/bench/sum-bench';
-import { isRight, sumKinds } from '$core/bench/sum-question';
+import { isPowerThere } from '$core/bench/input-question';
+import { isRight, pick, sumKinds } from '$core/bench/sum-question';
 import { drillFileById } from '$core/drill/catalogue/catalogue';
 import { normaliseSigned } from '$core/measure/angle';
 import type { ChannelId } from '$core/flight/channels';
@@ -249,6 +250,70 @@ test('what a heading has to do with it is said where a heading is told, and only
     }
 });
 
+test('power is taken off where there is some, and added where there is room', () => {
+  const there = (input: Parameters<typeof isPowerThere>[0]) =>
+    [0, 0.11, 0.12, 0.5, 0.88, 0.89, 1].map((throttle) => isPowerThere(input, throttle));
+  expect(there('less power')).toEqual([false, false, true, true, true, true, true]);
+  expect(there('more power')).toEqual([true, true, true, true, true, false, false]);
+  expect(there('nose up a little')).toEqual(Array(7).fill(true));
+});
+
+describe('a sum’s own working', () => {
+  const sums = (kind: Parameters<typeof sumQuestion>[0], level: number) =>
+    Array.from({ length: 60 }, (_, seed) => sumQuestion(kind, level, seed + 1));
+
+  test('of a reciprocal comes out between 1 and 360 as it is written, either way', () => {
+    const said = [1, 3, 5].flatMap((level) => sums('reciprocal', level));
+    for (const { working, answer } of said) {
+      const [, course, first, second, value] = /^(\d+) ([+−] 200) ([+−] 20) = (\d{3})°\.$/.exec(working)!;
+      const added = [first!, second!].map((part) => Number(part.replace('−', '-').replace(' ', '')));
+      expect(Number(course) + added[0]! + added[1]!).toBe(Number(value));
+      expect(answer).toMatchObject({ kind: 'number', value: Number(value) });
+      // A half turn is never more than 360.
+      expect(added[0]! > 0).toBe(Number(course) <= 180);
+    }
+  });
+
+  test('of an entry has the dial to look at while it is easy, marked and with its turn', () => {
+    for (const level of [1, 2, 3, 4, 5])
+      for (const { prompt, picture, working } of sums('hold-entry', level)) {
+        const [, inbound, turn, arriving] =
+          /inbound (\d{3})°, (right|left) turns; you arrive on (\d{3})°/.exec(prompt)!;
+        expect(picture).toEqual({
+          kind: 'heading dial',
+          heading_deg: Number(arriving) % 360 || 360,
+          mark_deg: level <= 2 ? (Number(inbound) + 180) % 360 || 360 : null,
+          turn: level <= 2 ? turn : null
+        });
+        // Left turns come in at the second level.
+        if (level === 1) expect(turn).toBe('right');
+        const side = normaliseSigned(Number(inbound) + 180 - Number(arriving));
+        const [, off, said] = /stands (\d+)° (right|left) of the nose/.exec(working)!;
+        expect([Number(off), said]).toEqual([Math.abs(side), side >= 0 ? 'right' : 'left']);
+      }
+    expect(new Set(sums('hold-entry', 2).map(({ prompt }) => /left turns/.test(prompt))).size).toBe(2);
+  });
+
+  test('of a time to the missed approach point is let be off by two seconds while it is easy, by six later', () => {
+    for (const level of [1, 2, 3, 4, 5])
+      for (const { prompt, answer } of sums('missed-approach-time', level)) {
+        if (answer.kind !== 'number') throw new Error('a number');
+        expect([answer.angle, answer.tolerance]).toEqual([false, level <= 2 ? 2 : 6]);
+        const [, nm, kt] = /^([\d.]+) NM .* at (\d+) kt/.exec(prompt)!;
+        expect(answer.value).toBe(Math.round((Number(nm) / Number(kt)) * 3600));
+        expect(isRight(answer, answer.value + answer.tolerance)).toBe(true);
+        expect(isRight(answer, answer.value + answer.tolerance + 1)).toBe(false);
+        // Nor is it an angle: a whole turn more is another time.
+        expect(isRight(answer, answer.value + 360)).toBe(false);
+      }
+  });
+
+  test('numbers are picked from the first to the last step, each as often', () => {
+    const at = (uniform: number) => pick({ uniform: () => uniform } as SeededNoise, 30, 50, 5);
+    expect([0, 0.199, 0.2, 0.5, 0.999, 1].map(at)).toEqual([30, 30, 35, 40, 50, 50]);
+  });
+});
+
 test('the level goes up after two right in time, down after a miss, and stays within one and five', () => {
   const given = (...marks: string[]): GivenAnswer[] => {
     const answers: GivenAnswer[] = [];
@@ -312,7 +377,7 @@ test('what is to be done next is against what is off and stays off, for the reas
 
 describe('the sums', () => {
   test('each side, and each way, is asked for: nobody learns that it is always the right', () => {
-    const ways = [['left', 'right'], ['TO', 'FROM'], ['above', 'below'], ['clockwise', 'counterclockwise']] as const; // prettier-ignore
+    const ways = [['left', 'right'], ['TO', 'FROM'], ['above', 'below'], ['clockwise', 'counterclockwise'], ['teardrop', 'parallel']] as const; // prettier-ignore
     for (const kind of sumKinds) {
       const asked = Array.from(
         { length: 80 },

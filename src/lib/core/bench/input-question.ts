@@ -62,10 +62,7 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
       if (comingBack(bench.flight.columns, worst.corridor.channel, worst.deviation, k, bench.flight.rate_hz))
         continue;
       const right = AGAINST[worst.corridor.channel]![worst.deviation > 0 ? 0 : 1];
-      // Nobody takes off power that is not there, or adds to full.
-      const throttle = column(bench.flight, 'throttle')[k]!;
-      if (right === 'less power' && throttle < SOME_POWER) continue;
-      if (right === 'more power' && throttle > 1 - SOME_POWER) continue;
+      if (!isPowerThere(right, column(bench.flight, 'throttle')[k]!)) continue;
       const options: Input[] = INPUTS.filter((input) => level >= 3 || input !== 'nothing: wait');
       const words = quantityWords[worst.corridor.channel];
       return {
@@ -92,6 +89,12 @@ export function inputQuestion(noise: SeededNoise, level: number, panel: PanelKin
       };
     }
   }
+}
+
+/** Nobody takes off power that is not there, or adds to full. @param throttle 0…1 */
+export function isPowerThere(input: Input, throttle: number): boolean {
+  if (input === 'less power') return throttle >= SOME_POWER;
+  return input !== 'more power' || throttle <= 1 - SOME_POWER;
 }
 
 /** Whether the deviation has been shrinking over the last seconds: then the right input has been made already. */
