@@ -15,7 +15,8 @@ test('a first ILS alone: seen with explanations, then flown, its briefing done a
   await expect(page.getByText('there is nothing to chase')).toBeVisible();
   await page.getByRole('button', { name: 'Fly on to the end at once' }).click();
   await page.waitForURL(/\/debrief\//);
-  await expect(page.getByText('demonstration', { exact: true })).toBeVisible();
+  // At the head of the debrief, and in its own line among the attempts.
+  await expect(page.getByText('demonstration', { exact: true })).toHaveCount(2);
   await page.getByText(/The coach spoke \d+ times/).click();
   await expect(page.getByText('The localizer is alive.')).toBeVisible();
   await page.getByRole('link', { name: 'Go on: Your first ILS' }).click();
