@@ -353,6 +353,7 @@ describe('the coach elsewhere', () => {
           phaseIndex,
           values: new Map<ChannelId, number>([
             ['heading_deg', normaliseBearing(280 - north)],
+            ['groundspeed_kt', 95],
             ['bank_deg', 0],
             ['fixRadial_deg', radial_deg],
             ['fixDistance_nm', nm],
@@ -360,6 +361,8 @@ describe('the coach elsewhere', () => {
           ])
         }
       ])?.words ?? '';
+    // Three miles off it is too soon to say.
+    expect(at(0, 100, 3)).toBe('');
     expect(at(1, 100, 0.8)).toMatch(/^Parallel entry: over the fix turn left to 2\d\d°\.$/);
     expect(at(14, 100, 0.5)).toMatch(/^Parallel entry/);
     expect(at(30, 280, 0.2)).not.toMatch(/entry: over|Past/);

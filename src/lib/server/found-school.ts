@@ -7,12 +7,7 @@ import { LINK_LASTS, emailTaken, freshToken, personFields } from './people';
 
 const NewSchool = Type.Object(
   {
-    school: Type.String({
-      minLength: 2,
-      maxLength: 120,
-      pattern: '\\S',
-      accepted: 'a name of 2 to 120 letters'
-    }),
+    school: personFields.name,
     chief: personFields.name,
     email: personFields.email,
     zone: Type.String({ minLength: 1, maxLength: 60, accepted: 'a time zone such as Europe/Tallinn' })

@@ -2,6 +2,7 @@ import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measur
 import { clamp } from '../measure/clamp';
 import { isFixAhead } from '../procedure/fix-ahead';
 import { holdEntry } from '../procedure/hold-entry';
+import { directFlyer } from './fly-direct';
 import {
   holdCircuitSteps,
   holdEntrySteps,
@@ -9,7 +10,6 @@ import {
   type HoldLesson,
   type ProcedureStep
 } from './procedure-script';
-import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { straight, type Steering, type SteeringOrder } from './steering';
 import type { CourseTracker } from './track-course';
 
@@ -33,6 +33,7 @@ export interface ProcedureRunner {
 /** Flies the steps of holds and course reversals, by clock and needle, and learns from each circuit for the next. */
 export function procedureRunner(steering: Steering, tracker: CourseTracker): ProcedureRunner {
   const { sense, habits, told, note } = steering;
+  const direct = directFlyer(steering);
   let steps: ProcedureStep[] = [];
   let clockFrom_s: number | null = null;
   let clockDue_s: number | null = null;
@@ -46,12 +47,6 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
 
   const isAhead = (heading_deg: number) =>
     isFixAhead({ radial_deg: sense.radial_deg(), distance_nm: sense.distance_nm(), heading_deg });
-
-  /** Close to the fix the heading stays: its bearing runs away from anybody. */
-  function toFix(time_s: number): SteeringOrder {
-    if (sense.distance_nm() < NEAR_STATION_NM) return straight(steering.order.heading_deg);
-    return steering.hold(time_s, steering.headingFor(normaliseBearing(sense.radial_deg() + 180)));
-  }
 
   /** Over the fix: what is done there depends on the heading one arrives on. */
   function enter(heading_deg: number, time_s: number): void {
@@ -191,7 +186,7 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
     fly(time_s, heading_deg) {
       const { goal, tas_kt } = steering;
       if (arriving) {
-        if (isAhead(heading_deg)) return toFix(time_s);
+        if (isAhead(heading_deg)) return direct.fly(time_s, heading_deg, { kind: 'direct', turn: null });
         enter(heading_deg, time_s);
       }
       if (goal?.kind === 'hold') {

@@ -65,11 +65,14 @@ export function holdHint(lesson: Lesson): Hint {
     return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${shown(out, due)}` };
   }
 
+  /** Whether it is time to say what comes over the fix. */
+  const isNearFix = (now: CoachMoment) =>
+    (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600 <= ENTRY_BEFORE_S;
+
   /** Before the fix: which entry, and where it turns. */
   function entryWords(now: CoachMoment): Advice | null {
     const next = solved[now.phaseIndex + 1];
-    const to_s = (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600;
-    if (!next || valueOf(now, 'along_nm') > 0 || to_s > ENTRY_BEFORE_S) return null;
+    if (!next || valueOf(now, 'along_nm') > 0 || !isNearFix(now)) return null;
     const { entry, turn } = entryFrom(now, next);
     return atFix(entry, turn);
   }
@@ -108,7 +111,8 @@ export function holdHint(lesson: Lesson): Hint {
         });
         const { entry, turn } = entryFrom(now, due);
         entering = entry;
-        if (arriving) return atFix(entry, turn);
+        // Farther off the heading may yet be another.
+        if (arriving) return isNearFix(now) ? atFix(entry, turn) : null;
       }
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
       const atEntry =
