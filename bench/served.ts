@@ -4,6 +4,7 @@ import knex from 'knex';
 import { randomUUID } from 'node:crypto';
 import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
 import { ATTEMPTS, STUDENTS, fillSchool } from './large-school';
+import { opened } from './opened';
 
 const address = process.env['HANZA_ADDRESS']!;
 const REQUESTS = 120;
@@ -206,6 +207,12 @@ const byRadio = await panel(page, demoId('lesson petra next'));
 const seen = await seenApproach(process.env['DATABASE_URL']!);
 const withView = await panel(page, seen);
 const plan = await planPulled(page, 'attempt petra 4');
+const firstOpened = await opened(browser, page, {
+  empty: '/sign-out',
+  plan: `/plan?student=${demoId('maren')}`,
+  fly: `/fly/${demoId('lesson petra next')}`,
+  debrief: `/debrief/${demoId('attempt petra 4')}`
+});
 await fillSchool(process.env['DATABASE_URL']!);
 const pageFigures = await pages(page);
 const loadFigures = await loaded(page, demoId('maren'), await signedIn('Maren Tolvik'));
@@ -219,6 +226,7 @@ process.stdout.write(
       byRadio,
       withView,
       plan,
+      opened: firstOpened,
       pages: pageFigures,
       loaded: loadFigures,
       school: { students: STUDENTS, attempts: ATTEMPTS }

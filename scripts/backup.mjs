@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { backUp } from './setup/dump.mjs';
 import { checkNode, ensurePackages, root } from './setup/machine.mjs';
-import { runningPostgres, startPostgres } from './setup/postgres.mjs';
+import { withDatabase } from './setup/postgres.mjs';
 import { endWith, say } from './setup/say.mjs';
 
 try {
@@ -10,14 +10,7 @@ try {
   await ensurePackages();
   const stamp = new Date().toISOString().replace(/:/g, '').slice(0, 15);
   const folder = process.argv[2] ?? join(root, 'backups', `hanza-${stamp}`);
-  const own = process.env.DATABASE_URL
-    ? null
-    : (runningPostgres('postgres') ?? (await startPostgres('postgres')));
-  try {
-    backUp(process.env.DATABASE_URL ?? own.url, folder);
-  } finally {
-    await own?.stop();
-  }
+  await withDatabase((url) => backUp(url, folder));
   say(`backed up to ${folder}. It holds everybody’s records and the key of their signatures: keep it safe.`);
 } catch (error) {
   endWith(error);

@@ -2,7 +2,7 @@
 import { restore, restoreKey } from './setup/dump.mjs';
 import { prepareDatabase } from './setup/application.mjs';
 import { checkNode, ensurePackages } from './setup/machine.mjs';
-import { runningPostgres, startPostgres } from './setup/postgres.mjs';
+import { runningPostgres, withDatabase } from './setup/postgres.mjs';
 import { Trouble, endWith, say } from './setup/say.mjs';
 
 try {
@@ -12,17 +12,13 @@ try {
   const folder = process.argv[2];
   if (!folder) throw new Trouble('which backup? npm run restore -- backups/hanza-…');
   if (!process.env.DATABASE_URL && runningPostgres('postgres')) throw new Trouble('stop Hanza first.');
-  const own = process.env.DATABASE_URL ? null : await startPostgres('postgres');
-  const url = process.env.DATABASE_URL ?? own.url;
-  try {
+  await withDatabase(async (url) => {
     const moved = await restore(folder, url);
     // A key given from outside is the installation's own business.
     if (!keyFromOutside) process.env.HANZA_KEY = restoreKey(folder);
     await prepareDatabase(url, { seed: false });
     say(`restored from ${folder}${moved ? `; the database that was here is kept as ${moved}` : ''}`);
-  } finally {
-    await own?.stop();
-  }
+  });
 } catch (error) {
   endWith(error);
 }

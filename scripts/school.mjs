@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prepareDatabase } from './setup/application.mjs';
 import { checkNode, ensurePackages, root } from './setup/machine.mjs';
-import { runningPostgres, startPostgres } from './setup/postgres.mjs';
+import { withDatabase } from './setup/postgres.mjs';
 import { Trouble, endWith, say } from './setup/say.mjs';
 
 const USAGE =
@@ -29,11 +29,7 @@ try {
   const values = asked();
   checkNode();
   await ensurePackages();
-  const own = process.env.DATABASE_URL
-    ? null
-    : (runningPostgres('postgres') ?? (await startPostgres('postgres')));
-  try {
-    const url = process.env.DATABASE_URL ?? own.url;
+  await withDatabase(async (url) => {
     await prepareDatabase(url, { seed: false });
     const { status, stdout } = spawnSync(
       process.execPath,
@@ -58,9 +54,7 @@ try {
     say(`${values.name} is founded. ${values.chief} chooses a password, until ${until.slice(0, 10)}, at`);
     say(`  <the address Hanza prints>/access/${token}`);
     say('and takes in instructors and students under People.');
-  } finally {
-    await own?.stop();
-  }
+  });
 } catch (error) {
   endWith(error);
 }

@@ -36,6 +36,7 @@ describe('questions about a panel', () => {
       expect(q.clip.to_s).toBeGreaterThanOrEqual(q.clip.from_s);
       // Which way the nose must go is said by the needles there, and they are not part of the question.
       expect(drillFileById(q.clip.plan.drill).navigation).toBeUndefined();
+      expect([q.clip.plan.heading_deg % 10, q.clip.plan.heading_deg >= 10, q.clip.plan.heading_deg <= 360]).toEqual([0, true, true]); // prettier-ignore
     }
   );
 
@@ -141,7 +142,9 @@ describe('questions about a panel', () => {
         // Fifteen seconds after its power went a gyro turns at e^(−15/8) of its speed, and shows that much of the turn.
         if (liar === 'turn and slip')
           expect(Math.abs(shown.turnRate_degps)).toBeLessThan(0.16 * Math.abs(truth.turnRate_degps) + 0.3);
-        expect(q.working).toContain(`The ${liar} showed`);
+        // Headings are said in three digits, a rate of turn to a tenth, everything else in whole figures.
+        const figure = { 'heading indicator': '\\d{3}°', 'turn and slip': '−?\\d+\\.\\d' }[liar] ?? '−?[\\d,]+';
+        expect(q.working).toMatch(new RegExp(`^The ${liar} showed ${figure} where the airplane had ${figure}: `));
         expect(clip.to_s - clip.from_s).toBeCloseTo(10, 9);
       }
     expect(lied.size).toBeGreaterThanOrEqual(3);
@@ -191,6 +194,11 @@ describe('questions about a panel', () => {
       expect.stringContaining('It is where the airplane is set.')
     ]);
   }, 120_000);
+
+  test('there is a tenth more time for the first level than plain, and 12 % of it less for each above', () => {
+    expect([1, 3, 5].map((level) => answerTime_s('liar', level))).toEqual([28, 22, 16]);
+    expect([1, 2, 5].map((level) => answerTime_s('doing', level))).toEqual([13, 12, 7]);
+  });
 
   test('what to do next: waiting is offered from the third level on, the panel stands still from the fourth', () => {
     for (const level of [1, 2, 3, 4])
@@ -333,7 +341,7 @@ test('what is to be done next is against what is off and stays off, for the reas
   const channels = { altitude: 'altitude_ft', heading: 'heading_deg', speed: 'ias_kt', rate: 'verticalSpeed_fpm' } as const; // prettier-ignore
   const shrinks = { altitude: 7, heading: 1, speed: 1, rate: 51 };
   for (const level of [1, 3, 5] as const)
-    for (const seed of [11, 12, 13, 14]) {
+    for (const seed of [11, 13, 15, 16]) {
       const q = panelQuestion('input', level, seed, 'dials', 'control and performance');
       const [, name, side] = /^The (\w+) is [\d.]+ ?\S+ (.+) and not coming back/.exec(q.working)!;
       const right = q.options[q.answer]!;
@@ -342,7 +350,7 @@ test('what is to be done next is against what is off and stays off, for the reas
       const quantity = name as keyof typeof channels;
       const isMore = /up|fast|high|right/.test(side!);
       expect(right).toMatch({ altitude: /nose/, rate: /nose/, speed: /power/, heading: /bank/ }[quantity]);
-      if (quantity !== 'heading') expect(/down|less/.test(right)).toBe(isMore);
+      expect(/down|less|left/.test(right)).toBe(isMore);
       // Over the last three seconds it has not begun to shrink by more than a needle shows.
       const { flight, to_s } = q.clip;
       const values = flight.columns.get(channels[quantity])!;

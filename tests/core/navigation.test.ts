@@ -205,6 +205,20 @@ describe('radios', () => {
     expect([beyond(6), beyond(4.5)]).toEqual(['A', 'B']);
   });
 
+  test('from one waypoint to the next the course leads from the one that was passed, not from where it began', () => {
+    const a = { id: 'A', at: placeAt(vlb, 0, 10) };
+    const b = { id: 'B', at: placeAt(a.at, 90, 10) };
+    const radio = receivers({ ...vesterlund, fixes: [a, b] }, [], 0);
+    const legs = { ...onVlb, source: 'rnav' as const, rnav: { legs: ['A', 'B'], course_deg: null } };
+    const place = placeAt(placeAt(a.at, 90, 4), 0, 0.3);
+    for (const [k, now] of [vlb, a.at, a.at, place].entries())
+      radio.step(legs, { ...at(0, 0), ...now }, k, 1);
+    expect(radio.shown().waypoint).toMatchObject({ id: 'B', fullScale_nm: 1 });
+    // North of a course to the east is left of it.
+    expect(radio.shown().needles.rnav.deflection).toBeCloseTo(0.3, 1);
+    expect(Math.abs(radio.shown().needles.rnav.course_deg - 90)).toBeLessThan(0.5);
+  });
+
   // Radius × tan(turn ÷ 2): at 120 kt and 3°/s the radius is 0.637 NM, and after a right angle so is the lead.
   test.each([0, 60, 120, 180])(
     'at %d kt over the ground a fly-by waypoint is left so much earlier',

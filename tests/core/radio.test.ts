@@ -35,6 +35,7 @@ import {
   type Vor
 } from '$core/radio/station-geometry';
 import { World, type Station } from '$core/radio/world';
+import { isOnRadio, withWaiting } from '$core/radio/station-on-radio';
 import { worldById, worlds } from '$core/radio/world-catalogue';
 import { worldProblems } from '$core/radio/world-check';
 import { even } from './even';
@@ -76,6 +77,12 @@ describe('worlds', () => {
     expect(() => parse(World, { ...vesterlund, stations: [{ ...vlb, frequency_MHz: 120 }] })).toThrow(
       /stations\.0/
     );
+  });
+
+  test('two markers have no frequency to share', () => {
+    const om = stationById(vesterlund, 'OM');
+    const another = { ...om, id: 'IM', ...placeAt(om, 60, 0.2) };
+    expect(worldProblems({ ...vesterlund, stations: [...vesterlund.stations, another] })).toEqual([]);
   });
 
   test('a fix on a radial lies on it, at its distance; on two radials, on both', () => {
@@ -430,6 +437,53 @@ describe('the radios together', () => {
     const left = needle(-4, 10);
     expect(Math.abs(left - 0.4)).toBeLessThan(0.15);
     expect(needle(4, 31)).toBe(left);
+  });
+
+  test('the distance is of what feeds the needle; a glide slope on a radio that feeds nothing is not shown', () => {
+    const ivl = localizerById(vesterlund, 'IVL', 'station');
+    const final = { ...placeAt(ivl, ivl.course_deg + VARIATION_DEG + 180, 5), altitude_ft: 1600 };
+    const on = (source: 'nav1' | 'nav2' | 'rnav', place = here) => {
+      const radios = receivers(vesterlund, [], VARIATION_DEG);
+      const nav2 = place === here ? set.nav2 : { ...set.nav2, active_MHz: ivl.frequency_MHz };
+      radios.step({ ...set, nav2, source }, place, 0, 0.1);
+      return radios.shown();
+    };
+    expect(on('nav1').distance).toMatchObject({
+      kind: 'dme',
+      nm: expect.closeTo(dmeDistance(vlb, here)!, 6)
+    });
+    // A station without a DME: the first radio’s is not shown instead.
+    expect(on('nav2').distance).toBeNull();
+    expect(on('rnav').distance).toMatchObject({
+      kind: 'rnav',
+      nm: expect.closeTo(wayBetween(here, placeByName(vesterlund, 'TOLVA')).distance_nm, 2)
+    });
+    const down = { ...here, ...final };
+    expect([on('nav2', down).path === null, on('rnav', down).path]).toEqual([false, null]);
+  });
+
+  test('what is on a radio, in use or waiting; what is not waits on the first standby that is free', () => {
+    const [first, second, beacon, om] = [vlb, sdh, ts, stationById(vesterlund, 'OM')];
+    expect([first, second, beacon, om].map((station) => isOnRadio(station, set))).toEqual([
+      true,
+      true,
+      true,
+      false
+    ]);
+    expect([first, second, beacon].map((station) => isOnRadio(station, strangeRadios))).toEqual([
+      false,
+      false,
+      false
+    ]);
+    const one = withWaiting(strangeRadios, first);
+    expect(one.nav1).toMatchObject({ ...strangeRadios.nav1, standby_MHz: 113.4 });
+    expect(withWaiting(one, second)).toEqual({
+      ...one,
+      nav2: { ...one.nav2, standby_MHz: sdh.frequency_MHz }
+    });
+    expect(withWaiting(one, beacon)).toEqual({ ...one, adf: { ...one.adf, standby_kHz: 342 } });
+    expect(isOnRadio(beacon, withWaiting(one, beacon))).toBe(true);
+    for (const station of [first, om, null]) expect(withWaiting(one, station)).toBe(one);
   });
 
   test('VHF ends at the horizon, a beacon does not', () => {

@@ -27,8 +27,10 @@ export interface NeedleMile {
 
 /** By the miles that are left: in the last one, in the one before, and farther out no more than the standard. */
 const AIM = [1 / 3, 1 / 2] as const;
+/** Of each second one moment: a needle’s average over a mile is no other by ten, and places on the ellipsoid take their time. */
+const EVERY_S = 1;
 /** A mile of which less was flown says nothing. */
-const LEAST_SAMPLES_S = 8;
+const LEAST_S = 8;
 const MOST_MILES = 12;
 
 interface Sums {
@@ -59,7 +61,8 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
     // Over a station a needle says nothing of how it was flown.
     const station = reference && isByStation(reference) ? reference.station : null;
     const line: PathLine | null = goal.vertical.kind === 'path' ? goal.vertical.path : null;
-    for (let k = sampleAt(flight, span.start_s); k < sampleAt(flight, span.end_s); k++) {
+    for (let at_s = span.start_s; at_s < span.end_s; at_s += EVERY_S) {
+      const k = sampleAt(flight, at_s);
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
       if (station && wayBetween(station, place).distance_nm < LEAST_SCALE_DISTANCE_NM) continue;
       const to_nm = Math.floor(beforeThreshold(navigation.world, plan.approach.approach, place));
@@ -84,7 +87,7 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
   }
   const standard = tolerance.courseNeedle ?? COURSE_NEEDLE;
   return [...miles]
-    .filter(([, { samples }]) => samples >= LEAST_SAMPLES_S * flight.rate_hz)
+    .filter(([, { samples }]) => samples * EVERY_S >= LEAST_S)
     .sort(([a], [b]) => b - a)
     .map(([to_nm, sums]) => ({
       to_nm,

@@ -1,9 +1,10 @@
 import { amongClouds, SKY_CLEAR_FT } from '../air/cloud';
 import type { Precipitation } from '../air/precipitation';
 import { isApproach } from '../drill/approach/approach-drill';
-import { chartOfPlan } from '../drill/approach/chart-of-plan';
+import { worldWith } from '../drill/approach/approach-references';
 import { MEAN_RADIUS_M } from '../earth/local-plane';
 import type { Lesson } from '../drill/lesson';
+import { worldOf } from '../drill/lesson-place';
 import { plannedCloud } from '../drill/planned-cloud';
 import { RADIANS_PER_DEGREE } from '../measure/angle';
 import { edgeBetween } from '../measure/edge';
@@ -87,7 +88,8 @@ export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outsid
     return (eye, phase) =>
       drill.phases[phase]?.looksOut ? groundOf(eye, ground_ft, CLEAR) : blankFor(eye, 'device');
   }
-  const { approach, world } = chartOfPlan(plan, lesson.aircraft);
+  const { approach } = plan.approach;
+  const world = worldWith(worldOf(plan), approach);
   const target = plan.approach.circle?.runway ?? approach.runway;
   const there = world.runways.filter(({ airport }) => airport === approach.airport);
   const runway = there.find(({ name }) => name === target) ?? there[0];
