@@ -40,6 +40,7 @@ const TESTS = {
   ],
   flight: [
     'flight',
+    'begun-anew',
     'commands',
     'command-schema',
     'kept-state',

@@ -25,6 +25,8 @@ export const handle: Handle = async ({ event, resolve }) => {
     redirect(303, `/sign-in?next=${encodeURIComponent(event.url.pathname + event.url.search)}`);
   }
   const response = await resolve(event, {
+    // Letters that come after the first picture have it laid out anew.
+    preload: ({ type, path }) => type === 'js' || type === 'css' || path.endsWith('.woff2'),
     transformPageChunk: ({ html }) => html.replace('%hanza.theme%', event.locals.theme)
   });
   response.headers.set('x-content-type-options', 'nosniff');

@@ -68,6 +68,8 @@ describe('a flight shown again', () => {
     });
     const nothing = shown({ needleSource: 1, bearing_deg: -1, distance_nm: -1, pathNeedle: -9 })!;
     expect([nothing.pointer, nothing.distance, nothing.path]).toEqual([null, null, null]);
+    // What was listened to is not recorded.
+    expect(nothing.idents).toEqual({ nav1: null, nav2: null, adf: null });
     expect(nothing.needles.nav1).toMatchObject({ valid: false, toFrom: null });
     const there = shown({ needleSource: 1, toFrom: -1, needle: 0.5, distance_nm: 0, pathNeedle: 0.25 })!;
     expect(there.needles.nav1).toMatchObject({ valid: true, toFrom: 'from', deflection: 0.5 });
@@ -224,6 +226,9 @@ test('a field that was emptied is asked for at its place; one that may be empty 
     planInMaking({ ...plan, ...change } as LessonPlan, { drills: [], profiles: [] }).problems;
   const needed = (field: string) => ({ field, message: 'A number is needed here.' });
   expect(problemsOf({})).toEqual([]);
+  const { drill, usual } = planInMaking(plan, { drills: [], profiles: [] });
+  expect(Object.keys(usual)).toEqual(drill.figures.map(({ id }) => id));
+  for (const { id, minimum, maximum } of drill.figures) expect([usual[id]! >= minimum, usual[id]! <= maximum], id).toEqual([true, true]); // prettier-ignore
   expect(problemsOf({ cloudBase_ft: null })).toEqual([]);
   expect(problemsOf({ windSpeed_kt: NaN })).toContainEqual(needed('windSpeed_kt'));
   expect(problemsOf({ startAltitude_ft: null })).toContainEqual(needed('startAltitude_ft'));

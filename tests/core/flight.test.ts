@@ -1,6 +1,9 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import { groundTrack } from '$core/air/wind';
+import { STATE, STATE_LENGTH, setAttitude } from '$core/aircraft/airplane-state';
+import { observer } from '$core/flight/observed-air';
+import { weatherInFlight } from '$core/flight/weather-in-flight';
 import { channelDefinitions } from '$core/flight/channels';
 import { column, duration, type Flight } from '$core/flight/flight';
 import { flightLoop } from '$core/flight/flight-loop';
@@ -20,6 +23,7 @@ import { chunksOf, flown, planOf } from './flown';
 import { planned } from './planned-approach';
 
 const gzip = (part: Uint8Array) => gzipSync(part, { level: 9 });
+const idle = { aileron: 0, elevator: 0, rudder: 0, throttle: 0, trim: 0, flapsTarget_deg: 0, gearTarget: 0, propeller: 1 }; // prettier-ignore
 const gunzip = (part: Uint8Array) => gunzipSync(part);
 
 describe('the flight loop', () => {
@@ -192,4 +196,38 @@ describe('the recording', () => {
     expect(rest).toHaveLength(flight.length - 1);
     expect(Number(rest[499]!.split(',')[3])).toBe(column(flight, 'altitude_ft')[500]);
   });
+});
+
+// Aerospace sequence, yaw, pitch, roll: the columns of the direction cosine matrix, as in any text on flight dynamics.
+test('over the ground it goes where its speeds along its own axes take it, whatever its attitude', () => {
+  const lesson = lessonOf(planOf({ windSpeed_kt: 0, turbulence: 'smooth' }));
+  const state = new Float64Array(STATE_LENGTH);
+  const seen = observer(lesson, weatherInFlight(lesson.plan, 0), state, new Float64Array(3));
+  seen.setWeather(0, 0);
+  const { sin, cos } = Math;
+  for (const [bank_rad, pitch_rad, heading_rad, u, v, w] of [
+    [0, 0, 0, 50, 3, 2],
+    [0.5, 0.2, 2, 50, 4, -3],
+    [-0.9, -0.3, 4, 60, -6, 8],
+    [1.2, 0.6, 5.5, 40, 9, 7]
+  ] as const) {
+    const [p, q, r] = [0.1, -0.02 * u, 0.01 * w];
+    state.set([u, v, w, p, q, r]);
+    state[STATE.altitude] = 1000;
+    setAttitude(state, { bank_rad, pitch_rad, heading_rad });
+    seen.observe(idle);
+    const [sr, cr, sp, cp, sy, cy] = [bank_rad, pitch_rad, heading_rad].flatMap((a) => [sin(a), cos(a)]) as [number, number, number, number, number, number]; // prettier-ignore
+    const north = u * cp * cy + v * (sr * sp * cy - cr * sy) + w * (cr * sp * cy + sr * sy);
+    const east = u * cp * sy + v * (sr * sp * sy + cr * cy) + w * (cr * sp * sy - sr * cy);
+    const down = -u * sp + v * sr * cp + w * cr * cp;
+    expect(seen.groundspeed_kt()).toBeCloseTo(Math.hypot(north, east) / 0.514444, 3);
+    expect(seen.climbRate_fpm()).toBeCloseTo((-down / 0.3048) * 60, 3);
+    expect(seen.tas_mps()).toBeCloseTo(Math.hypot(u, v, w), 6);
+    // The heading’s rate by the body’s own: (q sin φ + r cos φ) / cos θ.
+    expect(seen.truth.turnRate_degps).toBeCloseTo((((q * sr + r * cr) / cp) * 180) / Math.PI, 6);
+    expect(seen.truth.rollRate_degps).toBeCloseTo((p * 180) / Math.PI, 6);
+    expect(seen.truth.pathAngle_deg).toBeCloseTo((Math.asin(-down / Math.hypot(u, v, w)) * 180) / Math.PI, 6);
+    const drift_rad = Math.atan2(east, north) - heading_rad;
+    expect(seen.truth.drift_deg).toBeCloseTo((Math.atan2(sin(drift_rad), cos(drift_rad)) * 180) / Math.PI, 3);
+  }
 });

@@ -14,7 +14,7 @@ import { flightLoop } from '$core/flight/flight-loop';
 import { flyDrill } from '$core/flight/flown-drill';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
 import { navigationAt } from '$core/flight/replayed-navigation';
-import { runwayInPhase } from '$core/flight/runway-in-sight';
+import { runwayInPhase, runwaySeenIn } from '$core/flight/runway-in-sight';
 import { simulatedHands } from '$core/flight/simulated-flight';
 import { lessonInWeather } from '$core/flight/weather-in-flight';
 import { noHabits } from '$core/pilot/habits';
@@ -356,6 +356,17 @@ describe('the runway in sight, in words', () => {
   test('and nothing in any phase before', () => {
     expect(landing).toBeGreaterThan(2);
     for (let phase = 0; phase < landing; phase++) expect(from(1, 0, 0, phase)).toBeNull();
+  });
+  test('circling it is the one that is circled to, from the first part of the circle on', () => {
+    const around = lessonOf(
+      planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway: '31', turn: 'left' } })
+    );
+    const check = around.drill.checks.find((one) => one.kind === 'circle')!;
+    const first = around.drill.phases.findIndex(({ id }) => id === check.phases[0]);
+    expect(first).toBeGreaterThan(0);
+    around.drill.phases.forEach(({ id }, index) =>
+      expect(runwaySeenIn(around, index)?.name ?? null, id).toBe(index < first ? null : '31')
+    );
   });
 });
 

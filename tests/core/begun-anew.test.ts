@@ -1,0 +1,58 @@
+import { describe, expect, test } from 'vitest';
+import { lessonOf } from '$core/drill/lesson';
+import { detectPhases } from '$core/flight/detected-phases';
+import { madeFlight, planOf } from './flown';
+
+describe('what was flown of a part before it was begun anew', () => {
+  const lesson = lessonOf(planOf({ drill: 'standard-rate-turns', figures: {} }));
+  const [level, turn] = lesson.drill.phases;
+  /** Level throughout: the turn is begun by the time of the first phase, and never made. */
+  const flight = madeFlight(200, {});
+  const [begun] = detectPhases(flight, lesson).spans;
+  const turned_s = begun!.end_s;
+  const times = (...goneOn: readonly (readonly [at_s: number, phase: string])[]) =>
+    detectPhases(
+      {
+        ...flight,
+        events: goneOn.map(([time_s, phase]) => ({
+          time_s,
+          kind: 'command',
+          command: { does: 'go on', phase }
+        }))
+      },
+      lesson
+    );
+  const stretches = (flown: ReturnType<typeof times>) =>
+    flown.before.map(({ spans }) => spans.map(({ start_s, end_s }) => [start_s, end_s].map(Math.round)));
+
+  test('stands beside the last time from half a minute on; less is put right', () => {
+    expect([begun!.phaseId, turned_s < 30]).toEqual([level!.id, true]);
+    expect(stretches(times([turned_s + 28, turn!.id]))).toEqual([]);
+    const flown = times([turned_s + 40, turn!.id]);
+    expect(stretches(flown)).toEqual([[[turned_s, turned_s + 40]]]);
+    expect(flown.spans.map(({ phaseId }) => phaseId)).toEqual([level!.id, turn!.id]);
+    const [{ lesson: then, spans }] = flown.before as [(typeof flown.before)[0]];
+    const [own] = spans as [(typeof spans)[0]];
+    expect(own.phaseId).not.toBe(turn!.id);
+    // By a phase of its own, which is the one that was flown.
+    expect(then.drill.phases.find(({ id }) => id === own.phaseId)).toMatchObject({ goal: turn!.goal });
+  });
+
+  test('takes what led into it with it, however short that was, when that is begun anew, too', () => {
+    const again_s = turned_s + 40;
+    const flown = times([again_s, turn!.id], [again_s + 50, level!.id]);
+    expect(stretches(flown)).toEqual([
+      [
+        [0, turned_s],
+        [turned_s, again_s]
+      ],
+      [[again_s, again_s + 50]]
+    ]);
+    expect(flown.spans[0]).toMatchObject({ phaseId: level!.id });
+    expect(flown.spans[0]!.start_s).toBeCloseTo(again_s + 50, 0);
+    const ids = [...flown.before.flatMap(({ spans }) => spans), ...flown.spans].map(({ phaseId }) => phaseId);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const { lesson: then, spans } of flown.before)
+      for (const { phaseId } of spans) expect(then.drill.phases.map(({ id }) => id)).toContain(phaseId);
+  });
+});
