@@ -101,6 +101,7 @@ const TESTS = {
     'approach-words',
     'guided-lessons',
     'drill-read',
+    'written-drill',
     'slips'
   ],
   pilot: [

@@ -22,7 +22,7 @@ export const Clearance = Type.Object(
 );
 export type Clearance = Static<typeof Clearance>;
 
-/** A clearance as it is spoken: `Turn left heading 210, 2,500 ft, 90 kt`. */
+/** A clearance as it is spoken: `Turn left heading 210°, 2500 ft, 90 kt`. */
 export function clearanceWords({ heading_deg, turn, direct, altitude_ft, speed_kt }: Clearance): string {
   const said = [
     ...(direct === undefined ? [] : [`direct ${direct}`]),
