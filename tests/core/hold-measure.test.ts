@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windAboutFix } from '$core/drill/plan-wind';
 import type { Lesson } from '$core/drill/lesson';
+import { passagesOf } from '$core/grade/checks/fix-passages';
 import { measureHold, type HoldMeasure } from '$core/grade/checks/hold-measure';
 import { normaliseBearing, normaliseSigned } from '$core/measure/angle';
 import { sideOf, solveHold, type HoldSolution } from '$core/procedure/hold';
@@ -140,6 +141,8 @@ describe('a hold drawn by hand', () => {
           else drawing.turn(course_deg, side);
           // However it comes back, it passes abeam the fix.
           drawing.until(() => drawing.by().along_nm >= 0.05);
+          // From whichever side it was come to, once back over the fix is once.
+          expect(passagesOf(drawing.flight(), drawing.span())).toHaveLength(1);
           const m = measured(lesson, goal, drawing);
           expect([m.entry, m.due.entry, m.entryRight]).toEqual([entry, entry, true]);
           expect(Math.abs(normaliseSigned(m.arrivalHeading_deg - arrival_deg))).toBeLessThan(0.2);

@@ -45,6 +45,22 @@ test('the reference pilot turns the published way, though it is the longer', () 
   expect(missed).toBe('met');
 });
 
+// VLB is come to from the inbound side: to fly over it is to arrive, and the hold is flown after that.
+test('a hold that is arrived at along its course is flown: outbound, and back over the fix', () => {
+  const { phases, checks, findings } = gradeFlight(flown(asPublished), asPublished);
+  const last = phases.at(-1)!;
+  expect(checks.find(({ kind }) => kind === 'hold')).toMatchObject({
+    phaseId: last.phaseId,
+    due: { entry: 'direct' },
+    entry: 'direct',
+    outOfTime: false,
+    circuits: [{ end_s: expect.closeTo(last.end_s, 0) }]
+  });
+  // Two turns of a minute and two legs of about one.
+  expect(last.end_s - last.start_s).toBeGreaterThan(200);
+  expect(findings.map(({ title }) => title)).toContain('Direct entry, as due');
+});
+
 test('the shorter way round is hard where the other is published, and nothing where none is', () => {
   const shorter = flown(misread(climb, { ...direct, turn: 'left' }, hold));
   expect(said(shorter).found).toEqual([

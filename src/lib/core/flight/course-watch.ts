@@ -11,6 +11,8 @@ import { readerOf } from './flight';
 /** A fix counts as passed within this distance of it, and only after having been so far before it. */
 const PASSED_WITHIN_NM = 1.5;
 const ARMED_BEFORE_NM = 0.3;
+/** Who is so much farther from a hold's fix than before has come to it, or has turned away. */
+const COME_NM = 0.05;
 /**
  * What is true of a course at one moment, by the names of its channels: `courseShare` is + right of the course, 1 = full scale, and 0
  * where none is asked for; `arcError_nm` + outside, and 0 where no arc is.
@@ -39,7 +41,8 @@ export interface WatchedPlace extends Place {
 /**
  * Follows an airplane by the courses of a lesson's phases; null where nothing is flown by radio. What it tells follows from places
  * and phases alone, so that a resumed or imported flight gets the same. Passages are counted from the beginning of each phase, over
- * its fix in the direction of its course.
+ * its fix in the direction of its course; a hold's from where its fix has been come to: who arrives along its inbound course has not
+ * flown it by that.
  */
 export function courseFollower(lesson: Lesson): CourseFollower | null {
   const { navigation, drill } = lesson;
@@ -51,12 +54,15 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
   let phase = -1;
   let passages = 0;
   let armed = false;
+  /** The nearest to a hold's fix on the way to it; null once there, and elsewhere. */
+  let nearest_nm: number | null = null;
   return (place, phaseIndex) => {
     if (phaseIndex !== phase) {
       phase = phaseIndex;
       passages = 0;
       armed = false;
       const begun = drill.phases[phase]!;
+      nearest_nm = begun.goal.lateral.kind === 'hold' ? Infinity : null;
       course = courseLineOf(begun);
       plain = plainLine(begun.reference ?? navigation.origin);
       path = pathFrom(phase < planned ? drill.phases.slice(phase, planned) : [begun]);
@@ -64,7 +70,9 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
     const { lateral } = drill.phases[phase]!.goal;
     const by = byCourseLine(course ?? plain, place);
     const arcError_nm = lateral.kind === 'arc' ? by.distance_nm - lateral.radius_nm : 0;
-    if (by.along_nm < -ARMED_BEFORE_NM) armed = true;
+    if (nearest_nm !== null)
+      nearest_nm = by.distance_nm > nearest_nm + COME_NM ? null : Math.min(nearest_nm, by.distance_nm);
+    if (nearest_nm === null && by.along_nm < -ARMED_BEFORE_NM) armed = true;
     if (armed && by.along_nm >= 0) {
       armed = false;
       if (Math.abs(by.crossTrack_nm) < PASSED_WITHIN_NM) passages += 1;
