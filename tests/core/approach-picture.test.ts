@@ -133,6 +133,38 @@ describe('an approach from above', () => {
   });
 });
 
+test('a hold by distance is drawn by its miles, a procedure turn within its limit; every other leg is the line it is', () => {
+  const ils = structuredClone(approachById('xvlb-ils-24'));
+  const hold = ils.missed.legs.at(-1)!;
+  const drawnWith = (change: object) => {
+    ils.missed.legs[ils.missed.legs.length - 1] = { ...hold, ...change } as typeof hold;
+    const { ways } = approachPicture(worldOf(ils), ils, null, 90);
+    return ways.filter(({ field }) => field === `missed.legs.${ils.missed.legs.length - 1}`);
+  };
+  // Two half circles at 3°/s, and twice the miles.
+  const RADIUS_NM = 90 / (60 * Math.PI);
+  for (const type of ['HM', 'HF', 'HA'] as const) {
+    const [round, ...more] = drawnWith({ type, leg_s: undefined, leg_nm: 4 });
+    expect(more).toEqual([]);
+    expect(length(round!.points)).toBeCloseTo(8 + 2 * Math.PI * RADIUS_NM, 0);
+  }
+  const [turned] = drawnWith({ type: 'PI', reversal: '45/180', course_deg: 60, within_nm: 8 });
+  const fix = turned!.points[0]!;
+  expect(Math.max(...turned!.points.map((point) => between(point, fix)))).toBeCloseTo(8, 1);
+  // Straight to where one is already.
+  expect(drawnWith({ type: 'DF' }).map(({ points }) => length(points))).toEqual([0]);
+});
+
+test('a climb begins where the one before it has ended: 200 ft a mile, and no less than three tenths', () => {
+  const ils = structuredClone(approachById('xvlb-ils-24'));
+  const climb = (course_deg: number, above_ft: number) => ({ ...ils.missed.legs[0]!, type: 'CA' as const, course_deg, altitude: { above_ft } }); // prettier-ignore
+  delete ils.missed.climb_ftpnm;
+  ils.missed.legs = [climb(240, 1288), climb(90, 2288), climb(90, 1000)];
+  const lengths = layApproach(worldOf(ils), ils, null).filter(({ part }) => part === 'missed').map(({ length_nm }) => length_nm); // prettier-ignore
+  // From the decision altitude of 288 ft.
+  expect(lengths).toEqual([5, 5, 0.3].map((nm) => expect.closeTo(nm, 6)));
+});
+
 describe('a plain approach to begin with', () => {
   const every = ['XVLB', 'XVKO', 'XMOR'].flatMap((airport) =>
     approaches
@@ -219,6 +251,35 @@ describe('the card', () => {
       );
     expect(card.missed.legs).toHaveLength(approach.missed.legs.length);
     expect(card.missed.legs.every(({ part }) => part === 'missed')).toBe(true);
+  });
+
+  test('steps down from altitude to altitude and to the minimum; where there is a path the last descent is the path', () => {
+    const steps = (id: string) => cardOf(id).card.stepDowns.map(({ from, to, lose_ft, distance_nm }) => [from, to, lose_ft, Math.round(10 * distance_nm) / 10]); // prettier-ignore
+    expect(steps('xvlb-vor-dme-06')).toEqual([
+      ['BOSKI', 'FELDU', 700, 4],
+      ['FELDU', 'MARGU', 1100, 3.4],
+      ['MARGU', 'the missed approach point', 320, 2.1]
+    ]);
+    expect(steps('xvlb-ils-24')).toEqual([
+      ['VESKA', 'NORIN', 800, 3.4],
+      ['NORIN', 'GRIMA', 600, 3.2]
+    ]);
+    for (const { id } of approaches) {
+      const { card } = cardOf(id);
+      for (const { lose_ft, distance_nm, rate_fpm } of card.stepDowns)
+        expect(rate_fpm).toBeCloseTo((lose_ft / distance_nm / 60) * card.groundspeed_kt, 6);
+    }
+    // What is as high as the fix before asks for no descent.
+    const flat = structuredClone(approachById('xvlb-vor-dme-06'));
+    flat.final.find(({ fix }) => fix === 'FELDU')!.altitude = { above_ft: 2600 };
+    expect(approachCard(worldOf(flat), flat, plainDay(flat, aircraft)).stepDowns.map(({ from }) => from)).toEqual(['FELDU', 'MARGU']); // prettier-ignore
+  });
+
+  test('on a cold field the airplane is slower through the air than it shows, on a hot one faster', () => {
+    // Standard, and 30° either side: the root of 288 over 258 is 6 %.
+    const tas = (offset: number) => cardOf('xvlb-ils-24', { temperature_C: 15 + offset }).card.tas_kt;
+    expect(tas(30) / tas(0)).toBeCloseTo(Math.sqrt(318 / 288), 2);
+    expect(tas(-30) / tas(0)).toBeCloseTo(Math.sqrt(258 / 288), 2);
   });
 
   test('says of each lower line why it cannot be used, and of no other', () => {

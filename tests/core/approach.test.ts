@@ -105,6 +105,8 @@ describe('cold', () => {
     const rnav = approachById('xvko-rnav-35');
     const { card } = cardOf(rnav, { temperature_C: -20 });
     expect(cardOf(rnav, { temperature_C: -9 }).card.cold).toEqual([]);
+    const [note] = rnav.notes.flatMap((one) => (one.kind === 'cold' ? [one.below_C] : []));
+    expect([note! + 1, note!].map((temperature_C) => cardOf(rnav, { temperature_C }).card.cold.length)).toEqual([0, 5]); // prettier-ignore
     expect(card.cold.map(({ name }) => name)).toEqual(['SOLVE', 'TARBI', 'UKSAN', 'VEDRO', 'Minimum']);
     const vedro = card.cold.find(({ name }) => name === 'VEDRO')!;
     // 3600 − 1842 = 1758 ft over the station, −20 °C where −16.4 °C at sea level is 31.4 below standard: about 12.2 %.
@@ -313,7 +315,16 @@ describe('the approaches that ship', () => {
         even(-30, 35),
         (approach, aircraft, from_deg, speed_kt, temperature_C) => {
           const { day, card } = cardOf(approach, { wind: { from_deg, speed_kt }, temperature_C }, aircraft);
-          const text = briefItems(approach, card, day).flatMap(({ title, lines }) => [title, ...lines]);
+          const items = briefItems(approach, card, day);
+          const text = items.flatMap(({ title, lines }) => [title, ...lines]);
+          const linesOf = (id: string) => items.find((item) => item.id === id)?.lines.length ?? 0;
+          expect(linesOf('timing')).toBe(
+            Number(card.timing !== null) + Number(card.visualDescentPoint !== null)
+          );
+          if (card.minimum) {
+            const { because, cold_ft, addOn_ft } = card.minimum;
+            expect(linesOf('minimum')).toBe(2 + because.length + Number(cold_ft > 0) + Number(addOn_ft > 0));
+          }
           for (const line of text) expect(line).not.toMatch(/NaN|undefined|null|Infinity|^\s*$/);
           // A headwind costs what it costs: the time to the missed approach point is its distance at that groundspeed.
           if (card.timing)

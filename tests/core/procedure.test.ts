@@ -239,6 +239,15 @@ describe('hold entries', () => {
         if (![0, 70, -110].some(at)) expect(left.entry).toBe(right.entry);
         const edge = Math.min(...[0, 70, -110].map((at) => Math.abs(right.relative_deg - at)));
         if (Math.abs(edge - 5) > 1e-6) expect(right.alternative !== null).toBe(edge <= 5);
+        // The entry of the other side of that boundary.
+        if (right.alternative) {
+          const across = [0, 70, -110].find((at) => Math.abs(right.relative_deg - at) <= 5)!;
+          const other = 2 * across - right.relative_deg;
+          if (Math.abs(other - across) > 1e-6)
+            expect(holdEntry({ inboundCourse_deg: course, turn: 'right' }, course + 180 - other).entry).toBe(
+              right.alternative
+            );
+        }
       })
     );
   });
@@ -365,6 +374,8 @@ describe('wind, intercepts, time to the station', () => {
         );
       })
     );
+    expect(maximumDrift(100, 50)).toEqual({ exact_deg: expect.closeTo(30, 9), rule_deg: 30 });
+    expect([100, 120].map((wind_kt) => maximumDrift(100, wind_kt).exact_deg)).toEqual([90, 90]);
     expect(windTriangle(0, 90, { from_deg: 90, speed_kt: 95 })).toMatchObject({
       kind: 'impossible',
       reason: expect.stringMatching(/crosswind of 95 kt/)
@@ -463,6 +474,11 @@ describe('arcs and reversals', () => {
             speed_kt
           });
           if (p.kind === 'impossible') throw new Error(p.reason);
+          expect(p.steps.reduce((sum, { seconds }) => sum + seconds, 0)).toBeCloseTo(
+            p.points.at(-1)!.time_s,
+            6
+          );
+          expect(p.steps.every(({ seconds }) => seconds > 0.05)).toBe(true);
           expect(p.farthest_nm).toBeLessThanOrEqual(10 + 1e-6);
           expect(p.farthest_nm).toBeGreaterThan(9.98);
           expect(Math.abs(p.aside_nm)).toBeLessThan(0.5);
