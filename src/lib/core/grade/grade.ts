@@ -73,7 +73,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     lesson,
     phases
   );
-  const toFly = toBeFlown(lesson, phases);
+  const toFly = toBeFlown(lesson, spans);
   const findings = findingsWith(notFlown(flight, lesson, toFly, phases));
   const parts = segmentsOf(lesson, phases, measures, judged, findings);
   const hard = findings.filter((f) => f.severity === 'hard');
