@@ -6,6 +6,7 @@ import { nextPhase, type Phase } from '$core/drill/drill';
 import { drillInMaking } from '$core/drill/drill-in-making';
 import { idealTrack } from '$core/drill/ideal-track';
 import { lessonOf } from '$core/drill/lesson';
+import { instrumentsToWatch } from '$core/drill/primary-instruments';
 import { navigationBrief } from '$core/drill/navigation-brief';
 import { problemsOf } from '$core/drill/plan-check';
 import { placesOfLesson } from '$core/drill/places-of-lesson';
@@ -143,6 +144,42 @@ describe('a lesson read before it is flown', () => {
       for (const value of [minimum - 1, maximum + 1]) {
         expect(refused(value), id).toHaveLength(1);
       }
+    }
+  });
+
+  test('a course is briefed with the heading that holds it: the correction is the law of sines, the rest over the ground', () => {
+    const lesson = lessonOf(planOf({ drill: 'vor-tracking', figures: { course_deg: 90 }, windFrom_deg: 360, windSpeed_kt: 20, windLayers: [] })); // prettier-ignore
+    const { words } = navigationBrief(lesson).find(({ name }) => name === 'Course 090°')!;
+    const [, held, correction, groundspeed] = /^hold (\d{3})° \(correction −(\d+)°\), (\d+) kt/.exec(words)!.map(Number) as [number, number, number, number]; // prettier-ignore
+    // 20 kt from the left of some 110 kt; square to it the ground is the root of the squares’ difference.
+    const tas_kt = Math.hypot(groundspeed, 20);
+    expect(Math.abs(tas_kt - 110)).toBeLessThan(12);
+    expect(correction).toBe(Math.round((Math.asin(20 / tas_kt) * 180) / Math.PI));
+    // The station’s north is not the panel’s, to a degree.
+    expect(Math.abs(held - (90 - correction))).toBeLessThanOrEqual(1);
+  });
+
+  test('wind layers stand one above the other', () => {
+    const layers = (...heights: number[]) =>
+      problemsOf(planOf({ windLayers: heights.map((altitude_ft) => ({ altitude_ft, from_deg: 240, speed_kt: 10 })) })).filter(({ field }) => field === 'windLayers'); // prettier-ignore
+    expect(layers(1000, 3000, 6000)).toEqual([]);
+    for (const wrong of [layers(3000, 1000), layers(3000, 3000)])
+      expect(wrong.map(({ message }) => message)).toEqual(['Each layer stands above the one before it.']);
+  });
+
+  test('what the airplane is set by is the attitude and the power, whatever it does', () => {
+    for (const drill of ['straight-and-level', 'standard-rate-turns', 'level-offs'])
+      for (const phase of lessonOf(planOf({ drill, figures: {} })).drill.phases)
+        expect(instrumentsToWatch(phase, null, 30).control).toEqual({ pitch: 'attitude', bank: 'attitude', power: 'power gauge' }); // prettier-ignore
+  });
+
+  test('a hold at the end of a missed approach is flown, however long it is to be held', () => {
+    const plan = planned('xvlb-ils-24', { transition: null });
+    for (const type of ['HM', 'HF', 'HA'] as const) {
+      const { approach } = structuredClone(plan.approach);
+      approach.missed.legs.at(-1)!.type = type;
+      const { phases } = lessonOf({ ...plan, approach: { ...plan.approach, approach } }).drill;
+      expect([phases.at(-1)!.name, phases.at(-1)!.goal.lateral.kind], type).toEqual(['Hold at VLB', 'hold']);
     }
   });
 });
