@@ -182,4 +182,13 @@ describe('a lesson read before it is flown', () => {
       expect([phases.at(-1)!.name, phases.at(-1)!.goal.lateral.kind], type).toEqual(['Hold at VLB', 'hold']);
     }
   });
+
+  test('the way in ends where a path in space is met before the final fix; an altimeter’s path begins at the fix', () => {
+    const meetsPath = (id: string) => {
+      const { phases } = lessonOf(planned(id, { transition: null })).drill;
+      const final = phases.findIndex(({ segment }) => segment === 'final');
+      return JSON.stringify(phases[final - 1]!.until).includes('pathShare');
+    };
+    expect(['xvlb-ils-24', 'xvlb-rnav-24', 'xvna-rnav-13', 'xvlb-vor-dme-06'].map(meetsPath)).toEqual([true, true, false, false]); // prettier-ignore
+  });
 });
