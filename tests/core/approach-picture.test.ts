@@ -182,6 +182,7 @@ describe('a plain approach to begin with', () => {
     for (const { world, runway, variation_deg } of every) {
       const made = plainApproach(world, runway, variation_deg);
       const [first, final, point] = made.final;
+      expect(made.id).toMatch(/^[a-z0-9]+-(ils|rnav)-[a-z0-9]+-own$/);
       const angle = made.path!.angle_deg;
       // At a final fix five miles out a path of three degrees is 1,640 ft up.
       const published = runway.elevation_ft + 50 + 5 * 6076.12 * Math.tan(angle / degrees);

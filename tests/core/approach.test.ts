@@ -9,12 +9,12 @@ import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approa
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { categoryOf, categoryOfSpeed } from '$core/procedure/approach/approach-category';
 import { approachProblems } from '$core/procedure/approach/approach-check';
-import { flyByDistance, layApproach } from '$core/procedure/approach/approach-path';
+import { flyByDistance, layApproach, turnBetween } from '$core/procedure/approach/approach-path';
 import { finalProfile, floorsOf } from '$core/procedure/approach/approach-profile';
 import { timeFor, visualDescentPoint } from '$core/procedure/approach/approach-timing';
 import { byFinal, placeOnFinal } from '$core/procedure/approach/approach-place';
 import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
-import { briefItems } from '$core/procedure/approach/card-words';
+import { briefItems, visibilityWords } from '$core/procedure/approach/card-words';
 import { coldCorrection, coldRule } from '$core/procedure/approach/cold-correction';
 import { roundedUp } from '$core/procedure/approach/minimum';
 import { feetPerMile, heightOnPath, rateBetween, rateOnPath } from '$core/procedure/approach/vertical-path';
@@ -72,6 +72,34 @@ describe('the arithmetic of a path', () => {
     expect(flyByDistance(1, 90)).toBeCloseTo(1, 9);
     expect(flyByDistance(1, -60)).toBeCloseTo(0.5774, 4);
   });
+});
+
+test('a visibility is written as on charts, what has no quarter in figures', () => {
+  expect([0, 0.5, 0.75, 1, 1.25, 3, 0.3].map(visibilityWords)).toEqual(['0 SM', '½ SM', '¾ SM', '1 SM', '1 ¼ SM', '3 SM', '0.30 SM']); // prettier-ignore
+});
+
+test('a track turns right and left by its legs; where one has no length it turns by nothing', () => {
+  const fix = { latitude_deg: 60, longitude_deg: 20 };
+  const leg = (...points: unknown[]) => ({ points }) as unknown as Parameters<typeof turnBetween>[0];
+  const into = leg(placeAt(fix, 180, 5), fix);
+  for (const [azimuth_deg, turn_deg] of [
+    [90, 90],
+    [270, -90],
+    [30, 30],
+    [0, 0]
+  ] as const)
+    expect(turnBetween(into, leg(fix, placeAt(fix, azimuth_deg, 5)))).toBeCloseTo(turn_deg, 1);
+  expect(turnBetween(into, leg(fix, fix))).toBe(0);
+});
+
+test('the settings are read out: level where it is, down with its rate', () => {
+  const { card, day } = cardOf(approachById('xvlb-ils-24'));
+  const { lines } = briefItems(approachById('xvlb-ils-24'), card, day).find(({ id }) => id === 'numbers')!;
+  expect(lines.map((words) => /^(\w+): \d+ kt, .*, (level|[+−]\d+0 ft\/min)/.exec(words)?.slice(1))).toEqual([
+    ['Level', 'level'],
+    ['Down', expect.stringMatching(/^−[3-7]\d0 ft/)],
+    ['Missed', expect.stringMatching(/^\+\d+0 ft/)]
+  ]);
 });
 
 describe('cold', () => {
@@ -389,6 +417,11 @@ describe('what cannot be is told at its place', () => {
 
   test.each(cases)('%s', (_, change, at, from = ils) => {
     expect(wrongAt(altered(from, change))).toContain(at);
+  });
+
+  test('at one altitude, neither above nor below, excludes nothing', () => {
+    const at = altered(ils, (a) => (a.final[1]!.altitude = { above_ft: 2200, below_ft: 2200 }));
+    expect(wrongAt(at).filter((told) => told.startsWith('wrong'))).toEqual([]);
   });
 
   test('no missed approach, five hundred legs, a path that digs in: the schema refuses them by name', () => {

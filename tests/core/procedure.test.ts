@@ -14,7 +14,7 @@ import {
   type HoldAir,
   type HoldSolution
 } from '$core/procedure/hold';
-import { holdRules } from '$core/procedure/hold-rules';
+import { holdError, holdRules } from '$core/procedure/hold-rules';
 import { entryHeading, entryPath, holdEntry } from '$core/procedure/hold-entry';
 import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
 import { planIntercept } from '$core/procedure/intercept';
@@ -207,6 +207,22 @@ describe('holds', () => {
     expect(extent.otherSide_nm).toBeLessThan(1e-6);
     expect(extent.holdingSide_nm).toBeCloseTo(2 * turnRadius(90, 3), 2);
   });
+});
+
+test('laid off ten degrees away from the course, a minute comes out so far short of it, on either side', () => {
+  for (const turn of ['right', 'left'] as const) {
+    const hold = { inboundCourse_deg: 90, turn, leg: { kind: 'time' as const, seconds: 60 } };
+    const air = { tas_kt: 90, wind: { from_deg: 0, speed_kt: 0 } };
+    const inbound = windTriangle(90, 90, air.wind);
+    if (inbound.kind === 'impossible') throw new Error(inbound.reason);
+    const side = turn === 'right' ? 1 : -1;
+    // Ten degrees less turned, and the leg leads away from the course, which lies on the side of the turns.
+    const { overshot_m, aside_m } = holdError(hold, air, 270 - 10 * side, 60, inbound);
+    // 1.5 NM × sin 10°, in metres.
+    expect(overshot_m).toBeLessThan(-400);
+    expect(overshot_m).toBeGreaterThan(-560);
+    expect(aside_m).toBeCloseTo(-side * overshot_m, 6);
+  }
 });
 
 describe('hold entries', () => {
@@ -486,6 +502,11 @@ describe('arcs and reversals', () => {
         }
       ),
       { numRuns: 25 }
+    );
+    // In still air the rule knows all there is to know, but for where a turn leads aside.
+    const still = planReversal({ kind, inboundCourse_deg: 90, side: 'left', within_nm: 10 }, 100, { from_deg: 0, speed_kt: 0 }); // prettier-ignore
+    expect(Math.abs(still.kind === 'planned' ? still.ruleOutbound_s - still.outbound_s : NaN)).toBeLessThan(
+      3
     );
     expect(
       planReversal({ kind, inboundCourse_deg: 90, side: 'left', within_nm: 1 }, 150, {
