@@ -97,6 +97,9 @@ test.describe('when things break', () => {
     expect(told.status()).toBe(413);
     const headers = (await page.request.get(`${application.address}sign-in`)).headers();
     expect(headers['x-content-type-options']).toBe('nosniff');
+    // The letters come with the page, in the one form that every browser reads.
+    const fonts = headers['link']!.split(', ').filter((link) => link.includes('as="font"'));
+    expect(fonts.map((link) => /\.woff2>/.test(link))).toEqual([true, true, true, true]);
     // Pages are sent compressed to who can read that, and plainly to who cannot.
     expect(headers['content-encoding']).toMatch(/^(br|gzip)$/);
     const plainly = await page.request.get(`${application.address}sign-in`, {
