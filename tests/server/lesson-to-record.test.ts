@@ -193,6 +193,14 @@ describe('debrief and record', () => {
         TODAY
       )
     ).rejects.toThrow(/put right already/);
+    // Of another student there is no such entry to be put right.
+    await expect(
+      enterTraining(
+        school.instructor,
+        { id: randomUUID(), studentId: school.other.accountId, corrects: second, content: entry },
+        TODAY
+      )
+    ).rejects.toMatchObject({ field: 'corrects' });
     await signEntry(school.instructor, second);
     const log = await logOf(school.student, studentId);
     expect(log.find((line) => line.id === first)).toMatchObject({

@@ -47,6 +47,7 @@ describe('a mock test', () => {
     );
     const lesson = (await lessonById(here.student, report.parts[0]!.lessonId))!;
     expect(lesson).toMatchObject({ mockTest: { id, part: 1 }, open: false, kind: 'lesson' });
+    expect(lesson.note).toBe(`Part 1 of ${report.parts.length} of a mock test.`);
     await expect(
       changeLesson(here.instructor, lesson.id, { plan: { ...lesson.plan, windSpeed_kt: 0 }, note: '' })
     ).rejects.toThrow('stays as it was set');

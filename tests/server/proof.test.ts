@@ -113,6 +113,7 @@ describe('what a flight was and how it came in', () => {
     const said = async (attempt: string) => (await debriefOf(school.instructor, attempt))!.unusual.join('; ');
     expect(await said(id)).toMatch(/exactly as the simulated reference pilot/);
     expect(await said(again)).toMatch(/sample for sample/);
+    expect(await said(jumped)).not.toMatch(/sample for sample/);
     expect(await said(jumped)).toMatch(/altitude jumps at 0:24/);
     expect((await debriefOf(school.student, id))!.unusual).toEqual([]);
   });

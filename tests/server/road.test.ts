@@ -12,7 +12,7 @@ import { homeworkOf, setHomework, takeHomeworkBack } from '../../src/lib/server/
 import { instructorsVerdicts } from '../../src/lib/server/road/instructors-verdicts';
 import { planPractice } from '../../src/lib/server/road/practise';
 import { schoolThisMorning } from '../../src/lib/server/road/school-this-morning';
-import { beginningOfRoad, setRoad } from '../../src/lib/server/road/student-road';
+import { beginningOfRoad, roadSettings, setRoad } from '../../src/lib/server/road/student-road';
 import { fillStandings } from '../../src/lib/server/road/standings';
 import { taskHistory } from '../../src/lib/server/road/task-history';
 import { keepDrill } from '../../src/lib/server/school-library';
@@ -137,6 +137,13 @@ test.each([
   await expect(setHomework(here.instructor, homework(changes))).rejects.toMatchObject({ field });
 });
 
+test('homework may be due today', async () => {
+  const asked = homework({ due: dayIn(here.instructor.timeZone) });
+  await setHomework(here.instructor, asked);
+  expect((await homeworkOf(here.student, here.student.accountId)).map(({ id }) => id)).toContain(asked.id);
+  await takeHomeworkBack(here.instructor, asked.id);
+});
+
 describe('kept apart', () => {
   test('no student sets homework, or what they are led by; no school sees or touches another’s', async () => {
     await expect(setHomework(here.student, homework())).rejects.toThrow(/row-level security/);
@@ -242,6 +249,9 @@ describe('own practice', () => {
     expect((await todaysRoad(here.student, here.student.accountId)).levels[TASK]).toBe(3);
     await setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, least: 2, most: 4 });
     expect(await lessonById(here.student, await practise())).toMatchObject({ plan: { windSpeed_kt: 8 } });
+    // Nobody else is led by that.
+    const of = (id: string) => as(here.instructor, (db) => roadSettings(db, id));
+    expect([(await of(here.student.accountId)).least, await of(here.other.accountId)]).toEqual([2, beginningOfRoad]); // prettier-ignore
     await expect(practise({ level: 6 })).rejects.toMatchObject({ field: 'level' });
     await expect(
       setRoad(here.instructor, here.student.accountId, { ...beginningOfRoad, least: 5, most: 2 })
