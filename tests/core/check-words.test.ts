@@ -5,13 +5,13 @@ import { checkFigures, type CheckMeasure } from '$core/grade/checks/checks';
 import type { ArcMeasure } from '$core/grade/checks/arc';
 import type { CircuitMeasure, HoldMeasure } from '$core/grade/checks/hold-measure';
 import type { PassageMeasure } from '$core/grade/checks/passage';
-import type { RecoveryMeasure } from '$core/grade/checks/recovery-measure';
+import { measureRecovery, type RecoveryMeasure } from '$core/grade/checks/recovery-measure';
 import type { ToFixMeasure } from '$core/grade/checks/to-fix';
 import { testTold } from '$core/grade/examiner';
 import type { StationTimeMeasure } from '$core/grade/checks/station-time';
 import { before, type CoachMoment } from '$core/grade/coach/coach-moment';
 import { lessonFor } from './drawn-flight';
-import { planOf } from './flown';
+import { madeFlight, planOf } from './flown';
 import { elementsOf, findingsOf } from './told';
 
 /** What is said of a measure, and what it comes to: what is read here is what a person reads. */
@@ -316,4 +316,33 @@ test('a test by its examiner is told in one sentence, however the offer was word
     /for 1\.5 s; it was stopped there, and what was flown before stands\.$/
   );
   expect(testTold([offer(words)])!.words).toMatch(/it was flown on/);
+});
+
+test('the speed a wing may never see is told from the moment it was passed, and a stall from the moment it came back', () => {
+  const plan = planOf({ drill: 'unusual-attitudes', figures: {} });
+  const { aircraft } = lessonOf(plan);
+  const span = { phaseId: 'recovery', start_s: 10, end_s: 40 } as Parameters<typeof measureRecovery>[2];
+  const { neverExceed_kt } = aircraft.speeds;
+  const { stallAngle_deg } = aircraft.lift;
+  const measured = (fastest_kt: number, alpha: (t: number) => number) =>
+    measureRecovery(
+      madeFlight(60, {
+        pitch_deg: () => -20,
+        bank_deg: () => 30,
+        // A knot a second on, up to the fastest.
+        trueIas_kt: (t) => Math.min(fastest_kt, neverExceed_kt - 20 + t),
+        angleOfAttack_deg: alpha
+      }),
+      aircraft,
+      span
+    );
+  const level = () => 2;
+  expect(measured(neverExceed_kt, level)).toMatchObject({ overspeed_s: null, stalledAgain_s: null });
+  const over = measured(neverExceed_kt + 6, level);
+  expect(over.overspeed_s).toBeCloseTo(20.1, 1);
+  expect(over.peakSpeed_kt).toBeCloseTo(neverExceed_kt + 6, 1);
+  // Stalled as it is given over is no second stall; flown again for a while, and stalled once more, is.
+  const twice = (t: number) => (t < 15 || t > 30 ? stallAngle_deg + 1 : stallAngle_deg - 8);
+  expect(measured(neverExceed_kt, twice).stalledAgain_s).toBeCloseTo(30.1, 1);
+  expect(measured(neverExceed_kt, () => stallAngle_deg + 1).stalledAgain_s).toBeNull();
 });

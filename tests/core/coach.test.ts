@@ -197,12 +197,17 @@ describe('the coach elsewhere', () => {
       heading_deg,
       bank_deg
     });
-    const roll = (scene: Scene) =>
-      hear(lesson, id, scene, 30)
+    const roll = (scene: Scene, by = lesson) =>
+      hear(by, id, scene, 30)
         .map(({ words }) => words)
         .filter((words) => words.includes('VLB'));
     expect(roll(climbing(240, 0))).toEqual(['Right now, to VLB.']);
     expect(roll(climbing(200, -16))).toEqual(['The turn to VLB goes right.']);
+    // Where no side is published the shorter one is said, and none is wrong.
+    const either = structuredClone(lesson);
+    for (const { goal } of either.drill.phases) if (goal.lateral.kind === 'direct') goal.lateral.turn = null;
+    expect(roll(climbing(240, 0), either)).toEqual(['Left now, to VLB.']);
+    expect(roll(climbing(200, 16), either)).toEqual(['Left now, to VLB.']);
     expect(roll(climbing(300, 16))).toEqual([]);
     expect(roll(climbing(100, 0))).toEqual([]);
   });
