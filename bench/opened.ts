@@ -1,5 +1,6 @@
 /** How long a page takes until it can be used, on a browser that has nothing of it yet and a quarter of this machine's speed. */
 import type { Browser, Page } from '@playwright/test';
+import { median } from '../src/lib/core/measure/median';
 
 const SLOWED = 4;
 const TIMES = 7;
@@ -45,7 +46,5 @@ export async function opened<Name extends string>(
       times[name].push(await page.evaluate<number>('window.busyUntil'));
       await context.close();
     }
-  return Object.fromEntries(
-    names.map((name) => [name, [...times[name]].sort((a, b) => a - b)[(TIMES - 1) / 2]!])
-  ) as Record<Name, number>;
+  return Object.fromEntries(names.map((name) => [name, median(times[name])!])) as Record<Name, number>;
 }

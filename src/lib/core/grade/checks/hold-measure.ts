@@ -83,7 +83,7 @@ const INBOUND_WITHIN_DEG = 50;
 /** A heading that moves more slowly is the same. */
 const SAME_HEADING_DEGPS = 1.5;
 const TURN_BEGINS_DEG = 8;
-/** The fix is passed this soon after it is abeam when one arrives over it the way it is passed inbound. */
+/** Flights recorded before 0.27.0 counted an arrival along the inbound course as a passage, this soon after the fix is abeam. */
 const ARRIVING_S = 5;
 /** A clock that was started a little before the fix is that of its entry. */
 const EARLY_CLOCK_S = 10;
