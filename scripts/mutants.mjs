@@ -29,6 +29,7 @@ const TESTS = {
     'navigation',
     'approach',
     'approach-picture',
+    'approach-read',
     'approach-words',
     'asked-in-flight',
     'sums',

@@ -14,10 +14,11 @@ import { finalProfile, floorsOf } from '$core/procedure/approach/approach-profil
 import { timeFor, visualDescentPoint } from '$core/procedure/approach/approach-timing';
 import { byFinal, placeOnFinal } from '$core/procedure/approach/approach-place';
 import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
-import { briefItems, visibilityWords } from '$core/procedure/approach/card-words';
+import { briefItems } from '$core/procedure/approach/card-words';
 import { coldCorrection, coldRule } from '$core/procedure/approach/cold-correction';
 import { roundedUp } from '$core/procedure/approach/minimum';
 import { feetPerMile, heightOnPath, rateBetween, rateOnPath } from '$core/procedure/approach/vertical-path';
+import { visibilityWords } from '$core/procedure/approach/visibility-words';
 import { strangeRadios, type NeedleSource, type RadioSettings } from '$core/radio/radio-settings';
 import { worldById } from '$core/radio/world-catalogue';
 import { even } from './even';

@@ -69,7 +69,7 @@ export interface ApproachCard {
   /** Altitude on the path by distance before the threshold. */
   table: { distance_nm: number; altitude_ft: number }[];
   stepDowns: { from: string; to: string; lose_ft: number; distance_nm: number; rate_fpm: number }[];
-  /** From the final fix to the missed approach point, where there is an MDA. */
+  /** From the final fix to the missed approach point, where there is an MDA and no waypoint tells of it. */
   timing: { distance_nm: number; time_s: number; table: { groundspeed_kt: number; time_s: number }[] } | null;
   visualDescentPoint: VisualDescentPoint | null;
   cold: ColdAltitude[];
@@ -123,7 +123,9 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
   const { path } = approach;
   const onPath = (distance_nm: number) => elevation_ft + heightOnPath(path!, distance_nm, 'refracted');
 
-  const inbound = points.filter(({ before_nm }) => before_nm > missedPoint_nm + 0.05);
+  const inbound = points.filter(
+    ({ before_nm, name }) => before_nm > missedPoint_nm + 0.05 && !day.withoutFixes.includes(name)
+  );
   const stepDowns = inbound.flatMap((point, i) => {
     const next = inbound[i + 1];
     const to_ft = next ? next.above_ft : (minimum?.altitude_ft ?? null);
@@ -188,7 +190,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
             altitude_ft: onPath(finalFix.before_nm),
             reads_ft:
               onPath(finalFix.before_nm) +
-              (hangsInTheAir(approach)
+              (hangsInTheAir(approach) && !day.withoutPath
                 ? temperatureError(
                     onPath(finalFix.before_nm) - approach.airportElevation_ft,
                     day.temperature_C,
@@ -206,7 +208,7 @@ export function approachCard(world: World, approach: Approach, day: ApproachDay)
       : [],
     stepDowns,
     timing:
-      timed_nm > 0 && approach.minimums.some(({ kind }) => kind === 'MDA')
+      timed_nm > 0 && approach.station !== null && approach.minimums.some(({ kind }) => kind === 'MDA')
         ? {
             distance_nm: timed_nm,
             time_s: timeFor(timed_nm, groundspeed_kt),

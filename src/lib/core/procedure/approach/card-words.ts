@@ -6,6 +6,7 @@ import { frequencyOf } from '../../radio/world-check';
 import type { Approach, Leg, Note } from './approach';
 import type { ApproachCard, ApproachDay } from './approach-card';
 import { altitudeWords, foundWords, legWords } from './leg-words';
+import { visibilityWords } from './visibility-words';
 
 /** One block of a briefing, in the order it is briefed. */
 export interface BriefItem {
@@ -22,14 +23,6 @@ export interface BriefItem {
     | 'missed';
   title: string;
   lines: string[];
-}
-
-/** Visibility in statute miles as charts write it: ½, ¾, 1, 1 ¼. */
-export function visibilityWords(visibility_sm: number): string {
-  const whole = Math.floor(visibility_sm);
-  const part = { 0.25: '¼', 0.5: '½', 0.75: '¾' }[visibility_sm - whole];
-  if (visibility_sm !== whole && !part) return `${figure(visibility_sm, 2)} SM`;
-  return `${[whole > 0 || !part ? String(whole) : '', part ?? ''].filter(Boolean).join(' ')} SM`;
 }
 
 /** What a note of the chart says, and whether it changes anything today. */
@@ -120,7 +113,8 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
           `${point.name}${point.role ? `, ${roleWords[point.role]}` : ''}`,
           limit,
           ...point.found.map(foundWords),
-          point.before_nm > 0.05 ? `${figure(point.before_nm, 1)} NM out` : null
+          point.before_nm > 0.05 ? `${figure(point.before_nm, 1)} NM out` : null,
+          day.withoutFixes.includes(point.name) ? 'not received today' : null
         ]
           .filter(Boolean)
           .join(' · ');
@@ -138,7 +132,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
           Math.abs(checkAltitude.reads_ft - checkAltitude.altitude_ft) < 10
             ? ''
             : `: it lies at ${figure(checkAltitude.altitude_ft)} ft, and at this temperature the altimeter shows ${checkAltitude.reads_ft > checkAltitude.altitude_ft ? 'more' : 'less'}`
-        }`,
+        }${fixHoldsWords(card)}`,
         `${figure(now.rate_fpm)} ft/min at ${figure(now.groundspeed_kt)} kt over the ground (${figure(rates[0]!.rate_fpm)} at ${figure(rates[0]!.groundspeed_kt)}, ${figure(rates[2]!.rate_fpm)} at ${figure(rates[2]!.groundspeed_kt)})${approach.path.angle_deg === 3 ? `; five times the groundspeed: ${figure(now.rule_fpm)}` : ''}`
       ]
     });
@@ -202,6 +196,15 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
     ]
   });
   return ordered;
+}
+
+/** Without a DA the altitude of the final fix holds, also where a path in the air passes it lower by the altimeter. */
+function fixHoldsWords({ minimum, checkAltitude }: ApproachCard): string {
+  const published_ft = checkAltitude?.published_ft ?? null;
+  if (minimum?.kind !== 'MDA' || published_ft === null) return '';
+  return checkAltitude!.reads_ft > published_ft - 10
+    ? ''
+    : `; not below its ${figure(published_ft)} ft before it is passed`;
 }
 
 /** On an arc the heading never stays. */

@@ -1,4 +1,5 @@
 import type { Approach, Category, MinimumLine } from './approach';
+import { visibilityWords } from './visibility-words';
 
 /** What decides which minimum applies today. */
 export interface MinimumCircumstances {
@@ -39,8 +40,8 @@ export function lineRefused(line: MinimumLine, now: MinimumCircumstances): strin
 }
 
 /**
- * The minimum that applies: the lowest line that can be used, with what the notes add to it. Circling counts only where
- * it is chosen, or where nothing else is left.
+ * The minimum that applies: the lowest line that can be used, with what the notes add to it; never below the altitude of a
+ * step-down fix that is not received. Circling counts only where it is chosen, or where nothing else is left.
  * @returns null where no line can be used
  */
 export function applicableMinimum(approach: Approach, now: MinimumCircumstances): ApplicableMinimum | null {
@@ -52,30 +53,37 @@ export function applicableMinimum(approach: Approach, now: MinimumCircumstances)
   if (!lowest) return null;
   const published = lowest[now.category]!;
   let { altitude_ft, visibility_sm } = published;
-  const because = [
+  const because = new Set([
     now.line !== null
       ? `${lowest.line} was chosen, category ${now.category}`
       : straight.length === 0
         ? `circling only, category ${now.category}`
         : `${lowest.line} is the lowest that can be used, category ${now.category}`
-  ];
+  ]);
   for (const line of approach.minimums) {
     const refused = now.line === null && line !== lowest ? lineRefused(line, now) : null;
     const lower = (line[now.category]?.altitude_ft ?? -Infinity) < published.altitude_ft;
     if (refused && (lower || line[now.category] === null) && line.line !== 'circling')
-      because.push(`${line.line} ${line.kind} not usable: ${refused}`);
+      because.add(`${line.line} ${line.kind} not usable: ${refused}`);
   }
+  // Who cannot tell a step-down fix has not passed it: its altitude is the lowest to the missed approach point.
+  const untold = lowest.kind === 'MDA' ? stepDownsUntold(approach, now) : [];
+  for (const { fix, above_ft } of untold)
+    if (above_ft > altitude_ft) {
+      altitude_ft = above_ft;
+      because.add(`${fix} is not received: not below its ${above_ft} ft`);
+    }
   for (const note of approach.notes) {
     if (note.kind === 'remote altimeter' && now.altimeter === 'remote') {
       altitude_ft += note.add_ft;
       visibility_sm += note.addVisibility_sm;
-      because.push(
-        `altimeter setting of ${note.source}: ${note.add_ft} ft${note.addVisibility_sm > 0 ? ` and ${note.addVisibility_sm} SM` : ''} more`
+      because.add(
+        `altimeter setting of ${note.source}: ${note.add_ft} ft${note.addVisibility_sm > 0 ? ` and ${visibilityWords(note.addVisibility_sm)}` : ''} more`
       );
     }
     if (note.kind === 'lights out' && now.approachLights === 'out' && lowest.line !== 'circling') {
       visibility_sm += note.addVisibility_sm;
-      because.push(`approach lights out: ${note.addVisibility_sm} SM more`);
+      because.add(`approach lights out: ${visibilityWords(note.addVisibility_sm)} more`);
     }
   }
   return {
@@ -84,8 +92,17 @@ export function applicableMinimum(approach: Approach, now: MinimumCircumstances)
     published_ft: published.altitude_ft,
     altitude_ft,
     visibility_sm,
-    because
+    because: [...because]
   };
+}
+
+function stepDownsUntold({ final }: Approach, { withoutFixes }: MinimumCircumstances) {
+  const after = final.slice(final.findIndex(({ role }) => role === 'final') + 1);
+  return after.flatMap(({ fix, role, altitude }) =>
+    role === 'step-down' && withoutFixes.includes(fix!) && altitude?.above_ft !== undefined
+      ? [{ fix: fix!, above_ft: altitude.above_ft }]
+      : []
+  );
 }
 
 /** A minimum as it is set on the panel: up to the next mark. @param to_ft 1, 10 or 20 */

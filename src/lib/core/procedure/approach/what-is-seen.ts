@@ -6,8 +6,9 @@ import {
   METRES_PER_STATUTE_MILE
 } from '../../measure/units';
 import type { Approach } from './approach';
-import { visibilityWords } from './card-words';
+
 import { distanceAtHeight } from './vertical-path';
+import { visibilityWords } from './visibility-words';
 
 /** What there is to be seen through at an airport. Heights above touchdown. */
 export interface Outlook {

@@ -1,0 +1,265 @@
+import { describe, expect, test } from 'vitest';
+import { aircraftById } from '$core/aircraft/catalogue';
+import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { Rejection } from '$core/measure/rejection';
+import type { Approach, Leg } from '$core/procedure/approach/approach';
+import { plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
+import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
+import { approachProblems } from '$core/procedure/approach/approach-check';
+import { layApproach, legsOf } from '$core/procedure/approach/approach-path';
+import { placeNamed, runwayOf } from '$core/procedure/approach/approach-place';
+import { approachInMaking, briefedApproach } from '$core/procedure/approach/briefed-approach';
+import { seenAtMinimum, type Outlook } from '$core/procedure/approach/what-is-seen';
+import type { World } from '$core/radio/world';
+import { worldById } from '$core/radio/world-catalogue';
+
+const worldOf = ({ world }: Approach) => worldById(world);
+const ils = approachById('xvlb-ils-24');
+const altered = (approach: Approach, change: (copy: Approach) => void): Approach => {
+  const copy = structuredClone(approach) as Approach;
+  change(copy);
+  return copy;
+};
+const refusal = (work: () => unknown): Rejection => {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof Rejection) return error;
+    throw error;
+  }
+  throw new Error('nothing was refused');
+};
+
+/** Days on which something on the chart applies that does not on a plain one. */
+const days: Record<string, Partial<ApproachDay>> = {
+  'plain, quartering headwind': {},
+  'cold, remote altimeter, lights out': { temperature_C: -25, altimeter: 'remote', approachLights: 'out', wind: { from_deg: 200, speed_kt: 8 } }, // prettier-ignore
+  'hot, tailwind, no path, levelled off': { temperature_C: 34, withoutPath: true, technique: 'step-down', roundTo_ft: 20 }, // prettier-ignore
+  'circling by vectors, hot, the step-down not told': { line: 'circling', transition: null, temperature_C: 30, withoutFixes: ['MARGU', 'GUNBA', 'DOMKI'] } // prettier-ignore
+};
+
+test('briefings, word by word: read once by a person, held against what was read', async () => {
+  const read: string[] = [];
+  for (const [k, approach] of approaches.entries())
+    for (const [i, [what, changes]] of Object.entries(days).entries()) {
+      if (approach !== ils && i !== k % 4) continue;
+      const aircraft = aircraftById(i % 2 === 0 ? 'sandling-160' : 'tarnvik-200');
+      const along = i === 2 ? approach.finalCourse_deg + 180 : approach.finalCourse_deg - 40;
+      const day = {
+        ...plainDay(approach, aircraft),
+        wind: { from_deg: along, speed_kt: 14 },
+        ...changes
+      };
+      const { items, problem, card } = briefedApproach(worldOf(approach), approach, day);
+      read.push(`# ${approach.id}, ${aircraft.name}: ${what}`, ...(problem ? [problem] : []));
+      for (const { title, lines } of items) read.push(title, ...lines.map((line) => `  ${line}`));
+      if (!card) continue;
+      const rounded = card.table.map((row) => `${row.distance_nm} NM ${Math.round(row.altitude_ft)}`);
+      read.push(`Table: ${rounded.join(', ') || 'none'}`);
+      for (const { from, to, lose_ft, rate_fpm } of card.stepDowns)
+        read.push(`Step: ${from} to ${to}, ${lose_ft} ft at ${Math.round(rate_fpm)} ft/min`);
+      for (const { name, correction_ft, rule_ft, corrected_ft } of card.cold)
+        read.push(`Cold: ${name} +${Math.round(correction_ft)} (${Math.round(rule_ft)}) = ${corrected_ft}`);
+      read.push('');
+    }
+  await expect(read.join('\n')).toMatchFileSnapshot('briefings-as-read.txt');
+});
+
+describe('what is told of a chart says what and how much, and nothing just inside', () => {
+  const vor = approachById('xvlb-vor-dme-06');
+  const rnav = approachById('xvna-rnav-13');
+  const told = (approach: Approach) =>
+    approachProblems(worldById('vesterlund'), approach).map(
+      ({ field, severity, message }) => `${severity} ${field}: ${message}`
+    );
+  const set = (approach: Approach, change: (copy: Approach) => void) => told(altered(approach, change));
+  const fixAt = (copy: Approach, id: string, onFinal_nm: number) =>
+    (copy.fixes.find((fix) => fix.id === id)!.at = { onFinal_nm });
+
+  test.each<[string, Approach, (copy: Approach) => void, string[]]>([
+    ['another world', ils, (a) => (a.world = 'nowhere'), ['wrong world: This approach belongs to the world nowhere, not to vesterlund.']], // prettier-ignore
+    ['a fix named twice', ils, (a) => a.fixes.push(a.fixes[4]!), ['wrong fixes.5.id: GRIMA is named twice.']],
+    ['a transition named twice', rnav, (a) => a.transitions.push(a.transitions[0]!), ['wrong transitions.1.id: There are two transitions called eskor.']], // prettier-ignore
+    ['no such station on the final', ils, (a) => (a.station = 'QQQ'), ['wrong station: The Vesterlund archipelago has no station QQQ.']], // prettier-ignore
+    ['no such station of a way of finding', ils, (a) => (a.final[2]!.found![1] = { by: 'distance', station: 'QQQ', nm: 5.8 }), ['wrong final.2.found.1.station: The Vesterlund archipelago has no station QQQ.']], // prettier-ignore
+    ['no such station in the missed approach', ils, (a) => (a.missed.legs[2]!.station = 'QQQ'), ['wrong missed.legs.2.station: The Vesterlund archipelago has no station QQQ.']], // prettier-ignore
+    ['no such station on a way in', ils, (a) => (a.transitions[0]!.legs[1]!.station = 'QQQ'), ['wrong transitions.0.legs.1.station: The Vesterlund archipelago has no station QQQ.']], // prettier-ignore
+    ['above and below', ils, (a) => (a.missed.legs[1]!.altitude = { above_ft: 2500, below_ft: 2400 }), ['wrong missed.legs.1.altitude: At or above 2500 ft and at or below 2400 ft exclude each other.']], // prettier-ignore
+    ['a procedure turn without a limit', approachById('xvlb-back-course-06'), (a) => delete a.transitions[0]!.legs[2]!.within_nm, ['wrong transitions.0.legs.2.within_nm: A procedure turn has a distance to remain within.']], // prettier-ignore
+    ['a line for nobody', rnav, (a) => a.minimums.push({ line: 'LPV', kind: 'DA', A: null, B: null, C: null, D: null }), ['wrong minimums.3: LPV is authorised for no category.']], // prettier-ignore
+    ['a line by a way in there is not', ils, (a) => (a.minimums[0]!.needsTransition = 'north'), ['wrong minimums.0.needsTransition: There is no transition north.']], // prettier-ignore
+    ['a minimum as low as the runway', ils, (a) => (a.minimums[1]!.B = { altitude_ft: 88, visibility_sm: 1 }), ['wrong minimums.1.B.altitude_ft: The minimum of 88 ft is not above the runway, 88 ft.']], // prettier-ignore
+    ['a minimum as high as the final fix', ils, (a) => (a.minimums[3]!.D = { altitude_ft: 1600, visibility_sm: 1 }), ['wrong minimums.3.D.altitude_ft: The minimum of 1600 ft is not below the 1600 ft of the final fix.']], // prettier-ignore
+    ['a DA in the air', ils, (a) => (a.path = null), ['wrong minimums.0.kind: ILS has a DA, and the approach has no vertical path.', 'wrong minimums.1.kind: ILS has a DA, and the approach has no vertical path.']], // prettier-ignore
+    ['no final fix', rnav, (a) => delete a.final[1]!.role, ['wrong final: No leg ends at a final fix: give one the role final.']], // prettier-ignore
+    ['too steep before the final fix', rnav, (a) => (a.final[0]!.altitude = { above_ft: 4250 }), ['wrong final.1.altitude: From ESKOR to FJALU it falls 510 ft/NM; more than 500 is too steep.']], // prettier-ignore
+    ['just not too steep', rnav, (a) => (a.final[0]!.altitude = { above_ft: 4195 }), []],
+    ['too steep after it', rnav, (a) => (a.final[2]!.altitude = { above_ft: 650 }), ['wrong final.2.altitude: From FJALU to GUNBA it falls 404 ft/NM; more than 400 is too steep.']], // prettier-ignore
+    ['just not', rnav, (a) => (a.final[2]!.altitude = { above_ft: 665 }), []],
+    ['rising', rnav, (a) => (a.final[2]!.altitude = { above_ft: 1701 }), ['doubt final.2.altitude: The path passes GUNBA at 879 ft, below its 1701 ft.', 'wrong final.2.altitude: The altitude rises toward the runway: 1700 ft at FJALU, 1701 ft at GUNBA.']], // prettier-ignore
+    ['level', rnav, (a) => (a.final[0]!.altitude = { above_ft: 1700 }), []],
+    ['a path that passes its final fix elsewhere', ils, (a) => (a.final[2]!.altitude = { above_ft: 1510 }), ['doubt final.2: At GRIMA the path is at 1617 ft, and the chart says 1510 ft.']], // prettier-ignore
+    ['nearly there', ils, (a) => (a.final[2]!.altitude = { above_ft: 1520 }), []],
+    ['a step on the path to the foot', rnav, (a) => (a.final[2]!.altitude = { above_ft: 879 }), []],
+    ['a foot above it and more', rnav, (a) => (a.final[2]!.altitude = { above_ft: 881 }), ['doubt final.2.altitude: The path passes GUNBA at 879 ft, below its 881 ft.']], // prettier-ignore
+    ['out of order', rnav, (a) => fixAt(a, 'GUNBA', 5), ['wrong final.2.fix: This leg has no length: it ends where it begins.', 'wrong final.2.fix: GUNBA is not nearer the runway than FJALU: the legs are out of order.']], // prettier-ignore
+    ['no fix to begin with', ils, (a) => (a.transitions[0]!.legs[0]!.type = 'DF'), ['wrong transitions.0.legs.0.type: An approach begins with a fix (IF), not with DF.']], // prettier-ignore
+    ['a course five degrees off', vor, (a) => (a.final[1]!.course_deg = 82), ['wrong final.1.course_deg: From the fix before, FELDU lies on 077°, not on 082°.']], // prettier-ignore
+    ['two', vor, (a) => (a.final[1]!.course_deg = 79), []],
+    ['an arc that comes nearer', vor, (a) => (a.fixes[1]!.at = placeAt(worldOf(a).stations.find(({ id }) => id === 'VLB')!, 249, 11.6)), ['wrong transitions.0.legs.1.about: The arc begins 12.0 NM from VLB and ends 11.6 NM from it.']], // prettier-ignore
+    ['a little', vor, (a) => (a.fixes[1]!.at = placeAt(worldOf(a).stations.find(({ id }) => id === 'VLB')!, 248.7, 11.8)), []] // prettier-ignore
+  ])('%s', (_, from, change, expected) => {
+    const found = set(from, change);
+    if (expected.length === 0) expect(found).toEqual([]);
+    else for (const each of expected) expect(found).toContain(each);
+  });
+
+  test('a gap is told from half a mile, by how far it is', () => {
+    const gap = (nm: number) =>
+      set(rnav, (a) => {
+        a.transitions[0]!.legs = [{ type: 'IF', fix: 'AWAYY' }];
+        a.fixes.push({ id: 'AWAYY', at: placeAt(placeNamed(worldOf(a), a, 'ESKOR', ''), 40, nm) });
+      });
+    expect(gap(0.6)).toEqual(['wrong final.0.fix: There is a gap of 0.6 NM between the leg before and ESKOR.']); // prettier-ignore
+    expect(gap(0.4)).toEqual([]);
+  });
+
+  test('a turn before a fix needs room: its radius by the tangent of half of it, at the speed published or 150 kt', () => {
+    const turned = (turn_deg: number, first_nm: number, speed_kt?: number, flyOver = false) =>
+      set(rnav, (a) => {
+        const fix = placeNamed(worldOf(a), a, 'ESKOR', '');
+        a.fixes.push({ id: 'AWAYY', at: placeAt(fix, 123 + 180 - turn_deg, first_nm) });
+        a.transitions[0]!.legs = [
+          { type: 'IF', fix: 'AWAYY' },
+          { type: 'TF', fix: 'ESKOR', altitude: { above_ft: 2400 } },
+          ...a.final.slice(1).map((leg) => ({ ...leg, ...(flyOver ? { flyOver } : {}), ...(speed_kt ? { speed_kt } : {}) })) // prettier-ignore
+        ].slice(0, 3) as Leg[];
+        a.final = a.final.slice(1);
+      }).filter((line) => line.includes('needs'));
+    // 150 kt at 3°/s: a radius of 150 ÷ 60π = 0.796 NM.
+    expect(turned(90, 0.7)).toEqual(['doubt transitions.0.legs.2.fix: The turn of 90° before this leg needs 0.8 NM at 150 kt, and there are 0.7 NM.']); // prettier-ignore
+    expect(turned(-90, 0.7)[0]).toContain('The turn of 90°');
+    expect(turned(90, 0.9)).toEqual([]);
+    expect(turned(90, 0.7, 120)).toEqual([]);
+    expect(turned(90, 0.9, 200)[0]).toContain('needs 1.1 NM at 200 kt, and there are 0.9 NM');
+    expect(turned(90, 0.7, undefined, true)).toEqual([]);
+    // A tenth of a turn is none, and half a turn is a reversal.
+    expect(turned(8, 0.05)).toEqual([]);
+    expect(turned(160, 3)).toEqual([]);
+  });
+});
+
+describe('legs laid on the earth', () => {
+  const world = worldOf(ils);
+  const lay = (legs: Leg[]) =>
+    layApproach(world, altered(ils, (a) => (a.missed.legs = legs)), null).filter(({ part }) => part === 'missed'); // prettier-ignore
+
+  test('a transition that is not there is told with those that are', () => {
+    expect(refusal(() => legsOf(ils, 'north'))).toMatchObject({ field: 'transition', value: 'north' });
+    expect(refusal(() => legsOf(ils, 'north')).message).toContain('elska, tolva, hesti');
+    const none = altered(ils, (a) => (a.transitions = []));
+    expect(refusal(() => legsOf(none, 'north')).message).toContain('none: this approach has none');
+    expect(legsOf(none, null)[0]).toMatchObject({ part: 'final', field: 'final.0' });
+    expect(legsOf(ils, 'tolva')[0]).toMatchObject({ part: 'transition', field: 'transitions.1.legs.0' });
+  });
+
+  test('what a leg lacks is told by its place', () => {
+    const lacks = (leg: Partial<Leg>) => refusal(() => lay([leg as Leg]));
+    expect(lacks({ type: 'DF' })).toMatchObject({ field: 'missed.legs.0.fix', message: expect.stringContaining('the fix of a leg of type DF') }); // prettier-ignore
+    expect(lacks({ type: 'RF', fix: 'VLB' })).toMatchObject({ field: 'missed.legs.0.about', message: expect.stringContaining('the centre of a leg of type RF') }); // prettier-ignore
+    expect(lacks({ type: 'VM' })).toMatchObject({ field: 'missed.legs.0.course_deg', message: expect.stringContaining('the course of a leg of type VM') }); // prettier-ignore
+    expect(lacks({ type: 'CA', course_deg: 10 })).toMatchObject({ field: 'missed.legs.0.altitude', message: expect.stringContaining('the altitude that ends a leg of type CA') }); // prettier-ignore
+  });
+
+  test('on a heading four miles, true by the variation; from a fix from there; holds at their fix, climbing only up to one', () => {
+    const [manual, from, hold, stays] = lay([
+      { type: 'VM', course_deg: 300 },
+      { type: 'FA', fix: 'VLB', course_deg: 30, altitude: { above_ft: 888 } },
+      { type: 'HA', fix: 'VLB', course_deg: 60, altitude: { above_ft: 2500 } },
+      { type: 'HM', fix: 'VLB', course_deg: 60, altitude: { above_ft: 2500 } }
+    ]);
+    expect(manual).toMatchObject({ length_nm: expect.closeTo(4, 6), course_deg: expect.closeTo(300, 6), climbs_ft: null }); // prettier-ignore
+    expect(wayBetween(manual!.from, manual!.to).azimuth_deg).toBeCloseTo(291, 6);
+    // 600 ft over the minimum of 288 at 200 ft a mile, from the fix wherever one comes from.
+    expect(wayBetween(placeNamed(world, ils, 'VLB', ''), from!.to)).toMatchObject({ distance_nm: expect.closeTo(3, 6), azimuth_deg: expect.closeTo(21, 6) }); // prettier-ignore
+    expect(from!.points).toHaveLength(3);
+    expect([hold!.climbs_ft, stays!.climbs_ft]).toEqual([2500, null]);
+    expect(stays).toMatchObject({ length_nm: expect.closeTo(0, 6), course_deg: null });
+    expect(hold!.to).toEqual(placeNamed(world, ils, 'VLB', ''));
+    // A climb that is published steeper is the shorter.
+    const steep = altered(ils, (a) => { a.missed.climb_ftpnm = 400; a.missed.legs = [{ type: 'CA', course_deg: 240, altitude: { above_ft: 1288 } }]; }); // prettier-ignore
+    expect(layApproach(world, steep, null).at(-1)!.length_nm).toBeCloseTo(2.5, 6);
+    // Where category A has no minimum a climb begins 500 ft over touchdown, wherever the course turns.
+    const without = altered(ils, (a) => { a.minimums[0]!.A = null; a.missed.legs = [{ type: 'CA', course_deg: 9, altitude: { above_ft: 1088 } }]; }); // prettier-ignore
+    expect(layApproach(world, without, null).at(-1)).toMatchObject({ length_nm: expect.closeTo(2.5, 6), course_deg: expect.closeTo(9, 6) }); // prettier-ignore
+  });
+
+  test('an arc goes round its centre by its side, the radius changing evenly where its ends differ', () => {
+    const centre = placeNamed(world, ils, 'VLB', '');
+    const start = placeAt(centre, 90, 8);
+    const approach = altered(ils, (a) => {
+      a.fixes.push({ id: 'START', at: start }, { id: 'STOPS', at: placeAt(centre, 180, 10) });
+      a.missed.legs = [
+        { type: 'DF', fix: 'START' },
+        { type: 'AF', fix: 'STOPS', about: 'VLB' },
+        { type: 'AF', fix: 'START', about: 'VLB', turn: 'left' }
+      ];
+    });
+    const [, right, back] = layApproach(world, approach, null).filter(({ part }) => part === 'missed');
+    const of = (leg: typeof right) => leg!.points.map((place) => wayBetween(centre, place));
+    const way = of(right);
+    expect(way).toHaveLength(31);
+    way.forEach(({ azimuth_deg, distance_nm }, k) => {
+      expect(azimuth_deg).toBeCloseTo(90 + 3 * k, 4);
+      expect(distance_nm).toBeCloseTo(8 + (2 * k) / 30, 4);
+    });
+    expect(of(back)[15]!.azimuth_deg).toBeCloseTo(135, 4);
+    // A quarter of a spiral from 8 to 10 miles: a quarter of the mean circle, and a little.
+    expect(right!.length_nm).toBeCloseTo((Math.PI / 2) * 9, 0);
+  });
+
+  test('the runway an approach names, or the airport’s first; none is told with those there are', () => {
+    const first = world.runways.find(({ airport }) => airport === 'XVLB')!;
+    expect(runwayOf(world, { ...ils, runway: null })).toBe(first);
+    expect(refusal(() => runwayOf(world, { ...ils, runway: '18' }))).toMatchObject({ field: 'runway', value: '18', message: expect.stringContaining('XVLB 24') }); // prettier-ignore
+    expect(refusal(() => runwayOf(world, { ...ils, airport: 'XNIX' }))).toMatchObject({ field: 'airport', value: 'XNIX' }); // prettier-ignore
+    expect(refusal(() => runwayOf({ ...world, runways: [] } as World, ils)).message).toContain('a runway of this world, which has none'); // prettier-ignore
+    expect(refusal(() => placeNamed(world, ils, 'NIXIE', 'final.1.fix'))).toMatchObject({ field: 'final.1.fix', value: 'NIXIE', message: expect.stringContaining('a fix of this approach, or a fix or station of The Vesterlund archipelago') }); // prettier-ignore
+  });
+});
+
+test('an approach being typed in shows what it can: problems, picture and card each by themselves', () => {
+  const whole = approachInMaking(worldOf(ils), ils);
+  expect(whole.problems).toEqual([]);
+  expect(whole.picture).not.toBeNull();
+  expect(whole.card!.minimum!.altitude_ft).toBe(288);
+  const broken = approachInMaking(worldOf(ils), altered(ils, (a) => (a.runway = '18'))); // prettier-ignore
+  expect(broken.problems[0]).toMatchObject({ field: 'runway', severity: 'wrong' });
+  expect([broken.picture, broken.card]).toEqual([null, null]);
+  const storm = briefedApproach(worldOf(ils), ils, { ...plainDay(ils, aircraftById('sandling-160')), wind: { from_deg: 240, speed_kt: 120 } }); // prettier-ignore
+  expect(storm.card).toBeNull();
+  expect(storm.problem).toMatch(/headwind of 120 kt/);
+  expect(storm.items).toEqual([]);
+  expect(storm.picture.ways.length).toBeGreaterThan(0);
+});
+
+test('what is seen at the minimum: cloud, then the line of sight to the threshold or to lights 2,400 ft before it', () => {
+  // 200 ft on a path of 3° over 50 ft: 150 ÷ tan 3° = 2,862 ft before the threshold, and 2,869 along the line of sight.
+  const minimum = { set_ft: 288, visibility_sm: 0.5 };
+  const seen = (outlook: Partial<Outlook>, lights: 'on' | 'out' = 'on') =>
+    seenAtMinimum(ils, minimum, lights, { base_ft: 300, visibility_sm: 1, ...outlook });
+  expect(seen({})).toEqual({ what: 'the runway', goesOn: true, words: 'The runway was in sight at the minimum (base 300 ft, visibility 1 SM).' }); // prettier-ignore
+  const edge = 2869 / 5280;
+  expect(seen({ visibility_sm: edge + 0.005 }, 'out').what).toBe('the runway');
+  expect(seen({ visibility_sm: edge - 0.005 }, 'out')).toMatchObject({ what: 'nothing', goesOn: false });
+  expect(seen({ visibility_sm: 0.5 })).toEqual({ what: 'the approach lights', goesOn: true, words: 'The approach lights were in sight at the minimum (base 300 ft, visibility ½ SM).' }); // prettier-ignore
+  // 2,862 − 2,400 = 462 ft along, 200 down: 503 ft.
+  expect(seen({ visibility_sm: 0.1 })).toMatchObject({ what: 'the approach lights', goesOn: false, words: expect.stringMatching(/, but less than the ½ SM published\.$/) }); // prettier-ignore
+  expect(seen({ visibility_sm: 503 / 5280 - 0.002 }).words).toMatch(/^Nothing was in sight at the minimum/);
+  expect(seen({ visibility_sm: 503 / 5280 + 0.002 }).what).toBe('the approach lights');
+  expect(seen({ base_ft: 199 }).words).toBe('The minimum lay in cloud (base 199 ft, visibility 1 SM).');
+  expect(seen({ base_ft: 200 }).what).toBe('the runway');
+  expect(seen({ base_ft: 50, top_ft: 200 }).words).toBe('The minimum lay above a cloud (base 50 ft, visibility 1 SM, top 200 ft).'); // prettier-ignore
+  // Below the path's own height over the threshold the threshold is abeam: only the height is left.
+  expect(seenAtMinimum(ils, { set_ft: 128, visibility_sm: 0.5 }, 'out', { base_ft: 300, visibility_sm: 0.01 }).what).toBe('the runway'); // prettier-ignore
+});
