@@ -78,6 +78,7 @@ const TESTS = {
     'lost-path',
     'two-fixes',
     'check-words',
+    'checks-as-read',
     'slips',
     'airplane-limits',
     'missed-turn',
@@ -103,6 +104,7 @@ const TESTS = {
     'guided-lessons',
     'drill-read',
     'written-drill',
+    'drills-as-read',
     'slips'
   ],
   pilot: [

@@ -159,7 +159,7 @@ describe('what a measure is worth', () => {
     // Tried, and brought to its time: put right in good time is said, and no more.
     const tried = graded('vor-hold', flownAs({ inbound_s: 82 }, { inbound_s: 71 }, { inbound_s: 63 }));
     expect([tried.kinds, tried.verdicts[1]]).toEqual([['inbound-leg'], 'met with prompt correction']);
-    expect(tried.titles).toEqual(['First 2 inbound legs off their time, then put right']);
+    expect(tried.titles).toEqual(['First two inbound legs off their time, then put right']);
     // Timed by the second: 70.4 s is the 70 that is allowed.
     expect(kinds({ inbound_s: 70.4 }, { inbound_s: 49.6 }, {})).toEqual([]);
     expect(kinds({ inbound_s: 82 }, { inbound_s: 84 }, { inbound_s: 81 })).toEqual(['inbound-leg']);
@@ -254,7 +254,7 @@ describe('what a measure is worth', () => {
       asked: 'VLB, 113.40 MHz',
       identified: true,
       courseError_deg: 5,
-      source: 'radio 1',
+      source: 'nav1',
       sourceRight: true
     };
     const at = (change: Partial<SetUpMeasure>) => graded('centring-and-identifying', { ...ready, ...change });

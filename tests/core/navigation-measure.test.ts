@@ -137,7 +137,7 @@ describe('a course drawn by hand', () => {
     const [only, ...others] = found();
     expect(others).toEqual([]);
     expect(only).toMatchObject({ kind: 'no-wind-correction', side: 'above' });
-    expect(only!.evidence).toContain('Drifted off to the right 4 times');
+    expect(only!.evidence).toContain('Drifted off to the right four times');
     expect(only!.evidence).toContain(`${Math.round(-needed_deg)}° left was needed`);
   });
 

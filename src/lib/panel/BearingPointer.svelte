@@ -2,7 +2,8 @@
   import { figure, heading } from '$core/measure/figure';
   import type { NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { bearingWords, sourceNames } from './navigation';
+  import { bearingWords } from './navigation';
+  import { sourceNames } from '$core/radio/source-names';
 
   /** The compass rose with the one thing it points at on its rim, and how far that is. */
   let { shown, heading_deg }: { shown: NavigationShown; heading_deg: number } = $props();

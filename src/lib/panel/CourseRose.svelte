@@ -2,7 +2,8 @@
   import { figure, heading } from '$core/measure/figure';
   import { mainNeedle, type NavigationShown } from '$core/radio/navigation-shown';
   import { inSteps, onCircle, ticksPath } from './dial';
-  import { bearingWords, courseWords, pathWords, sourceNames } from './navigation';
+  import { bearingWords, courseWords, pathWords } from './navigation';
+  import { sourceNames } from '$core/radio/source-names';
   import PathStrip from './PathStrip.svelte';
 
   /**

@@ -13,7 +13,8 @@
   import LookWindow from './LookWindow.svelte';
   import TurnCoordinator from './TurnCoordinator.svelte';
   import VerticalSpeedIndicator from './VerticalSpeedIndicator.svelte';
-  import { fullScaleWords, sourceNames } from './navigation';
+  import { fullScaleWords } from './navigation';
+  import { sourceNames } from '$core/radio/source-names';
   import type { CorridorOf } from './panel';
   import { heldReadings, type ScanView } from './scan-view';
 

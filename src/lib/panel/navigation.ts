@@ -1,15 +1,7 @@
 import { mainNeedle, type CourseNeedle, type NavigationShown } from '$core/radio/navigation-shown';
-import type { PointerSource } from '$core/radio/radio-settings';
+import { sourceNames } from '$core/radio/source-names';
 import { figure, heading, percent } from '$core/measure/figure';
 import type { PathShown } from '$core/radio/glide-slope';
-
-/** How the sources are written on the instruments. */
-export const sourceNames: Record<PointerSource, string> = {
-  nav1: 'radio 1',
-  nav2: 'radio 2',
-  adf: 'beacon',
-  rnav: 'waypoint'
-};
 
 /** What full deflection of the main needle means now. */
 export function fullScaleWords(shown: NavigationShown): string {

@@ -1,5 +1,6 @@
 import { firstTarget } from '../drill/corridor';
 import { capital } from '../measure/capital';
+import { timesWords } from '../measure/count-words';
 import { figure } from '../measure/figure';
 import { type Drill, type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -145,7 +146,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
     hard ? 'hard' : 'fault',
     hard
       ? hardTitle(hard, phase, measure)
-      : `${capital(quantityWords[channel].name)} out ${measure.exceedances.length} times ${inPhase(phase)}`,
+      : `${capital(quantityWords[channel].name)} out ${timesWords(measure.exceedances.length)} ${inPhase(phase)}`,
     {
       moment_s: worst.peak_s,
       start_s: measure.exceedances[0]!.start_s,

@@ -1,16 +1,10 @@
+import { inWords, timesWords } from '../measure/count-words';
 import { figure } from '../measure/figure';
 import type { Proposal } from './next-on-road';
 
 /** Out of ten, in words; nobody knows it more closely. */
 const ofTen = (chance: number): string =>
   `${figure(Math.min(9, Math.max(1, Math.round(chance * 10))))} of 10`;
-
-/** Small numbers as they are said. */
-const inWords = (count: number): string =>
-  ['no', 'one', 'two', 'three', 'four', 'five'][count] ?? figure(count);
-
-const times = (count: number): string =>
-  count === 1 ? 'once' : count === 2 ? 'twice' : `${inWords(count)} times`;
 
 const days = (count: number): string =>
   count < 1.5 ? 'a day' : count < 60 ? `${figure(count)} days` : `${figure(count / 30)} months`;
@@ -29,7 +23,7 @@ export function proposalWords(
     : '';
   switch (reason) {
     case 'homework':
-      return `Set for you: ${times(due!.times)} more, ${dueWords(due!.in_d)}.${fault}`;
+      return `Set for you: ${timesWords(due!.times)} more, ${dueWords(due!.in_d)}.${fault}`;
     case 'slipping':
       return `It was to standard. After ${days(idle_d ?? 0)} without it, about ${ofTen(skill.chance)} flights would still be.`;
     case 'next':

@@ -37,6 +37,8 @@ const SLACK_NM = 0.05;
 const BESIDE_M = 200;
 const LEAST_S = 10;
 const MOST_ON_WRONG_SIDE = 0.5;
+/** A side is praised where it was kept to. */
+const ALL_ALONG = 0.9;
 
 const isBeyond = ({ farthest_nm, within_nm }: CircleMeasure) => farthest_nm > within_nm + SLACK_NM;
 
@@ -128,7 +130,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
           'good',
           m.lost ? `Circled until the field was lost` : `Circled to runway ${m.runway}`,
           { moment_s: m.farthest_s, start_s: m.from_s, end_s: m.to_s },
-          `At most ${figure(m.farthest_nm, 1)} NM from the runway and ${figure(m.bank_deg)}° of bank, on the side of ${m.turn} turns.`
+          `At most ${figure(m.farthest_nm, 1)} NM from the runway and ${figure(m.bank_deg)}° of bank${m.onSide !== null && m.onSide >= ALL_ALONG ? `, on the side of ${m.turn} turns` : ''}.`
         )
       : finding(
           'circled-beyond',

@@ -58,7 +58,7 @@ function sayConfiguration(m: ConfigurationMeasure, late: ('flaps' | 'gear')[]): 
     finding(
       'late-configuration',
       'fault',
-      `${capital(late.join(' and '))} late`,
+      `${capital(late.join(' and '))} not as briefed`,
       { moment_s: m.at_s },
       `${capital(late.map((what) => was[what]).join(', and '))}.`,
       { failed: true, worth: 2 * MOMENT_S }

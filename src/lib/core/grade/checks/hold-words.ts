@@ -1,6 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { correctionWords, needleWords } from '../../finding/quantity-words';
 import { capital } from '../../measure/capital';
+import { inWords } from '../../measure/count-words';
 import { clock, figure, signedFigure } from '../../measure/figure';
 import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
 import {
@@ -167,7 +168,7 @@ function putRightWords(legs: readonly number[], leg_s: number): string {
   const off = legs.map((leg) => !isOnTime(leg, leg_s));
   const first = off.indexOf(false);
   if (off.lastIndexOf(true) >= first) return 'Some inbound legs off their time';
-  return `${first === 1 ? 'First inbound leg off its' : `First ${first} inbound legs off their`} time, then put right`;
+  return `${first === 1 ? 'First inbound leg off its' : `First ${inWords(first)} inbound legs off their`} time, then put right`;
 }
 
 function sayRollOuts(m: HoldMeasure, verdict: Verdict | null, stretch: Stretch): Finding[] {

@@ -1,6 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { needleWords, shareOf } from '../../finding/quantity-words';
 import { column } from '../../flight/flight';
+import { capital } from '../../measure/capital';
 import { figure } from '../../measure/figure';
 import { type CheckKind, elementName, metIf } from './check-kind';
 
@@ -53,7 +54,7 @@ function say(m: PathStartMeasure, fault: PathStartFault): Finding {
         'fault',
         'The path was met from above',
         { moment_s: m.at_s, start_s: m.at_s, end_s: m.at_s + FIRST_S },
-        `${needleWords(m.highest)} above the path within ${FIRST_S} s of where the descent was due.`,
+        `${capital(needleWords(m.highest))} above the path within ${FIRST_S} s of where the descent was due.`,
         { channel: 'pathShare', side: 'above', worth: 2 * MOMENT_S * m.highest }
       );
     case 'not-on-course':
@@ -62,7 +63,7 @@ function say(m: PathStartMeasure, fault: PathStartFault): Finding {
         'fault',
         'Went down before the course was held',
         { moment_s: m.left_s! },
-        `${needleWords(m.courseShare!)} ${m.courseShare! > 0 ? 'right' : 'left'} of the course as the descent began; within half of full scale it is established.`,
+        `${capital(needleWords(m.courseShare!))} ${m.courseShare! > 0 ? 'right' : 'left'} of the course as the descent began; within half of full scale it is established.`,
         { channel: 'courseShare', failed: true, worth: 4 * MOMENT_S }
       );
     case 'check-altitude':

@@ -5,9 +5,16 @@ import { isByRadio, radiosFor } from '../../drill/reference-radios';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import type { Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
+import { capital } from '../../measure/capital';
 import { figure } from '../../measure/figure';
 import { identTones } from '../../radio/morse';
-import { sameChannel, type AudioSource, type RadioSettings } from '../../radio/radio-settings';
+import {
+  sameChannel,
+  type AudioSource,
+  type PointerSource,
+  type RadioSettings
+} from '../../radio/radio-settings';
+import { sourceWords } from '../../radio/source-names';
 import { type CheckKind, metIf } from './check-kind';
 import { signedFigure } from '../../measure/figure';
 
@@ -26,7 +33,7 @@ export interface SetUpMeasure {
   identified: boolean | null;
   /** Course selected less the one asked for; null where no course is selected. */
   courseError_deg: number | null;
-  source: string;
+  source: PointerSource;
   sourceRight: boolean;
 }
 
@@ -148,6 +155,11 @@ function setUpFaults(m: SetUpMeasure): SetUpFault[] {
   ];
 }
 
+/** Waypoints are set, stations tuned. */
+const tunedWord = ({ radio }: SetUpMeasure) => (radio === 'rnav' ? 'set' : 'tuned');
+const fedWords = ({ radio, source }: SetUpMeasure) =>
+  `the ${radio === 'adf' ? 'pointer' : 'needle'} was fed by ${sourceWords(source)}`;
+
 function saySetUp(m: SetUpMeasure, faults: SetUpFault[]): Finding[] {
   const at = { moment_s: m.at_s };
   const failed = { failed: true, worth: 4 * MOMENT_S };
@@ -158,7 +170,7 @@ function saySetUp(m: SetUpMeasure, faults: SetUpFault[]): Finding[] {
         'good',
         'Radios ready in time',
         at,
-        `${m.asked} tuned${m.identified ? ', identified' : ''}, course and source set.`
+        `${m.asked} ${tunedWord(m)}${m.identified ? ', identified' : ''}, ${m.courseError_deg === null ? 'source' : 'course and source'} set.`
       )
     ];
   return faults.map((fault) => {
@@ -167,7 +179,7 @@ function saySetUp(m: SetUpMeasure, faults: SetUpFault[]): Finding[] {
         return finding(
           fault,
           'fault',
-          'Wrong station tuned',
+          m.radio === 'rnav' ? 'Wrong waypoint set' : 'Wrong station tuned',
           at,
           `${m.set} was set; ${m.asked} was asked for.`,
           failed
@@ -194,9 +206,9 @@ function saySetUp(m: SetUpMeasure, faults: SetUpFault[]): Finding[] {
         return finding(
           fault,
           'fault',
-          'Needle fed by the wrong source',
+          `${m.radio === 'adf' ? 'Pointer' : 'Needle'} fed by the wrong source`,
           at,
-          `The needle was fed by ${m.source}; ${m.radio} has the station.`,
+          `${capital(fedWords(m))}; ${m.radio === 'nav1' || m.radio === 'nav2' ? `${sourceWords(m.radio)} has the station` : `${sourceWords(m.radio)} was asked for`}.`,
           { channel: 'needleSource', ...failed }
         );
     }
@@ -213,7 +225,7 @@ export const setUp: CheckKind<'set-up', SetUpMeasure, SetUpFault[]> = {
     {
       name: 'Radios set up',
       verdict: metIf(faults.length === 0),
-      arithmetic: `${m.asked} ${m.tuned ? 'tuned' : `not tuned (${m.set})`}${m.identified === null ? '' : m.identified ? ', identified' : ', not identified'}${m.courseError_deg === null ? '' : `, course ${signedFigure(m.courseError_deg)}° off (${COURSE_SET_WITHIN_DEG}° allowed)`}, needle fed by ${m.source}`
+      arithmetic: `${m.asked} ${m.tuned ? tunedWord(m) : `not ${tunedWord(m)} (${m.set})`}${m.identified === null ? '' : m.identified ? ', identified' : ', not identified'}${m.courseError_deg === null ? '' : `, course ${signedFigure(m.courseError_deg)}° off (${COURSE_SET_WITHIN_DEG}° allowed)`}, ${fedWords(m)}`
     }
   ],
   findings: saySetUp

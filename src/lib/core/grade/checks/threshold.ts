@@ -98,8 +98,8 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       ? [
           {
             name: 'Over the threshold',
-            verdict: metIf(off.length === 0),
-            arithmetic: `${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
+            verdict: metIf(off.length === 0 && !isBesideRunway(m)),
+            arithmetic: `${m.before_nm > BESIDE_NM ? `${figure(m.before_nm, 1)} NM before it, ` : ''}${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
           }
         ]
       : [],

@@ -3,6 +3,7 @@ import type { Lesson } from '../../drill/lesson';
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { correctionWords, needleWords, shareOf } from '../../finding/quantity-words';
+import { timesWords } from '../../measure/count-words';
 import { clock, figure } from '../../measure/figure';
 import type { TrackingMeasure } from './tracking-measure';
 import { type CheckKind, elementName, BY_COURSE } from './check-kind';
@@ -112,7 +113,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'Still turning as the needle came back',
         { moment_s: m.keptTurning_s[0]!, start_s: m.keptTurning_s[0]!, end_s: m.keptTurning_s.at(-1)! },
-        `Went through the course ${m.keptTurning_s.length === 1 ? '' : `${m.keptTurning_s.length} times `}with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')})${m.elsewhere?.kept ? `; ${m.elsewhere.kept === 1 ? 'once' : `${m.elsewhere.kept} times`} in other phases on it` : ''}.`,
+        `Went through the course ${m.keptTurning_s.length === 1 ? '' : `${timesWords(m.keptTurning_s.length)} `}with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')})${m.elsewhere?.kept ? `; ${timesWords(m.elsewhere.kept)} in other phases on it` : ''}.`,
         { ...where, worth: 2 * MOMENT_S * m.keptTurning_s.length }
       );
     case 'chasing-needle':
@@ -122,7 +123,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'Chasing the needle',
         stretch,
         rollsAlways(m)
-          ? `The bank went from one side to the other ${m.rolls} times in ${clock(m.to_s - m.from_s)}: no heading was held long enough to see what it does.`
+          ? `The bank went from one side to the other ${timesWords(m.rolls)} in ${clock(m.to_s - m.from_s)}: no heading was held long enough to see what it does.`
           : `Off course for ${figure(m.off_s)} s, and the wings were level long enough (5 s) to see what a heading does for ${m.waited_s < 1 ? 'none' : `only ${figure(m.waited_s)} s`} of it.`,
         { ...where, worth: Math.max(m.off_s, rollsAlways(m) ? m.banked_s : 0) }
       );
@@ -146,7 +147,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'No wind correction kept',
         at,
-        `${drifted ? `Drifted off to the ${side} ${m.driftedOff_s.length} times after it had been centred` : `Drifted off to the ${side}, by ${needleWords(m.farthestOff)} at most`}; ${correctionWords(m.driftedWith_deg ?? m.correction_deg)} was held where ${correctionWords(m.neededCorrection_deg)} was needed.`,
+        `${drifted ? `Drifted off to the ${side} ${timesWords(m.driftedOff_s.length)} after it had been centred` : `Drifted off to the ${side}, by ${needleWords(m.farthestOff)} at most`}; ${correctionWords(m.driftedWith_deg ?? m.correction_deg)} was held where ${correctionWords(m.neededCorrection_deg)} was needed.`,
         {
           ...where,
           side: side === 'right' ? 'above' : 'below',

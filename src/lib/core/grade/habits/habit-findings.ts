@@ -1,6 +1,8 @@
 import { bankForTurnRate } from '../../air/level-turn';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { quantityWords } from '../../finding/quantity-words';
+import { capital } from '../../measure/capital';
+import { timesWords } from '../../measure/count-words';
 import { figure, percent, signedFigure } from '../../measure/figure';
 import { type Habits, SHOWN_BY } from './habits';
 
@@ -34,7 +36,7 @@ function sayOverCorrecting(worst: Habits['overCorrecting'][number]): Finding {
     'fault',
     `Over-correcting the ${name}`,
     { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-    `Through it ${worst.crossings} times in ${figure(worst.end_s - worst.start_s)} s, peaks ${peaksWords(worst.peaks, decimals)}${unit}: they do not get smaller.`,
+    `Through it ${timesWords(worst.crossings)} in ${figure(worst.end_s - worst.start_s)} s, peaks ${peaksWords(worst.peaks, decimals)}${unit}: they do not get smaller.`,
     { channel, worth: 0.6 * (worst.end_s - worst.start_s) }
   );
 }
@@ -45,7 +47,7 @@ function sayPumping(worst: NonNullable<Habits['pumping']>): Finding {
     'fault',
     'Pumping the nose',
     { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-    `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${worst.swings} times over about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
+    `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${timesWords(worst.swings)} over about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
     { channel: 'verticalSpeed_fpm', worth: worst.end_s - worst.start_s }
   );
 }
@@ -56,7 +58,7 @@ function sayHunting(hunting: NonNullable<Habits['hunting']>): Finding {
     'fault',
     'Hunting with the power',
     { moment_s: hunting.start_s, start_s: hunting.start_s, end_s: hunting.end_s },
-    `The throttle went to and fro ${hunting.reversals} times within a minute, where one setting would do.`,
+    `The throttle went to and fro ${timesWords(hunting.reversals)} within a minute, where one setting would do.`,
     { worth: 0.5 * (hunting.end_s - hunting.start_s) }
   );
 }
@@ -95,7 +97,7 @@ export function staringFindings({ staring: stared }: Habits): Finding[] {
       'fault',
       `Perhaps too long on the ${SHOWN_BY[stared.held].name}`,
       { moment_s: worst.end_s, start_s: worst.start_s, end_s: worst.end_s },
-      `${stared.times.length} times the ${name} drifted off by up to ${figure(Math.abs(worst.deviation))}${unit} without any correction, while the ${quantityWords[stared.held].name} was being worked and held. A guess from the flying: the eyes were not recorded.`,
+      `${capital(timesWords(stared.times.length))} the ${name} drifted off by up to ${figure(Math.abs(worst.deviation))}${unit} without any correction, while the ${quantityWords[stared.held].name} was being worked and held. A guess from the flying: the eyes were not recorded.`,
       { channel: stared.wandered, side: worst.deviation > 0 ? 'above' : 'below', inferred: true }
     )
   ];
