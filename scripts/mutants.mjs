@@ -79,6 +79,7 @@ const TESTS = {
     'two-fixes',
     'check-words',
     'checks-as-read',
+    'checks-measured',
     'slips',
     'airplane-limits',
     'missed-turn',
