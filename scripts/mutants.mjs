@@ -68,6 +68,7 @@ const TESTS = {
     'hold-measure',
     'findings',
     'coach',
+    'coach-hints',
     'trend',
     'corridor-shapes',
     'partial-recording',
