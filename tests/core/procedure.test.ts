@@ -283,6 +283,7 @@ describe('hold entries', () => {
     }
     expect(entryHeading(hold, 'teardrop')).toBe(240);
     expect(entryHeading(hold, 'parallel')).toBe(270);
+    expect(entryHeading(hold, 'direct')).toBeNull();
   });
 
   test('an entry read out: which way it turns, on to what, and no step that takes no time', () => {
@@ -515,4 +516,33 @@ describe('arcs and reversals', () => {
       })
     ).toMatchObject({ kind: 'impossible' });
   });
+});
+
+test('a reversal read out in still air: which way it turns, on to what, and for how long', () => {
+  const still = { from_deg: 0, speed_kt: 0 };
+  const read = (kind: (typeof reversalKinds)[number], side: 'right' | 'left') => {
+    const plan = planReversal({ kind, inboundCourse_deg: 90, side, within_nm: 8 }, 90, still);
+    if (plan.kind === 'impossible') throw new Error(plan.reason);
+    expect(plan.steps.reduce((sum, { seconds }) => sum + seconds, 0)).toBeCloseTo(plan.total_s, 1);
+    return plan.steps.map(({ words, heading_deg, seconds }) => `${words}: ${Math.round(heading_deg)}, ${Math.round(seconds)}`); // prettier-ignore
+  };
+  // 45° at 3°/s is a quarter of a minute; from 225° over the left to cut 45° into 090° is 180°.
+  expect(read('45/180', 'left').slice(1, 4)).toEqual(['turn left 45°: 225, 15', 'hold for a minute: 225, 60', 'turn right to intercept: 45, 60']); // prettier-ignore
+  expect(read('45/180', 'right').slice(1, 4)).toEqual(['turn right 45°: 315, 15', 'hold for a minute: 315, 60', 'turn left to intercept: 135, 60']); // prettier-ignore
+  // 80° one way and at once 260° the other: it comes out on the course, a diameter and a bit of which were turned off it.
+  for (const side of ['right', 'left'] as const) {
+    const [out, off, back] = read('80/260', side);
+    const way = side === 'right' ? 1 : -1;
+    expect(out).toMatch(/^outbound: 270, \d+$/);
+    expect(off).toBe(`turn ${side} 80°: ${270 + 80 * way === 350 ? 350 : 190}, 27`);
+    expect(back).toMatch(new RegExp(`^turn ${side === 'right' ? 'left' : 'right'} `));
+    const [racetrack, along] = read('racetrack', side);
+    expect(racetrack).toBe(`turn ${side} outbound: 270, 60`);
+    expect(along).toMatch(/^outbound: 270, \d+$/);
+    const [diverging, leg] = read('teardrop', side);
+    expect(diverging).toMatch(
+      new RegExp(`^turn ${side} \\d+°: ${side === 'right' ? '2[78]' : '2[56]'}\\d, `)
+    );
+    expect(leg).toMatch(/^outbound: /);
+  }
 });

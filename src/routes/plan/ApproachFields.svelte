@@ -3,6 +3,7 @@
   import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
   import { kindsWithPath } from '$core/procedure/approach/approach';
+  import { stepDownsOf } from '$core/procedure/approach/minimum';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
@@ -27,6 +28,7 @@
   const approach = $derived(asked.approach);
   const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
+  const stepDowns = $derived(stepDownsOf(approach).map(({ fix }) => fix));
   const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
   /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
   const comesFrom = $derived.by(() => {
@@ -235,6 +237,21 @@
         ['in', 'received'],
         ['out', 'not received'],
         ['lost', 'lost on the way']
+      ]}
+    />
+  {/if}
+  {#if stepDowns.length > 0}
+    <ChoiceField
+      label={stepDowns.join(', ')}
+      name="approach.withoutFixes"
+      problem={problem('approach.withoutFixes')}
+      bind:value={
+        () => (asked.withoutFixes.length > 0 ? 'out' : 'in'),
+        (value) => set({ withoutFixes: value === 'out' ? stepDowns : [] })
+      }
+      choices={[
+        ['in', 'received'],
+        ['out', 'not received']
       ]}
     />
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { stepDownsOf } from '$core/procedure/approach/minimum';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import BoundedNumber from '$lib/ui/BoundedNumber.svelte';
   import type { BriefedDay } from './approach-day.svelte';
@@ -8,6 +9,7 @@
   const approach = $derived(briefed.approach);
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
   const remote = $derived(approach.notes.find((note) => note.kind === 'remote altimeter'));
+  const stepDowns = $derived(stepDownsOf(approach).map(({ fix }) => fix));
   const hasLights = $derived(approach.notes.some((note) => note.kind === 'lights out'));
 </script>
 
@@ -68,6 +70,14 @@
   />
   {#if approach.path}
     <ChoiceField label="Path" name="path" bind:value={briefed.path} choices={['received', 'not received']} />
+  {/if}
+  {#if stepDowns.length > 0}
+    <ChoiceField
+      label={stepDowns.join(', ')}
+      name="stepDowns"
+      bind:value={briefed.stepDowns}
+      choices={['received', 'not received']}
+    />
   {/if}
   {#if remote}
     <ChoiceField

@@ -1,5 +1,6 @@
 import type { Approach } from '$core/procedure/approach/approach';
 import type { ApproachDay } from '$core/procedure/approach/approach-card';
+import { stepDownsOf } from '$core/procedure/approach/minimum';
 
 /** The day an approach is briefed for, as it is changed on the screen. */
 export class BriefedDay {
@@ -13,6 +14,7 @@ export class BriefedDay {
   altimeter = $state<ApproachDay['altimeter']>('local');
   approachLights = $state<ApproachDay['approachLights']>('on');
   path = $state<'received' | 'not received'>('received');
+  stepDowns = $state<'received' | 'not received'>('received');
   technique = $state<ApproachDay['technique']>('continuous');
   round = $state<'1' | '10' | '20'>('10');
 
@@ -48,6 +50,7 @@ export class BriefedDay {
     altimeter: this.altimeter,
     approachLights: this.approachLights,
     withoutPath: this.path === 'not received',
+    withoutFixes: this.stepDowns === 'received' ? [] : stepDownsOf(this.approach).map(({ fix }) => fix),
     technique: this.technique,
     roundTo_ft: Number(this.round) as 1 | 10 | 20
   }));

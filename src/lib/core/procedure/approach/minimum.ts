@@ -67,9 +67,8 @@ export function applicableMinimum(approach: Approach, now: MinimumCircumstances)
       because.add(`${line.line} ${line.kind} not usable: ${refused}`);
   }
   // Who cannot tell a step-down fix has not passed it: its altitude is the lowest to the missed approach point.
-  const untold = lowest.kind === 'MDA' ? stepDownsUntold(approach, now) : [];
-  for (const { fix, above_ft } of untold)
-    if (above_ft > altitude_ft) {
+  for (const { fix, above_ft } of lowest.kind === 'MDA' ? stepDownsOf(approach) : [])
+    if (now.withoutFixes.includes(fix) && above_ft > altitude_ft) {
       altitude_ft = above_ft;
       because.add(`${fix} is not received: not below its ${above_ft} ft`);
     }
@@ -96,11 +95,12 @@ export function applicableMinimum(approach: Approach, now: MinimumCircumstances)
   };
 }
 
-function stepDownsUntold({ final }: Approach, { withoutFixes }: MinimumCircumstances) {
+/** The step-down fixes between the final fix and the minimum, with the altitude that holds before each. */
+export function stepDownsOf({ final }: Pick<Approach, 'final'>): { fix: string; above_ft: number }[] {
   const after = final.slice(final.findIndex(({ role }) => role === 'final') + 1);
   return after.flatMap(({ fix, role, altitude }) =>
-    role === 'step-down' && withoutFixes.includes(fix!) && altitude?.above_ft !== undefined
-      ? [{ fix: fix!, above_ft: altitude.above_ft }]
+    role === 'step-down' && fix !== undefined && altitude?.above_ft !== undefined
+      ? [{ fix, above_ft: altitude.above_ft }]
       : []
   );
 }
