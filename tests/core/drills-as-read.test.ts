@@ -1,9 +1,11 @@
 import { expect, test } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
+import { briefingFor, type Briefing } from '$core/drill/briefing';
 import { drillCatalogue } from '$core/drill/catalogue/catalogue';
 import type { Corridor, Profile } from '$core/drill/corridor';
 import type { Condition, Drill, Goal, Phase } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
+import { instrumentsToWatch } from '$core/drill/primary-instruments';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
 import { approaches } from '$core/procedure/approach/approach-catalogue';
@@ -120,4 +122,31 @@ test('every approach as it is flown, phase by phase, in one way or another', asy
     return drillLines(lessonOf(plan).drill);
   });
   await expect(`${read.join('\n')}\n`).toMatchFileSnapshot('approaches-as-read.txt');
+});
+
+const parts = (of: object) => Object.entries(of).map(([what, by]) => `${what} ${by}`).join(', '); // prettier-ignore
+
+test('what is briefed of every drill: numbers, turns, climbs, tolerances, what to look at', async () => {
+  const area = trainingAreaById('vesterlund-bay');
+  const told = new Set<string>();
+  /** What holds for many drills is read once. */
+  const once = (lines: string[]) => lines.filter((line) => !told.has(line) && told.add(line));
+  const read = drillCatalogue.flatMap((file, i) => {
+    const aircraft = aircraftById(i % 2 === 0 ? 'tarnvik-200' : 'sandling-160');
+    const wind = { windFrom_deg: 250, windSpeed_kt: 18, temperatureOffset_K: 10 };
+    const lesson = lessonOf({ ...sensiblePlan(aircraft, area, file.id), ...wind, seed: 311 });
+    const { settings, turns, verticals, compass, tolerances, cautions, ...b } = briefingFor(
+      lesson
+    ) as Briefing;
+    return [
+      `# ${file.id}, ${aircraft.name}: ${number(b.tas_kt)} kt, ${number(b.groundspeed_kt)} over the ground, drift ${number(b.drift_deg)}, ${number(Math.round(b.expected_s))} s`,
+      ...settings.map(({ phase, line }) => `  ${phase.name}: ${number(line.ias_kt)} kt, ${number(Math.round(line.verticalSpeed_fpm / 10) * 10)} ft/min, pitch ${line.pitch_deg.toFixed(1)}`),
+      ...turns.map(({ phase, bank_deg, rollOutLead_deg, rules }) => `  ${phase.name}: ${bank_deg.toFixed(1)}° bank, lead ${rollOutLead_deg.toFixed(1)}°${rules.map(({ name, bank_deg: by, error_deg }) => `; ${name} ${by.toFixed(1)} (${error_deg.toFixed(1)})`).join('')}`),
+      ...verticals.map((v) => `  ${v.phase.name}: ${number(Math.round(v.verticalSpeed_fpm))} ft/min, lead ${v.levelOffLead_ft === null ? 'none' : number(Math.round(v.levelOffLead_ft))}, ${number(Math.round(v.time_s))} s, ${v.distance_nm.toFixed(1)} NM, ${v.pathAngle_deg.toFixed(1)}°`),
+      ...compass.map(({ words }) => `  ${words}`),
+      ...once([...tolerances, ...cautions].map((line) => `  ${line}`)),
+      ...once(lesson.drill.phases.flatMap((phase, k) => [2, 30].flatMap((inPhase_s) => { const { condition, ...watched } = instrumentsToWatch(phase, lesson.drill.phases[k - 1] ?? null, inPhase_s); return [`  ${condition}`, ...Object.entries(watched).map(([how, by]) => `    ${how}: ${parts(by)}`)]; })))
+    ]; // prettier-ignore
+  });
+  await expect(`${read.join('\n')}\n`).toMatchFileSnapshot('drill-briefs-as-read.txt');
 });

@@ -39,7 +39,7 @@ describe('what is said of a flight', () => {
     expect(words({ gust_kt: 8, turbulence: 'smooth' })).toBe('weather: gusts of 8 kt, smooth air');
     expect(words({ turbulence: 'moderate', altimeterSetting_hPa: 1004 })).toBe('weather: moderate turbulence, 1004 hPa'); // prettier-ignore
     expect(words({ base_ft: 300, top_ft: null })).toBe('weather: cloud base 300 ft above touchdown, cloud up to above the airplane'); // prettier-ignore
-    expect(words({ top_ft: 2000, visibility_sm: 0.75, precipitation: 'none' })).toBe('weather: cloud top 2000 ft above touchdown, visibility 0.75 SM, nothing falls'); // prettier-ignore
+    expect(words({ top_ft: 2000, visibility_sm: 0.75, precipitation: 'none' })).toBe('weather: cloud top 2000 ft above touchdown, visibility ¾ SM, nothing falls'); // prettier-ignore
     expect(words({ visibility_sm: 3, when: { below_ft: 800 } })).toBe(
       'weather: visibility 3 SM, below 800 ft'
     );

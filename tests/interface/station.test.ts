@@ -264,7 +264,7 @@ test.describe('an instructor sits in', () => {
     const marked = student.locator('section', {
       has: student.getByRole('heading', { name: 'Marked and done in flight' })
     });
-    for (const words of ['placed: 3 NM out', 'time passes 2 times'])
+    for (const words of ['placed: 3 NM out', 'time passes twice'])
       await expect(marked.getByText(words, { exact: false }).first()).toBeVisible();
     await expect(student.getByRole('row', { name: /Final/ })).toBeVisible();
     await instructor.getByRole('link', { name: 'Open its debrief' }).click();

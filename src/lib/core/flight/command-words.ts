@@ -1,6 +1,8 @@
 import { faultNames } from '../instrument/instrument-fault';
 import { clearanceWords } from '../drill/clearance';
+import { timesWords } from '../measure/count-words';
 import { figure, heading } from '../measure/figure';
+import { visibilityWords } from '../procedure/approach/visibility-words';
 import { lowered } from '../measure/capital';
 import type { Command, ComesWhen, WeatherChange } from './command';
 
@@ -12,7 +14,7 @@ export function commandWords(command: Command, phaseName: (id: string) => string
     case 'freeze':
       return command.on ? 'time stopped' : 'time goes on';
     case 'time':
-      return command.rate === 1 ? 'time passes as it does' : `time passes ${command.rate} times as fast`;
+      return command.rate === 1 ? 'time passes as it does' : `time passes ${timesWords(command.rate)} as fast`;
     case 'hold position':
       return command.on ? 'held over one place' : 'let fly on';
     case 'place':
@@ -71,7 +73,7 @@ function weatherWords({
         ]),
     ...(visibility_sm === undefined
       ? []
-      : [`visibility ${figure(visibility_sm, visibility_sm < 3 ? 2 : 0)} SM`]),
+      : [`visibility ${visibilityWords(visibility_sm)}`]),
     ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation])
   ].join(', ');
   return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}${when ? `, ${whenWords(when)}` : ''}`;
