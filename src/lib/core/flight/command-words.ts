@@ -14,7 +14,9 @@ export function commandWords(command: Command, phaseName: (id: string) => string
     case 'freeze':
       return command.on ? 'time stopped' : 'time goes on';
     case 'time':
-      return command.rate === 1 ? 'time passes as it does' : `time passes ${timesWords(command.rate)} as fast`;
+      return command.rate === 1
+        ? 'time passes as it does'
+        : `time passes ${timesWords(command.rate)} as fast`;
     case 'hold position':
       return command.on ? 'held over one place' : 'let fly on';
     case 'place':
@@ -71,9 +73,7 @@ function weatherWords({
             ? 'cloud up to above the airplane'
             : `cloud top ${figure(top_ft)} ft above touchdown`
         ]),
-    ...(visibility_sm === undefined
-      ? []
-      : [`visibility ${visibilityWords(visibility_sm)}`]),
+    ...(visibility_sm === undefined ? [] : [`visibility ${visibilityWords(visibility_sm)}`]),
     ...(precipitation === undefined ? [] : [precipitation === 'none' ? 'nothing falls' : precipitation])
   ].join(', ');
   return `${said || 'as it was'}${over_s > 0 ? `, over ${figure(over_s)} s` : ''}${when ? `, ${whenWords(when)}` : ''}`;
