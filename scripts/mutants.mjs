@@ -81,6 +81,7 @@ const TESTS = {
     'check-words',
     'checks-as-read',
     'checks-measured',
+    'habits-said',
     'slips',
     'airplane-limits',
     'missed-turn',

@@ -1,0 +1,107 @@
+import { describe, expect, test } from 'vitest';
+import type { CorridorMeasure } from '$core/deviation/corridor-measure';
+import type { Lesson } from '$core/drill/lesson';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
+import type { Finding } from '$core/finding/finding';
+import type { Flight } from '$core/flight/flight';
+import { habitFindings, staringFindings } from '$core/grade/habits/habit-findings';
+import type { Habits } from '$core/grade/habits/habits';
+import { heldWell } from '$core/grade/held-well';
+import { notFlown } from '$core/grade/not-flown';
+import { unjudgedWords } from '$core/grade/unjudged';
+import { aircraft, area, madeFlight } from './flown';
+import { lessonFor } from './drawn-flight';
+
+const said = (findings: Finding[]) => findings.map(({ kind, severity, failed, title, evidence, worth, side }) => `${kind} ${severity}${failed ? '!' : ''} ${worth?.toFixed(1) ?? '–'} ${side ?? ''}| ${title}. ${evidence}`.replaceAll('\u2009', ' ')); // prettier-ignore
+const none: Habits = { overCorrecting: [], pumping: null, hunting: null, outOfTrim: null, byBank: null, staring: null }; // prettier-ignore
+const stretch = { start_s: 100, end_s: 140 };
+
+test('a way of flying is told with its figures, a guess as one', () => {
+  expect(said(habitFindings(none))).toEqual([]);
+  const habits = {
+    ...none,
+    overCorrecting: [
+      { channel: 'altitude_ft', ...stretch, crossings: 5, peaks: [80, -70, 90, -85, 75, -80, 95] },
+      { channel: 'heading_deg', ...stretch, crossings: 2, peaks: [6, -7] }
+    ],
+    pumping: { ...stretch, highest_fpm: 420, lowest_fpm: -510, swings: 6, period_s: 6.6, pitch_deg: 4.25 },
+    hunting: { ...stretch, reversals: 7 },
+    outOfTrim: { ...stretch, elevator: -0.081, seconds: 30 },
+    byBank: { ...stretch, off: 2, turns: 3, bank_deg: 25, rate_degps: 4.94, due_degps: 3, tas_kt: 95, side: 'above' }, // prettier-ignore
+    staring: { held: 'heading_deg', wandered: 'altitude_ft', times: [{ ...stretch, deviation: 120 }, { start_s: 200, end_s: 230, deviation: -160 }] } // prettier-ignore
+  } as unknown as Habits;
+  // Fifteen degrees of bank at 95 kt: g × tan 14.6° ÷ V is 3°/s.
+  expect(said(habitFindings(habits))).toEqual([
+    'over-correcting fault 24.0 | Over-correcting the altitude. Through it five times in 40 s, peaks +80, −70, +90, −85, +75, −80 … ft: they do not get smaller.',
+    'over-correcting fault 24.0 | Over-correcting the heading. Through it twice in 40 s, peaks +6, −7°: they do not get smaller.',
+    'pumping fault 40.0 | Pumping the nose. The vertical speed swung from +420 to −510 ft/min, 6 times over about 7 s a swing, the nose with it by 4.3°.',
+    'power-hunting fault 20.0 | Hunting with the power. The throttle went to and fro 7 times within a minute, where one setting would do.',
+    'not-trimmed fault 12.0 | Not trimmed. 8 % of the elevator held forward for 30 s of straight flight.',
+    'turned-by-bank fault 24.0 above| Turns too steep for standard rate. 2 of 3 turns; in this one 25° of bank held at 95 kt make 4.9°/s, where 15° make 3.0°/s.'
+  ]);
+  const [stared] = staringFindings(habits);
+  expect(said([stared!])).toEqual(['fixation fault 12.0 below| Perhaps too long on the heading indicator. Twice the altitude drifted off by up to 160 ft without any correction, while the heading was being worked and held. A guess from the flying: the eyes were not recorded.']); // prettier-ignore
+  expect(stared).toMatchObject({ inferred: true, moment_s: 230, channel: 'altitude_ft' });
+  expect(staringFindings(none)).toEqual([]);
+  expect(said(habitFindings({ ...habits, overCorrecting: [], byBank: { ...habits.byBank!, side: 'below' }, outOfTrim: { ...habits.outOfTrim!, elevator: 0.1 } })).slice(2)).toEqual([expect.stringContaining('10 % of the elevator held back'), expect.stringContaining('Turns too shallow')]); // prettier-ignore
+});
+
+test('held well: half a minute and more, within four tenths, spotless; the two best of it', () => {
+  const lesson = lessonFor('constant-rate-climb', {});
+  const [level, , steady] = lesson.drill.phases;
+  const measured = (channel: string, rmsOfTolerance: number, seconds: number, changes: Partial<CorridorMeasure> = {}, phase = level!): CorridorMeasure => ({ channel, phaseId: phase.id, corridor: { channel, target: 0, above: 1, below: 1 }, rmsOfTolerance, from_s: 10, to_s: 10 + seconds, exceedances: [], ...changes }) as CorridorMeasure; // prettier-ignore
+  const praised = (measures: CorridorMeasure[], faults: Finding[] = []) => said(heldWell(lesson, measures, faults)); // prettier-ignore
+  expect(praised([measured('ias_kt', 0.3, 30)])).toEqual(['held-well good 2.1 | Speed held well. Never outside in 0:30, 30 % of the tolerance on average, longest in level flight.']); // prettier-ignore
+  expect(praised([measured('ias_kt', 0.3, 29)])).toEqual([]);
+  expect(praised([measured('ias_kt', 0.41, 60)])).toEqual([]);
+  // Over two phases: by their times, the root of the mean square; told of the longer.
+  expect(praised([measured('ias_kt', 0, 30), measured('ias_kt', 0.4, 90, {}, steady)])[0]).toMatch(/in 2:00, 35 % of the tolerance on average, longest in “Steady”\.$/); // prettier-ignore
+  expect(praised([measured('ias_kt', 0.1, 60, { exceedances: [{}] as CorridorMeasure['exceedances'] })])).toEqual([]); // prettier-ignore
+  expect(praised([measured('altitude_ft', 0.1, 60, { corridor: { channel: 'altitude_ft', target: 0, above: null, below: 1 } })])).toEqual([]); // prettier-ignore
+  const fault = (channel: string, severity: string) => [{ channel, severity }] as Finding[];
+  expect(praised([measured('ias_kt', 0.1, 60)], fault('ias_kt', 'fault'))).toEqual([]);
+  expect(praised([measured('ias_kt', 0.1, 60)], fault('ias_kt', 'good'))).toHaveLength(1);
+  expect(praised([measured('ias_kt', 0.1, 60)], fault('altitude_ft', 'fault'))).toHaveLength(1);
+  expect(praised([measured('ias_kt', 0.3, 60), measured('altitude_ft', 0.1, 60), measured('heading_deg', 0.2, 60)]).map((line) => /\| (\w+) held/.exec(line)![1])).toEqual(['Altitude', 'Heading']); // prettier-ignore
+});
+
+describe('how a flight ended', () => {
+  const lesson: Lesson = lessonFor('rate-and-speed-descent', {});
+  const toFly = lesson.drill.phases.map(({ id }) => id);
+  const flownTo = (count: number): PhaseSpan[] => toFly.slice(0, count).map((phaseId, i) => ({ phaseId, start_s: 10 * i, end_s: 10 * i + 10, settled_s: {}, complete: true })); // prettier-ignore
+  const ended = (channels: Record<string, (t: number) => number> = { trueAltitude_ft: () => 3000 }, change: Partial<Flight> = {}, spans = flownTo(4)) => notFlown({ ...madeFlight(120, channels), ...change }, lesson, toFly, spans); // prettier-ignore
+
+  test('not to the end: what was left, and by whom it was ended', () => {
+    expect(ended(undefined, {}, flownTo(6))).toEqual([]);
+    expect(said(ended())).toEqual(['not-flown fault! 96.0 | Not flown to the end. The flight ended at 2:00; not completed: “Climb”, “Level-off”.']); // prettier-ignore
+    const stopped = {
+      events: [{ time_s: 119, kind: 'command', command: { does: 'end' } }]
+    } as Partial<Flight>;
+    expect(said(ended({ trueAltitude_ft: () => area.groundElevation_ft }, stopped))).toEqual(['ended-by-instructor fault 12.0 | Ended by the instructor. The instructor ended the flight at 2:00; not completed: “Climb”, “Level-off”.']); // prettier-ignore
+  });
+
+  test('into the surface: how fast and how banked, and the stall it came from', () => {
+    const down = (fpm: number, change: Record<string, (t: number) => number> = {}) => ({ trueAltitude_ft: (t: number) => area.groundElevation_ft + ((120 - t) * fpm) / 60, verticalSpeed_fpm: () => -fpm, bank_deg: () => -24, ...change }); // prettier-ignore
+    expect(said(ended(down(1846)))[1]).toBe('met-the-surface hard! 1000000.0 below| Flown into the surface. At 2:00 the airplane came down to the surface at 1850 ft/min, banked 24°.'); // prettier-ignore
+    const stall_deg = aircraft.lift.stallAngle_deg;
+    const stalls = {
+      angleOfAttack_deg: (t: number) => (t < 70 ? stall_deg : stall_deg + 2),
+      ias_kt: () => 46
+    };
+    expect(said(ended(down(1846, stalls)))[1]).toMatch(
+      /banked 24°\. The wing had stalled at 1:10, at 46 kt\.$/
+    );
+    const early = { angleOfAttack_deg: (t: number) => (t < 29 ? stall_deg + 2 : 4) };
+    expect(said(ended(down(1846, early)))[1]).toMatch(/banked 24°\.$/);
+    // Ten feet over it, and what the last third of a second of sinking makes: not beyond that.
+    const short = (ft: number) => ended(down(600, { trueAltitude_ft: (t: number) => area.groundElevation_ft + ft + (120 - t) * 10 })); // prettier-ignore
+    expect([short(12).length, short(14).length]).toEqual([2, 1]);
+    // Who had been down for seconds had landed.
+    expect(ended({ trueAltitude_ft: () => area.groundElevation_ft + 5, verticalSpeed_fpm: () => 0 })).toHaveLength(1); // prettier-ignore
+  });
+
+  test('what was not recorded is one sentence, each channel named once', () => {
+    expect(unjudgedWords([])).toBeNull();
+    expect(unjudgedWords([{ name: 'speed', lacks: ['ias_kt'] }, { name: 'Inbound: tracking', lacks: ['heading_deg', 'ias_kt'] }])).toMatch(/^Judged in part: speed, inbound: tracking could not be judged, because this flight did not record [a-z ]+, [a-z ]+\.$/); // prettier-ignore
+  });
+});
