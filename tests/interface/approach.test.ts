@@ -53,6 +53,14 @@ test('an approach briefed: from the charts to its card, on another day, in anoth
     await expect(briefing).toContainText('Missed approach');
     await fitsAcross(page);
   }
+  // A step-down fix that is not received leaves its altitude, whatever line is chosen.
+  await page.goto('/charts/xvlb-vor-dme-06');
+  await expect(briefing).toContainText('MDA 480 ft, set 530 ft');
+  await choose(page.getByLabel('MARGU', { exact: true }), 'not received');
+  await expect(briefing).toContainText('MDA 800 ft, set 850 ft');
+  await expect(briefing).toContainText('2.1 NM out · not received today');
+  await choose(page.getByLabel('Minimums', { exact: true }), 'circling');
+  await expect(briefing).toContainText('MARGU is not received: not below its 800 ft.');
   const nowhere = await page.goto('/charts/moon');
   expect(nowhere!.status()).toBe(404);
   expect(faults.filter((fault) => !fault.includes('404'))).toEqual([]);
