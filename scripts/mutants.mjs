@@ -42,6 +42,7 @@ const TESTS = {
   flight: [
     'flight',
     'begun-anew',
+    'flight-facts',
     'commands',
     'command-schema',
     'kept-state',

@@ -1,0 +1,153 @@
+import { describe, expect, test } from 'vitest';
+import { STATE } from '$core/aircraft/airplane-state';
+import { lessonOf } from '$core/drill/lesson';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
+import { placeAt } from '$core/earth/geodesic';
+import { alignedValues } from '$core/flight/aligned-values';
+import { failuresOf, lessonAsFlown, weatherChangesOf } from '$core/flight/as-flown';
+import { climbBegan } from '$core/flight/climb-began';
+import type { Command } from '$core/flight/command';
+import type { FlightEvent, Happening } from '$core/flight/flight-event';
+import { flightLoop } from '$core/flight/flight-loop';
+import type { Hands } from '$core/flight/hands';
+import { handsNotes } from '$core/flight/hands-notes';
+import { placedAt_s, sincePlaced } from '$core/flight/placings';
+import { startOfFlight } from '$core/flight/start-of-flight';
+import { isDue } from '$core/flight/waiting-due';
+import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
+import { Rejection } from '$core/measure/rejection';
+import { strangeRadios } from '$core/radio/radio-settings';
+import { lessonFor } from './drawn-flight';
+import { madeFlight, planOf } from './flown';
+
+const KNOT_MPS = 1852 / 3600;
+const at = (time_s: number, what: object) => ({ time_s, ...what }) as FlightEvent;
+const command = (time_s: number, asked: object) => at(time_s, { kind: 'command', command: asked });
+
+describe('an airplane put somewhere', () => {
+  test('begins on its radial, at its distance, its nose on its heading, and is carried by the wind from the first moment', () => {
+    const lesson = lessonFor('vor-tracking', { windFrom_deg: 300, windSpeed_kt: 24 });
+    const { start, state, observed } = startOfFlight(lesson);
+    const { radial_deg, distance_nm, heading_deg } = lesson.start;
+    const bearing = ((radial_deg + lesson.navigation!.origin.north_deg) * Math.PI) / 180;
+    expect(state[STATE.north]! / 1852).toBeCloseTo(distance_nm * Math.cos(bearing), 6);
+    expect(state[STATE.east]! / 1852).toBeCloseTo(distance_nm * Math.sin(bearing), 6);
+    observed.observe(start.controls);
+    // Over the ground: what it flies through the air, and the wind; by the triangle.
+    const tas = observed.tas_mps() / KNOT_MPS;
+    const off = ((300 - heading_deg) * Math.PI) / 180;
+    const over = Math.hypot(tas - 24 * Math.cos(off), 24 * Math.sin(off));
+    expect(observed.groundspeed_kt()).toBeCloseTo(over, 0);
+    expect(observed.truth.magneticHeading_deg).toBeCloseTo(heading_deg, 6);
+    // No wind is felt as a sideslip.
+    expect(Math.abs(observed.angleOfAttack_deg())).toBeLessThan(12);
+  });
+
+  test('a place too low, too far or too slow to fly at is refused by its field, and nothing is moved', () => {
+    const lesson = lessonOf(planOf());
+    const loop = flightLoop(lesson);
+    const placing = { does: 'place', name: 'there', altitude_ft: 3000, heading_deg: 90, speed_kt: 100 } as Extract<Command, { does: 'place' }>; // prettier-ignore
+    const before = loop.place();
+    const refused = (change: object): Rejection => {
+      try {
+        loop.obey({ ...placing, ...change });
+      } catch (error) {
+        if (error instanceof Rejection) return error;
+        throw error;
+      }
+      throw new Error('nothing was refused');
+    };
+    const ground_ft = lesson.area.groundElevation_ft;
+    expect(refused({ altitude_ft: ground_ft + 99 })).toMatchObject({ field: 'altitude_ft', message: expect.stringContaining(`at least ${ground_ft + 100} ft`) }); // prettier-ignore
+    expect(refused({ at: placeAt(lesson.area, 90, 121) })).toMatchObject({ field: 'at', message: expect.stringContaining('within 120 NM') }); // prettier-ignore
+    expect(refused({ speed_kt: 30 }).field).toBe('speed_kt');
+    expect(loop.place()).toEqual(before);
+    const there = placeAt(lesson.area, 40, 20);
+    loop.obey({ ...placing, at: there, altitude_ft: ground_ft + 500, speed_kt: 95 });
+    expect(loop.place().latitude_deg).toBeCloseTo(there.latitude_deg, 4);
+    expect(loop.place().longitude_deg).toBeCloseTo(there.longitude_deg, 4);
+  });
+
+  test('of a way only what was flown since it was last put down', () => {
+    const events = [command(3, { does: 'place' }), command(5, { does: 'freeze', on: true }), command(7, { does: 'place' })]; // prettier-ignore
+    expect(placedAt_s({ events })).toEqual([3, 7]);
+    const way = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9];
+    expect(sincePlaced(way, 1, [3, 7], 2)).toEqual(way);
+    expect(sincePlaced(way, 1, [3, 7], 6)).toEqual([3, 3, 3, 3, 4, 5, 6, 7, 8, 9]);
+    expect(sincePlaced(way, 1, [3.2, 7], 3.2)[0]).toBe(4);
+    expect(sincePlaced(way, 1, [20], 30)).toEqual(way.map(() => 9));
+  });
+});
+
+test('what the hands did is noted once, the radios as they are first, the marks as they are moved', () => {
+  const found = { flapsTarget_deg: 0, gearTarget: 1, altimeterSetting_hPa: 1013 };
+  const bugs = { heading_deg: null, altitude_ft: null, minimum_ft: null };
+  const notes = handsNotes(found, bugs);
+  const did = (hands: Partial<Hands>, flownWith?: typeof strangeRadios): Happening[] => notes.of({ ...found, ...hands } as Hands, flownWith); // prettier-ignore
+  expect(did({})).toEqual([]);
+  expect(did({ flapsTarget_deg: 10, gearTarget: 0, altimeterSetting_hPa: 1003 })).toEqual([{ kind: 'flaps', detail: '10°' }, { kind: 'gear', detail: 'up' }, { kind: 'altimeter', detail: '1003 hPa' }]); // prettier-ignore
+  expect(did({ flapsTarget_deg: 10, gearTarget: 1, altimeterSetting_hPa: 1003 })).toEqual([{ kind: 'gear', detail: 'down' }]); // prettier-ignore
+  did({});
+  expect(did({}, strangeRadios)).toEqual([{ kind: 'radio', radios: strangeRadios }]);
+  expect(did({ radios: structuredClone(strangeRadios) })).toEqual([]);
+  expect(did({ radios: { ...strangeRadios, source: 'nav2' } })).toHaveLength(1);
+  expect(did({ bugs: { ...bugs } })).toEqual([]);
+  expect(did({ bugs: { ...bugs, minimum_ft: 290 } })).toEqual([{ kind: 'bugs', bugs: { ...bugs, minimum_ft: 290 } }]); // prettier-ignore
+  expect(notes.bugs().minimum_ft).toBe(290);
+});
+
+test('what waits for its moment: after a time, below and above an altitude, near a fix', () => {
+  const lesson = lessonFor('vor-tracking', {});
+  const vlb = lesson.navigation!.world.stations.find(({ id }) => id === 'VLB')!;
+  const due = (when: object, now: { time_s?: number; altitude_ft?: number; nm?: number } = {}, of = lesson) =>
+    isDue({ command: { does: 'go around' }, when, since_s: 100 } as never, { time_s: () => now.time_s ?? 0, place: () => placeAt(vlb, 90, now.nm ?? 50) }, of, () => now.altitude_ft ?? 4000); // prettier-ignore
+  expect([due({ after_s: 30 }, { time_s: 129 }), due({ after_s: 30 }, { time_s: 130 })]).toEqual([false, true]); // prettier-ignore
+  expect([due({ below_ft: 4000 }), due({ below_ft: 4001 }), due({ above_ft: 4000 }), due({ above_ft: 3999 })]).toEqual([false, true, false, true]); // prettier-ignore
+  const near = { within_nm: 5, of: 'VLB' };
+  expect([due(near, { nm: 5.1 }), due(near, { nm: 4.9 }), due({ ...near, of: 'NIXIE' }, { nm: 1 }), due(near, { nm: 1 }, lessonOf(planOf()))]).toEqual([false, true, false, false]); // prettier-ignore
+  const fail = { does: 'fail', what: 'vacuum', when: { after_s: 5 } } as unknown as Command;
+  const waits = waitingCommand(fail, 12)!;
+  expect(waits).toEqual({ command: { does: 'fail', what: 'vacuum' }, when: { after_s: 5 }, since_s: 12 });
+  expect(waitingCommand({ does: 'go around' }, 12)).toBeNull();
+  const about = (one: object, other: object) => comesAbout(one as Command, { command: other } as never);
+  expect([about({ does: 'fail', what: 'vacuum', when: { after_s: 1 } }, { does: 'fail', what: 'vacuum' }), about({ does: 'fail', what: 'static' }, { does: 'fail', what: 'vacuum' }), about({ does: 'weather', over_s: 0 }, { does: 'weather', over_s: 0 }), about({ does: 'weather', over_s: 5 }, { does: 'weather', over_s: 0 })]).toEqual([true, false, true, false]); // prettier-ignore
+});
+
+describe('a flight as it was flown', () => {
+  test('failures by command and by plan, each once, in their order; the roughest of its air', () => {
+    const flight = (events: FlightEvent[]) => ({ events, length: 1001, rate_hz: 10 });
+    const planned = [{ kind: 'vacuum', at_s: 60 }, { kind: 'static', at_s: 90 }, { kind: 'pitot', at_s: 101 }] as never; // prettier-ignore
+    const failed = failuresOf(flight([command(70, { does: 'fail', what: 'vacuum' }), command(20, { does: 'fail', what: 'electrical', when: { after_s: 5 } }), command(30, { does: 'fail', what: 'alternator' })]), planned); // prettier-ignore
+    expect(failed).toEqual([{ kind: 'alternator', at_s: 30 }, { kind: 'vacuum', at_s: 70 }, { kind: 'static', at_s: 90 }]); // prettier-ignore
+    const rough = [command(10, { does: 'weather', over_s: 0, turbulence: 'severe', when: { after_s: 5 } }), command(20, { does: 'weather', over_s: 0, turbulence: 'moderate' }), command(30, { does: 'weather', over_s: 0, turbulence: 'smooth' })]; // prettier-ignore
+    expect(weatherChangesOf({ events: rough }).map(({ at_s }) => at_s)).toEqual([20, 30]);
+    const lesson = lessonFor('straight-and-level', {});
+    expect(lessonAsFlown(lesson, flight(rough)).plan.turbulence).toBe('moderate');
+    expect(lessonAsFlown(lesson, flight([])).plan.turbulence).toBe('smooth');
+  });
+
+  test('another flight laid beside it phase by phase, and no farther than it went', () => {
+    const span = (phaseId: string, start_s: number, end_s: number): PhaseSpan => ({ phaseId, start_s, end_s, settled_s: {}, complete: true }); // prettier-ignore
+    const here = [span('a', 0, 3), span('b', 3, 5), span('c', 5, 8)];
+    const there = [span('a', 0, 1), span('c', 1, 9)];
+    const values = [10, 11, 12, 13, 14, 15];
+    expect([...alignedValues(values, 1, here, there, 10)]).toEqual([
+      10,
+      11,
+      NaN,
+      NaN,
+      NaN,
+      11,
+      12,
+      13,
+      14,
+      15
+    ]);
+    expect([...alignedValues(values, 1, here, there, 7)]).toEqual([10, 11, NaN, NaN, NaN, 11, 12]);
+  });
+
+  test('a climb began at the lowest of the seconds before, where there was anything lower', () => {
+    const flight = madeFlight(60, { altitude_ft: (t) => (t < 20 ? 400 - t : 380 + 5 * (t - 20)) });
+    expect([climbBegan(flight, 250, 10), climbBegan(flight, 250, 3), climbBegan(flight, 150, 30)]).toEqual([200, 220, 150]); // prettier-ignore
+  });
+});
