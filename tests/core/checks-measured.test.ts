@@ -7,6 +7,7 @@ import type { Flight } from '$core/flight/flight';
 import { altimeter } from '$core/grade/checks/altimeter';
 import { approachSpeedOff_kt, thresholdSpeedOff_kt } from '$core/grade/checks/approach-speed';
 import type { CheckPlace } from '$core/grade/checks/check-kind';
+import { circle } from '$core/grade/checks/circle';
 import { configuration } from '$core/grade/checks/configuration';
 import { decision } from '$core/grade/checks/decision';
 import { clockStarted } from '$core/grade/checks/final-clock';
@@ -144,6 +145,36 @@ describe('a final', () => {
     expect(Math.abs(beside.aside_m - 37)).toBeLessThan(2);
     expect(come(where(0, -0.02))!.aside_m).toBeLessThan(-30);
     expect([come(where(0, 0), 200)!.came, come(where(0, 0), 199)!.came, come(where(0, 0), -400, 500)!.came]).toEqual([false, true, false]); // prettier-ignore
+  });
+
+  test('a circle: the farthest from the nearer end, the bank that was held, and the side it was flown on', () => {
+    const world = worldById('vesterlund');
+    const runway = world.runways.find(({ airport, name }) => airport === 'XVNA' && name === '13')!;
+    const lesson = lessonOf(
+      planned('xvna-vor-a', { ends: 'landing', circle: { runway: '13', turn: 'right' } })
+    );
+    const check = lesson.drill.checks.find(({ kind }) => kind === 'circle') as Extract<Lesson['drill']['checks'][number], { kind: 'circle' }>; // prettier-ignore
+    const along = runway.course_deg + lesson.area.variation_deg;
+    /** Downwind a mile beside the runway, from its middle to a mile and a half before its threshold. */
+    const flight = (right_nm: number, bank: (t: number) => number = () => 0) => {
+      const where = (t: number) => placeAt(placeAt(runway, along + 180, t / 40 - 0.5), along + 90, right_nm);
+      return madeFlight(90, { latitude_deg: (t) => where(t).latitude_deg, longitude_deg: (t) => where(t).longitude_deg, bank_deg: bank, altitude_ft: () => 700, climbRate_fpm: () => 0 }); // prettier-ignore
+    };
+    const measured = (recorded: Flight, changes: Partial<PhaseSpan> = {}, until_s = 80) => {
+      const at = place(lesson, check.phase, recorded, [0, 80], changes, until_s);
+      return circle.measure({ ...at, spans: [{ ...at.span, phaseId: check.phases[0]! }, at.span] }, check);
+    };
+    const right = measured(flight(1))!;
+    // At the end a mile and a half before the threshold and one beside it.
+    expect(right.farthest_nm).toBeCloseTo(Math.hypot(1.5, 1), 1);
+    expect(right).toMatchObject({ farthest_s: expect.closeTo(80, 0), turn: 'right', runway: '13', onSide: 1, bank_deg: 0 }); // prettier-ignore
+    expect(measured(flight(-1))!.onSide).toBe(0);
+    // Over the runway's line no side is told.
+    expect(measured(flight(0.05))!.onSide).toBeNull();
+    // Two seconds of 34° are a bank; one is the air.
+    expect(measured(flight(1, (t) => (t > 40 && t < 42 ? -34 : 20)))).toMatchObject({ bank_deg: 34, bank_s: expect.closeTo(40, 0) }); // prettier-ignore
+    expect(measured(flight(1, (t) => (t > 40 && t < 41 ? -34 : 20)))!.bank_deg).toBe(20);
+    expect(measured(flight(1), { complete: false })).toBeNull();
   });
 
   test('a missed approach: power and climb from where it is due, what came up before, a turn too soon', () => {
