@@ -1,9 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import type { Lesson } from '$core/drill/lesson';
+import type { Corridor } from '$core/drill/corridor';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import type { Finding } from '$core/finding/finding';
 import type { Flight } from '$core/flight/flight';
+import { powerHuntingOf } from '$core/grade/habits/hand-habits';
+import { overCorrectionOf } from '$core/grade/habits/over-correction';
+import { turnByBankOf } from '$core/grade/habits/turn-by-bank';
 import { habitFindings, staringFindings } from '$core/grade/habits/habit-findings';
 import type { Habits } from '$core/grade/habits/habits';
 import { heldWell } from '$core/grade/held-well';
@@ -44,6 +48,73 @@ test('a way of flying is told with its figures, a guess as one', () => {
   expect(stared).toMatchObject({ inferred: true, moment_s: 230, channel: 'altitude_ft' });
   expect(staringFindings(none)).toEqual([]);
   expect(said(habitFindings({ ...habits, overCorrecting: [], byBank: { ...habits.byBank!, side: 'below' }, outOfTrim: { ...habits.outOfTrim!, elevator: 0.1 } })).slice(2)).toEqual([expect.stringContaining('10 % of the elevator held back'), expect.stringContaining('Turns too shallow')]); // prettier-ignore
+});
+
+/** To one side and the other of a middle, a half swing so long. */
+const swinging = (middle: number, size: (n: number) => number, half_s: number) => (t: number) => {
+  const n = Math.floor(t / half_s);
+  return middle + size(n) * Math.sin((Math.PI * (t - n * half_s)) / half_s) * (n % 2 === 0 ? 1 : -1);
+};
+
+describe('a way of flying as it is measured', () => {
+  test('a quantity sent through its target again and again, its peaks no smaller: how large, how far apart, how many', () => {
+    const over = (
+      channel: 'altitude_ft' | 'heading_deg',
+      allowed: number,
+      size: (n: number) => number,
+      half_s = 15,
+      middle = 4000
+    ) => {
+      const corridor = { channel, target: middle, above: allowed, below: allowed } as Corridor;
+      return overCorrectionOf(madeFlight(8 * half_s, { [channel]: (t) => (swinging(middle, size, half_s)(t) + 360) % (channel === 'heading_deg' ? 360 : Infinity) - (channel === 'heading_deg' ? 0 : 360) }), corridor, 0, 80 * half_s); // prettier-ignore
+    };
+    const feet = over('altitude_ft', 100, () => 40)!;
+    expect(feet).toMatchObject({ crossings: 7, start_s: expect.closeTo(7.5, -0.5), end_s: expect.closeTo(112.5, -0.5) }); // prettier-ignore
+    expect(feet.peaks.map(Math.round)).toEqual([40, -40, 40, -40, 40, -40, 40, -40]);
+    expect(over('altitude_ft', 100, () => 28)).toBeNull();
+    expect(over('altitude_ft', 100, () => 40, 34)).not.toBeNull();
+    expect(over('altitude_ft', 100, () => 40, 36)).toBeNull();
+    // A fifth smaller each time is not getting smaller; a half is.
+    expect(over('altitude_ft', 100, (n) => 200 * 0.8 ** n)).not.toBeNull();
+    expect(over('altitude_ft', 100, (n) => 1000 * 0.55 ** n)).toBeNull();
+    // One that is trimmed by the air between two that are not goes on; three in a row are not four.
+    expect(over('altitude_ft', 100, (n) => (n === 3 ? 35 : 80))!.crossings).toBe(7);
+    expect(over('altitude_ft', 100, (n) => (n < 3 ? 80 : 0))).toBeNull();
+    // Headings: six tenths of what is allowed, and no less than five degrees, across north as anywhere.
+    const degrees = (allowed: number, size: number, middle = 210) => over('heading_deg', allowed, () => size, 15, middle) !== null; // prettier-ignore
+    expect([degrees(10, 6.3), degrees(10, 5.7), degrees(5, 5.3), degrees(5, 4.7), degrees(10, 8, 360)]).toEqual([true, false, true, false, true]); // prettier-ignore
+  });
+
+  test('the throttle to and fro: seven times within a minute, the worst of them', () => {
+    const hunts = (half_s: number, size = 0.05) => { const flight = madeFlight(180, { throttle: swinging(0.5, () => size, half_s) }); return powerHuntingOf(flight, [[0, 1800]]); }; // prettier-ignore
+    expect(hunts(8)!.reversals).toBeGreaterThanOrEqual(7);
+    expect(hunts(8)!.reversals).toBeLessThanOrEqual(8);
+    expect(hunts(12)).toBeNull();
+    expect(hunts(4)!.reversals).toBeGreaterThan(2 * hunts(9)!.reversals - 3);
+    // Of six hundredths from low to high it is a swing.
+    expect([hunts(6, 0.036) !== null, hunts(6, 0.024)]).toEqual([true, null]);
+    // Stretches that are apart are told apart: what lies between was not steady flight.
+    const flight = madeFlight(180, { throttle: swinging(0.5, () => 0.05, 8) });
+    expect(powerHuntingOf(flight, [[0, 150], [700, 850], [1500, 1650]])).toBeNull(); // prettier-ignore
+  });
+
+  test('turns by bank: more than half of them, two at least, a quarter off what is due', () => {
+    /** Turns of 120° one after the other, each at its rate; a bank beside it. */
+    const turns = (...rates: number[]) => {
+      const each_s = 70;
+      const turned = (n: number, t: number) => Math.min(120, Math.max(0, rates[n]! * (t - 5)));
+      return madeFlight(rates.length * each_s, {
+        tas_kt: () => 100,
+        bank_deg: (t) => { const n = Math.min(rates.length - 1, Math.floor(t / each_s)); const in_s = t - n * each_s; return in_s > 5 && in_s < 5 + 120 / rates[n]! ? 18 : 0; },
+        heading_deg: (t) => { const n = Math.min(rates.length - 1, Math.floor(t / each_s)); return (n * 120 + turned(n, t - n * each_s)) % 360; }
+      }); // prettier-ignore
+    };
+    const found = (...rates: number[]) => turnByBankOf(turns(...rates), [[0, rates.length * 700, 90]]);
+    expect(found(4, 4.2, 3)).toMatchObject({ turns: 3, off: 2, side: 'above', due_degps: 3, tas_kt: expect.closeTo(100, 6), bank_deg: expect.closeTo(18, 6), start_s: expect.closeTo(75, 0) }); // prettier-ignore
+    expect(found(4, 4.2, 3)!.rate_degps).toBeCloseTo(4.2, 1);
+    expect(found(2, 2.1)).toMatchObject({ side: 'below', off: 2 });
+    expect([found(4, 3), found(4, 4, 3, 3), found(3.6, 3.7), found(4, 2)]).toEqual([null, null, null, null]);
+  });
 });
 
 test('held well: half a minute and more, within four tenths, spotless; the two best of it', () => {
