@@ -24,7 +24,7 @@ const LONGEST_HALF_SWING_S = 35;
 
 /**
  * The longest run of crossings whose successive peaks do not shrink, between two samples; null when there is none.
- * A peak is allowed to be smaller than the one before once, if the next is not: rough air trims some of them.
+ * A peak does not shrink that is as large as the one before it or the last to its own side: a wind or a trim leaves one side smaller.
  */
 export function overCorrectionOf(
   flight: Flight,
