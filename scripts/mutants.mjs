@@ -151,13 +151,17 @@ const BESIDE = { server: ['src/lib/server', 'tests/server'], worker: ['src/lib/w
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { lines: { type: 'string' }, seed: { type: 'string', default: '1' } }
+  options: {
+    lines: { type: 'string' },
+    seed: { type: 'string', default: '1' },
+    quick: { type: 'boolean', default: false }
+  }
 });
 const [room, ...files] = positionals;
 const tests = TESTS[room];
 if (!tests || (values.lines !== undefined && !(Number(values.lines) > 0))) {
   console.error(
-    `mutants: name a room: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines`
+    `mutants: name a room: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines; --quick for what its quick tests kill by themselves`
   );
   process.exit(2);
 }
@@ -259,7 +263,7 @@ let all = [];
 try {
   if (postgres) await prepareDatabase(postgres.url, { seed: false });
   all = meet(values.lines ? sampled(Number(values.lines), values.seed) : whole, quicker[0]);
-  for (const names of quicker.slice(1)) {
+  for (const names of values.quick ? [] : quicker.slice(1)) {
     const lives = all.filter(({ status }) => LIVES.includes(status));
     if (lives.length === 0) break;
     const again = new Map(meet(lives.map(placeOf), names).map((mutant) => [keyOf(mutant), mutant.status]));
@@ -276,5 +280,5 @@ for (const mutant of all.filter(({ status }) => LIVES.includes(status)))
     `${mutant.file}:${mutant.location.start.line} lives: ${mutant.mutatorName} → ${mutant.replacement}`
   );
 console.log(
-  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}: ${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`
+  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}${values.quick ? ', by its quick tests alone' : ''}: ${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`
 );
