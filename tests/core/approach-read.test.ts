@@ -3,8 +3,12 @@ import { aircraftById } from '$core/aircraft/catalogue';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import { Rejection } from '$core/measure/rejection';
 import type { Approach, Leg } from '$core/procedure/approach/approach';
-import { plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
+import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
+import { briefItems } from '$core/procedure/approach/card-words';
+import { approachPicture } from '$core/procedure/approach/approach-picture';
+import { plainApproach } from '$core/procedure/approach/plain-approach';
+import { flyArc } from '$core/procedure/dme-arc';
 import { approachProblems } from '$core/procedure/approach/approach-check';
 import { layApproach, legsOf } from '$core/procedure/approach/approach-path';
 import { placeNamed, runwayOf } from '$core/procedure/approach/approach-place';
@@ -225,6 +229,74 @@ describe('legs laid on the earth', () => {
     expect(refusal(() => runwayOf(world, { ...ils, airport: 'XNIX' }))).toMatchObject({ field: 'airport', value: 'XNIX' }); // prettier-ignore
     expect(refusal(() => runwayOf({ ...world, runways: [] } as World, ils)).message).toContain('a runway of this world, which has none'); // prettier-ignore
     expect(refusal(() => placeNamed(world, ils, 'NIXIE', 'final.1.fix'))).toMatchObject({ field: 'final.1.fix', value: 'NIXIE', message: expect.stringContaining('a fix of this approach, or a fix or station of The Vesterlund archipelago') }); // prettier-ignore
+  });
+});
+
+describe('the day and the chart between them', () => {
+  const sandling = aircraftById('sandling-160');
+  const cardOf = (approach: Approach, changes: Partial<ApproachDay> = {}) => {
+    const day = { ...plainDay(approach, sandling), ...changes };
+    const card = approachCard(worldOf(approach), approach, day);
+    return { card, fixes: briefItems(approach, card, day).find(({ id }) => id === 'fixes')!.lines };
+  };
+
+  test('limits of a fix: above, below, at and between', () => {
+    const limited = (altitude: Leg['altitude']) => cardOf(altered(ils, (a) => (a.final[1]!.altitude = altitude!))).fixes[1]!; // prettier-ignore
+    expect(limited({ below_ft: 2500 })).toContain('· at or below 2500 ft ·');
+    expect(limited({ above_ft: 2200, below_ft: 2500 })).toContain('· 2200 to 2500 ft ·');
+    expect(limited({ above_ft: 2200, below_ft: 2200 })).toContain('· 2200 ft ·');
+  });
+
+  test('without a final fix the table begins ten miles out and nothing is timed; nor where only a DA counts', () => {
+    const open = cardOf(altered(ils, (a) => delete a.final[2]!.role)).card;
+    expect(open.table.map(({ distance_nm }) => distance_nm)).toEqual([10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
+    expect([open.timing, open.checkAltitude, open.visualDescentPoint]).toEqual([null, null, null]);
+    expect(cardOf(altered(ils, (a) => a.minimums.splice(2))).card.timing).toBeNull();
+  });
+
+  test('reasons: none for a step-down as high as the minimum, none for circling; lights count for straight in alone', () => {
+    const vor = approachById('xvlb-vor-dme-06');
+    const minimum = (approach: Approach, changes: Partial<ApproachDay>) => cardOf(approach, changes).card.minimum!; // prettier-ignore
+    expect(minimum(vor, { withoutFixes: ['MARGU'] }).because).toEqual(['VOR/DME is the lowest that can be used, category A', 'VOR/DME MDA not usable: MARGU is not received']); // prettier-ignore
+    const uncircled = altered(ils, (a) => (a.minimums[3]!.A = null));
+    expect(minimum(uncircled, {}).because).toEqual(['ILS is the lowest that can be used, category A']);
+    expect(minimum(ils, { approachLights: 'out', line: 'circling' })).toMatchObject({ visibility_sm: 1, because: ['circling was chosen, category A'] }); // prettier-ignore
+    expect(minimum(ils, { approachLights: 'out' }).visibility_sm).toBe(0.75);
+  });
+
+  test('without transitions the final itself is looked at', () => {
+    const alone = altered(ils, (a) => { a.transitions = []; a.minimums.splice(0, 1); a.final[1]!.course_deg = 200; }); // prettier-ignore
+    expect(approachProblems(worldOf(ils), alone).map(({ field }) => field)).toEqual(['final.1.course_deg']);
+  });
+
+  test('drawn: the way to a hold and its round apart; a turn that keeps no limit is only its fix; a fix alone is no way', () => {
+    const ways = (change: (copy: Approach) => void) => { const approach = altered(ils, change); return approachPicture(worldOf(approach), approach, 'elska', 90).ways; }; // prettier-ignore
+    const hold = ways((a) => a.missed.legs.splice(1, 1)).filter(({ field }) => field === 'missed.legs.1');
+    expect(hold.map(({ points }) => points.length > 2)).toEqual([false, true]);
+    expect(ways(() => {}).filter(({ field }) => field === 'missed.legs.2')).toHaveLength(1);
+    expect(ways(() => {}).some(({ field }) => field === 'transitions.0.legs.0')).toBe(false);
+    const turn = ways((a) => (a.transitions[0]!.legs[2] = { type: 'PI', fix: 'VESKA', course_deg: 60, within_nm: 0.5 })); // prettier-ignore
+    expect(turn.filter(({ field }) => field === 'transitions.0.legs.2').map(({ points }) => points.length)).toEqual([2]); // prettier-ignore
+  });
+
+  test('a plain approach takes a localizer of its runway: within ten degrees of it and three miles', () => {
+    const world = worldOf(ils);
+    const runway = runwayOf(world, ils);
+    const made = (change: (station: { course_deg: number; latitude_deg: number; longitude_deg: number }) => object) =>
+      plainApproach({ ...world, stations: world.stations.map((station) => (station.id === 'IVL' ? { ...station, ...change(station as never) } : station)) } as World, runway, ils.variation_deg); // prettier-ignore
+    const moved = (nm: number) => made(() => placeAt(runway, 30, nm)).kind;
+    const turned = (by_deg: number) => made(() => ({ course_deg: runway.course_deg + by_deg })).kind;
+    expect([moved(2.9), moved(3.1), turned(9.5), turned(-9.5), turned(10.5)]).toEqual(['ils', 'lnav', 'ils', 'ils', 'lnav']); // prettier-ignore
+    const { missed, final } = made(() => ({}));
+    expect(missed.legs[2]!.altitude).toEqual(final[0]!.altitude);
+  });
+
+  test('where the wind leaves no heading for an arc it is begun along its tangent', () => {
+    const arc = { radius_nm: 10, fromRadial_deg: 90, toRadial_deg: 180, direction: 'clockwise' } as const;
+    const { points } = flyArc(arc, 'ten-degree steps', 90, { from_deg: 90, speed_kt: 120 });
+    // Four seconds south at 90 kt, and west with the wind.
+    expect(points[1]!.north_nm).toBeCloseTo(-0.1, 2);
+    expect(points[1]!.east_nm).toBeCloseTo(10 - 120 / 900, 1.5);
   });
 });
 
