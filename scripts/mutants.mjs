@@ -31,6 +31,7 @@ const TESTS = {
     'approach-picture',
     'approach-read',
     'approach-words',
+    'approach-told',
     'asked-in-flight',
     'sums',
     'hold-measure',
@@ -77,6 +78,7 @@ const TESTS = {
     'examiner',
     'approach-flown',
     'approach-words',
+    'approach-told',
     'lost-path',
     'two-fixes',
     'check-words',
@@ -105,6 +107,7 @@ const TESTS = {
     'approach',
     'approach-flown',
     'approach-words',
+    'approach-told',
     'guided-lessons',
     'drill-read',
     'written-drill',
@@ -212,7 +215,7 @@ const STRETCHES = new Set([
 ]);
 const LESSONS = new Set([
   'approach-flown',
-  'approach-words',
+  'approach-told',
   'catalogue',
   'examiner',
   'guided-lessons',
