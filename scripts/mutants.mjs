@@ -112,6 +112,7 @@ const TESTS = {
     'drill-read',
     'written-drill',
     'drills-as-read',
+    'drill-facts',
     'slips'
   ],
   pilot: [
