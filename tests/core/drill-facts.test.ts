@@ -202,7 +202,7 @@ describe('what is typed and what is asked', () => {
   });
 
   test('a profile inherits from the nearest, and never from itself, however far round', () => {
-    const named = (id: string, inherits: string, change: object = {}) => ({ id, name: id, inherits, ...change }) as never; // prettier-ignore
+    const named = (id: string, inherits: string, changes: object = {}) => ({ id, name: id, inherits, changes }) as never; // prettier-ignore
     const own = [named('mild', 'easa-ir', { altitude_ft: 150 }), named('first', 'second'), named('second', 'first')]; // prettier-ignore
     expect(resolvedProfile(named('ours', 'mild', { heading_deg: 15 }), own)).toMatchObject({ id: 'ours', altitude_ft: 150, heading_deg: 15 }); // prettier-ignore
     expect(refused(() => resolvedProfile(own[1]!, own))).toMatchObject({ field: 'inherits', message: expect.stringContaining('first → second → first') }); // prettier-ignore
