@@ -5,6 +5,8 @@ import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { placeAt } from '$core/earth/geodesic';
 import { alignedValues } from '$core/flight/aligned-values';
 import { failuresOf, lessonAsFlown, weatherChangesOf } from '$core/flight/as-flown';
+import { column, duration, lacking, sampleAt } from '$core/flight/flight';
+import { weatherInFlight } from '$core/flight/weather-in-flight';
 import { climbBegan } from '$core/flight/climb-began';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent, Happening } from '$core/flight/flight-event';
@@ -150,4 +152,50 @@ describe('a flight as it was flown', () => {
     const flight = madeFlight(60, { altitude_ft: (t) => (t < 20 ? 400 - t : 380 + 5 * (t - 20)) });
     expect([climbBegan(flight, 250, 10), climbBegan(flight, 250, 3), climbBegan(flight, 150, 30)]).toEqual([200, 220, 150]); // prettier-ignore
   });
+});
+
+describe('the air as it changes on the way', () => {
+  const plan = planOf({ windFrom_deg: 360, windSpeed_kt: 10, gust_kt: 0, altimeterSetting_hPa: 1013, temperatureOffset_K: 0, turbulence: 'smooth' }); // prettier-ignore
+  const changed = (...changes: [object, number][]) => {
+    const weather = weatherInFlight(plan, 0);
+    for (const [change, at_s] of changes) weather.change({ does: 'weather', over_s: 0, ...change } as never, at_s); // prettier-ignore
+    return weather;
+  };
+  const north = (weather: ReturnType<typeof changed>, time_s: number) => weather.wind(time_s, plan.startAltitude_ft).north; // prettier-ignore
+  const before = north(changed(), 0);
+
+  test('a wind turns about evenly over its time; a second change goes on from where the first had come', () => {
+    const toSouth = { wind: { from_deg: 180, speed_kt: 10 }, over_s: 100 };
+    const weather = changed([toSouth, 50]);
+    expect(before).toBeCloseTo(-10, 0);
+    expect(north(weather, 50)).toBeCloseTo(before, 6);
+    expect(north(weather, 100)).toBeCloseTo((before + 10) / 2, 6);
+    expect([north(weather, 150), north(weather, 900)]).toEqual([
+      expect.closeTo(10, 6),
+      expect.closeTo(10, 6)
+    ]);
+    const again = changed([toSouth, 50], [{ wind: { from_deg: 180, speed_kt: 30 }, over_s: 10 }, 100]);
+    expect(north(again, 105)).toBeCloseTo(((before + 10) / 2 + 30) / 2, 6);
+    // At once is at once.
+    expect(north(changed([{ ...toSouth, over_s: 0 }, 50]), 50)).toBeCloseTo(10, 6);
+  });
+
+  test('gusts, pressure and temperature evenly, turbulence at once, each by itself', () => {
+    const weather = changed([{ gust_kt: 10, altimeterSetting_hPa: 1003, temperatureOffset_K: -20, turbulence: 'moderate', over_s: 10 }, 20]); // prettier-ignore
+    const at = (time_s: number) => [weather.gust_kt(time_s), weather.altimeterSetting_hPa(time_s), weather.temperatureOffset_K(time_s)]; // prettier-ignore
+    expect([at(20), at(25), at(30), at(99)]).toEqual([[0, 1013, 0], [5, 1008, -10], [10, 1003, -20], [10, 1003, -20]]); // prettier-ignore
+    expect(weather.turbulence()).toBe('moderate');
+    expect(north(weather, 99)).toBeCloseTo(before, 6);
+    const then = changed([{ gust_kt: 10, over_s: 10 }, 20], [{ gust_kt: 0, over_s: 10 }, 25]);
+    expect([then.gust_kt(25), then.gust_kt(30), then.gust_kt(35)]).toEqual([5, 2.5, 0]);
+  });
+});
+
+test('what was not recorded is told with what was', () => {
+  const flight = madeFlight(2, {});
+  const without = { ...flight, columns: new Map([...flight.columns].filter(([id]) => id === 'ias_kt')) } as typeof flight; // prettier-ignore
+  expect(lacking(without, ['ias_kt', 'gear', 'rpm'])).toEqual(['gear', 'rpm']);
+  expect(() => column(without, 'gear')).toThrow(/this flight recorded ias_kt/);
+  expect([sampleAt(flight, -3), sampleAt(flight, 1.26), sampleAt(flight, 99)]).toEqual([0, 13, 20]);
+  expect([duration(flight), duration({ length: 0, rate_hz: 10 })]).toEqual([2, 0]);
 });

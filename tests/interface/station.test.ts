@@ -201,7 +201,7 @@ test.describe('an instructor sits in', () => {
     await press('Clears late');
     await expect(instructor.getByLabel('once below')).toHaveValue('440');
     await press('Change it then');
-    await done(/weather: cloud base 452 ft above touchdown, visibility 1\.25 SM, below 440 ft/);
+    await done(/weather: cloud base 452 ft above touchdown, visibility 1 ¼ SM, below 440 ft/);
     await press('Tell the weather');
     await expect(student.getByTestId('said')).toContainText(
       'visibility 3/4, runway 24 visual range 4000, overcast 300'
