@@ -5,6 +5,9 @@ import { Rejection } from '$core/measure/rejection';
 import type { Approach, Leg } from '$core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
+import { finalProfile } from '$core/procedure/approach/approach-profile';
+import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
+import { strangeRadios } from '$core/radio/radio-settings';
 import { briefItems } from '$core/procedure/approach/card-words';
 import { approachPicture } from '$core/procedure/approach/approach-picture';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
@@ -262,6 +265,35 @@ describe('the day and the chart between them', () => {
     expect(minimum(uncircled, {}).because).toEqual(['ILS is the lowest that can be used, category A']);
     expect(minimum(ils, { approachLights: 'out', line: 'circling' })).toMatchObject({ visibility_sm: 1, because: ['circling was chosen, category A'] }); // prettier-ignore
     expect(minimum(ils, { approachLights: 'out' }).visibility_sm).toBe(0.75);
+  });
+
+  test('what is not there is not said: a point before the final fix, more visibility, a minimum on the panel', () => {
+    const vor = approachById('xvlb-vor-dme-06');
+    const timing = (altitude_ft: number) => {
+      const approach = altered(
+        vor,
+        (a) => (a.minimums = [{ ...a.minimums[0]!, A: { altitude_ft, visibility_sm: 1 } }])
+      );
+      const day = { ...plainDay(approach, sandling), addOn_ft: 0 };
+      return briefItems(approach, approachCard(worldOf(approach), approach, day), day).find(({ id }) => id === 'timing')!.lines.at(-1); // prettier-ignore
+    };
+    expect(timing(480)).toMatch(
+      /^Visual descent point 1\.1 NM before the threshold, \d:\d\d after the final fix$/
+    );
+    expect(timing(1910)).toMatch(/^Visual descent point 5\.6 NM before the threshold$/);
+    const dry = altered(ils, (a) => (a.notes = [{ kind: 'remote altimeter', source: 'Korrin', add_ft: 80, addVisibility_sm: 0 }])); // prettier-ignore
+    expect(cardOf(dry, { altimeter: 'remote' }).card.minimum!.because.at(-1)).toBe('altimeter setting of Korrin: 80 ft more'); // prettier-ignore
+    const korrin = approachById('xvko-rnav-35');
+    const { card } = cardOf(korrin, { speed_kt: 145 });
+    expect(briefOnPanel(korrin, card, strangeRadios, { heading_deg: null, altitude_ft: null, minimum_ft: 500 })).not.toHaveProperty('minimum'); // prettier-ignore
+  });
+
+  test('without a missed approach point the last fix is it; a curve keeps its radius as an arc does', () => {
+    const open = altered(ils, (a) => { delete a.final[3]!.role; a.final[3]!.fix = 'GRIMA'; a.final.splice(2, 1); }); // prettier-ignore
+    expect(finalProfile(worldOf(open), open).missedPoint_nm).toBeCloseTo(4.6, 6);
+    const rnav = approachById('xvlb-rnav-24');
+    const bent = altered(rnav, (a) => (a.fixes.find(({ id }) => id === 'ARKEN')!.at = placeAt(placeNamed(worldOf(a), a, 'ARKEN', ''), 60, 0.6))); // prettier-ignore
+    expect(approachProblems(worldOf(bent), bent).map(({ field }) => field)).toContain('transitions.0.legs.2.about'); // prettier-ignore
   });
 
   test('without transitions the final itself is looked at', () => {
