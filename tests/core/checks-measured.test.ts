@@ -10,6 +10,8 @@ import type { CheckPlace } from '$core/grade/checks/check-kind';
 import { circle } from '$core/grade/checks/circle';
 import { configuration } from '$core/grade/checks/configuration';
 import { decision } from '$core/grade/checks/decision';
+import type { CourseReading } from '$core/grade/checks/course-reading';
+import { firstTurn } from '$core/grade/checks/first-turn';
 import { clockStarted } from '$core/grade/checks/final-clock';
 import { levelOff } from '$core/grade/checks/level-off';
 import { minimumSet } from '$core/grade/checks/minimum-set';
@@ -297,4 +299,22 @@ test('a fix called and a time worked out: the call nearest to it, the first answ
   expect(time(answer(270, 11))).toMatchObject({ answered_min: 11, change_deg: expect.closeTo(20, 1) });
   expect(time(answer(271, 11))).toMatchObject({ answered_min: null, at_s: 240 });
   expect(time(answer(20, 11)).due_min).toBeNull();
+});
+
+test('the first turn worth the name: from its bank on, and the way round it went', () => {
+  /** A sample a second: the heading turned each second, with a bank to that side. */
+  const reading = (turned: number[]) => {
+    const headings = turned.reduce<number[]>((all, by) => [...all, all.at(-1)! + by], [350]);
+    return { headingOff: (k: number) => headings[k]!, bank: (k: number) => Math.sign(turned[k - 1] ?? 0) * 15 } as unknown as CourseReading; // prettier-ignore
+  };
+  const found = (turned: number[], from = 0) => firstTurn(reading(turned), from, turned.length);
+  const straight = [0, 0, 0, 0];
+  expect(found([...straight, ...Array<number>(20).fill(3)])).toEqual({ begun: 5, way: 'right' });
+  expect(found([...straight, ...Array<number>(20).fill(-3)])).toEqual({ begun: 5, way: 'left' });
+  // Twenty degrees begin a turn, forty-five tell its way; a correction and back is none.
+  expect(found([...straight, ...Array<number>(14).fill(3)])).toEqual({ begun: 5, way: null });
+  expect(found([...straight, ...Array<number>(6).fill(3)])).toEqual({ begun: null, way: null });
+  expect(found([3, 3, 3, -3, -3, -3, ...straight, ...Array<number>(16).fill(-3)])).toEqual({ begun: 11, way: 'left' }); // prettier-ignore
+  // Banked already as it is looked from: it began there.
+  expect(found(Array<number>(20).fill(3), 3)).toEqual({ begun: 3, way: 'right' });
 });

@@ -165,6 +165,11 @@ describe('how a flight ended', () => {
     );
     const early = { angleOfAttack_deg: (t: number) => (t < 29 ? stall_deg + 2 : 4) };
     expect(said(ended(down(1846, early)))[1]).toMatch(/banked 24°\.$/);
+    // Without height, sink or bank nobody knows how it came down.
+    for (const lacks of ['trueAltitude_ft', 'verticalSpeed_fpm', 'bank_deg']) {
+      const { columns } = madeFlight(120, down(1846));
+      expect(ended(down(1846), { columns: new Map([...columns].filter(([id]) => id !== lacks)) as Flight['columns'] })).toHaveLength(1); // prettier-ignore
+    }
     // Ten feet over it, and what the last third of a second of sinking makes: not beyond that.
     const short = (ft: number) => ended(down(600, { trueAltitude_ft: (t: number) => area.groundElevation_ft + ft + (120 - t) * 10 })); // prettier-ignore
     expect([short(12).length, short(14).length]).toEqual([2, 1]);
