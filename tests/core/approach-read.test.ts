@@ -11,6 +11,7 @@ import { strangeRadios } from '$core/radio/radio-settings';
 import { briefItems } from '$core/procedure/approach/card-words';
 import { approachPicture } from '$core/procedure/approach/approach-picture';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
+import { isFixAhead } from '$core/procedure/fix-ahead';
 import { flyArc } from '$core/procedure/dme-arc';
 import { approachProblems } from '$core/procedure/approach/approach-check';
 import { layApproach, legsOf } from '$core/procedure/approach/approach-path';
@@ -366,4 +367,24 @@ test('what is seen at the minimum: cloud, then the line of sight to the threshol
   expect(seen({ base_ft: 50, top_ft: 200 }).words).toBe('The minimum lay above a cloud (base 50 ft, visibility 1 SM, top 200 ft).'); // prettier-ignore
   // Below the path's own height over the threshold the threshold is abeam: only the height is left.
   expect(seenAtMinimum(ils, { set_ft: 128, visibility_sm: 0.5 }, 'out', { base_ft: 300, visibility_sm: 0.01 }).what).toBe('the runway'); // prettier-ignore
+});
+
+test('a fix is ahead while it lies before the wings and farther than a tenth of a mile', () => {
+  const ahead = (radial_deg: number, heading_deg: number, distance_nm = 5) => isFixAhead({ radial_deg, heading_deg, distance_nm }); // prettier-ignore
+  // On the radial of 350 the fix lies on 170.
+  expect([170, 259, 261, 81, 79, 350].map((heading_deg) => ahead(350, heading_deg))).toEqual([true, true, false, true, false, false]); // prettier-ignore
+  expect([ahead(350, 170, 0.11), ahead(350, 170, 0.1)]).toEqual([true, false]);
+});
+
+test('a turn of a missed approach the long way round is doubted with how far it goes, where its fix is far enough to tell', () => {
+  const rnav = approachById('xvna-rnav-13');
+  const turn = (change: (copy: Approach) => void) => approachProblems(worldOf(rnav), altered(rnav, change)).filter(({ field }) => field === 'missed.legs.1.turn').map(({ message }) => message); // prettier-ignore
+  expect(turn(() => {})).toEqual([]);
+  const [told] = turn((a) => (a.missed.legs[1]!.turn = 'left'));
+  const [, other, round] = /^From the climb on 132°, MISTA lies (\d+)° to the other side: a left turn goes (\d+)° round\.$/.exec(told!)!; // prettier-ignore
+  expect(Number(other) + Number(round)).toBe(360);
+  expect(Number(round)).toBeGreaterThan(270);
+  expect(turn((a) => delete a.missed.legs[1]!.turn)).toEqual([]);
+  const near = (nm: number) => turn((a) => { a.fixes.push({ id: 'NEARY', at: placeAt(placeNamed(worldOf(a), a, 'RW13', ''), 163, nm) }); a.missed.legs[0]!.altitude = { above_ft: 430 }; a.missed.legs[1] = { ...a.missed.legs[1]!, fix: 'NEARY', turn: 'left' }; }).length; // prettier-ignore
+  expect([near(3), near(6)]).toEqual([0, 1]);
 });
