@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
-import { Rejection } from '$core/measure/rejection';
 import type { Approach, Leg } from '$core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
@@ -20,6 +19,7 @@ import { approachInMaking, briefedApproach } from '$core/procedure/approach/brie
 import { seenAtMinimum, type Outlook } from '$core/procedure/approach/what-is-seen';
 import type { World } from '$core/radio/world';
 import { worldById } from '$core/radio/world-catalogue';
+import { refused } from './refused';
 
 const worldOf = ({ world }: Approach) => worldById(world);
 const ils = approachById('xvlb-ils-24');
@@ -27,15 +27,6 @@ const altered = (approach: Approach, change: (copy: Approach) => void): Approach
   const copy = structuredClone(approach) as Approach;
   change(copy);
   return copy;
-};
-const refusal = (work: () => unknown): Rejection => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Rejection) return error;
-    throw error;
-  }
-  throw new Error('nothing was refused');
 };
 
 /** Days on which something on the chart applies that does not on a plain one. */
@@ -163,16 +154,16 @@ describe('legs laid on the earth', () => {
     layApproach(world, altered(ils, (a) => (a.missed.legs = legs)), null).filter(({ part }) => part === 'missed'); // prettier-ignore
 
   test('a transition that is not there is told with those that are', () => {
-    expect(refusal(() => legsOf(ils, 'north'))).toMatchObject({ field: 'transition', value: 'north' });
-    expect(refusal(() => legsOf(ils, 'north')).message).toContain('elska, tolva, hesti');
+    expect(refused(() => legsOf(ils, 'north'))).toMatchObject({ field: 'transition', value: 'north' });
+    expect(refused(() => legsOf(ils, 'north')).message).toContain('elska, tolva, hesti');
     const none = altered(ils, (a) => (a.transitions = []));
-    expect(refusal(() => legsOf(none, 'north')).message).toContain('none: this approach has none');
+    expect(refused(() => legsOf(none, 'north')).message).toContain('none: this approach has none');
     expect(legsOf(none, null)[0]).toMatchObject({ part: 'final', field: 'final.0' });
     expect(legsOf(ils, 'tolva')[0]).toMatchObject({ part: 'transition', field: 'transitions.1.legs.0' });
   });
 
   test('what a leg lacks is told by its place', () => {
-    const lacks = (leg: Partial<Leg>) => refusal(() => lay([leg as Leg]));
+    const lacks = (leg: Partial<Leg>) => refused(() => lay([leg as Leg]));
     expect(lacks({ type: 'DF' })).toMatchObject({ field: 'missed.legs.0.fix', message: expect.stringContaining('the fix of a leg of type DF') }); // prettier-ignore
     expect(lacks({ type: 'RF', fix: 'VLB' })).toMatchObject({ field: 'missed.legs.0.about', message: expect.stringContaining('the centre of a leg of type RF') }); // prettier-ignore
     expect(lacks({ type: 'VM' })).toMatchObject({ field: 'missed.legs.0.course_deg', message: expect.stringContaining('the course of a leg of type VM') }); // prettier-ignore
@@ -229,10 +220,10 @@ describe('legs laid on the earth', () => {
   test('the runway an approach names, or the airport’s first; none is told with those there are', () => {
     const first = world.runways.find(({ airport }) => airport === 'XVLB')!;
     expect(runwayOf(world, { ...ils, runway: null })).toBe(first);
-    expect(refusal(() => runwayOf(world, { ...ils, runway: '18' }))).toMatchObject({ field: 'runway', value: '18', message: expect.stringContaining('XVLB 24') }); // prettier-ignore
-    expect(refusal(() => runwayOf(world, { ...ils, airport: 'XNIX' }))).toMatchObject({ field: 'airport', value: 'XNIX' }); // prettier-ignore
-    expect(refusal(() => runwayOf({ ...world, runways: [] } as World, ils)).message).toContain('a runway of this world, which has none'); // prettier-ignore
-    expect(refusal(() => placeNamed(world, ils, 'NIXIE', 'final.1.fix'))).toMatchObject({ field: 'final.1.fix', value: 'NIXIE', message: expect.stringContaining('a fix of this approach, or a fix or station of The Vesterlund archipelago') }); // prettier-ignore
+    expect(refused(() => runwayOf(world, { ...ils, runway: '18' }))).toMatchObject({ field: 'runway', value: '18', message: expect.stringContaining('XVLB 24') }); // prettier-ignore
+    expect(refused(() => runwayOf(world, { ...ils, airport: 'XNIX' }))).toMatchObject({ field: 'airport', value: 'XNIX' }); // prettier-ignore
+    expect(refused(() => runwayOf({ ...world, runways: [] } as World, ils)).message).toContain('a runway of this world, which has none'); // prettier-ignore
+    expect(refused(() => placeNamed(world, ils, 'NIXIE', 'final.1.fix'))).toMatchObject({ field: 'final.1.fix', value: 'NIXIE', message: expect.stringContaining('a fix of this approach, or a fix or station of The Vesterlund archipelago') }); // prettier-ignore
   });
 });
 

@@ -17,22 +17,13 @@ import { quantityFrom } from '$core/drill/quantity-text';
 import { onPanel } from '$core/drill/reference';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { resolvedProfile } from '$core/drill/tolerance-profile';
-import { Rejection } from '$core/measure/rejection';
 import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { worldById } from '$core/radio/world-catalogue';
+import { refused } from './refused';
 import { lessonFor } from './drawn-flight';
 import { aircraft, area, planOf } from './flown';
 import { planned } from './planned-approach';
 
-const refused = (work: () => unknown): Rejection => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Rejection) return error;
-    throw error;
-  }
-  throw new Error('nothing was refused');
-};
 const vesterlund = worldById('vesterlund');
 const vorA = approachById('xvna-vor-a');
 const ils = approachById('xvlb-ils-24');

@@ -17,10 +17,10 @@ import { placedAt_s, sincePlaced } from '$core/flight/placings';
 import { startOfFlight } from '$core/flight/start-of-flight';
 import { isDue } from '$core/flight/waiting-due';
 import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
-import { Rejection } from '$core/measure/rejection';
 import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor } from './drawn-flight';
 import { madeFlight, planOf } from './flown';
+import { refused } from './refused';
 
 const KNOT_MPS = 1852 / 3600;
 const at = (time_s: number, what: object) => ({ time_s, ...what }) as FlightEvent;
@@ -50,19 +50,11 @@ describe('an airplane put somewhere', () => {
     const loop = flightLoop(lesson);
     const placing = { does: 'place', name: 'there', altitude_ft: 3000, heading_deg: 90, speed_kt: 100 } as Extract<Command, { does: 'place' }>; // prettier-ignore
     const before = loop.place();
-    const refused = (change: object): Rejection => {
-      try {
-        loop.obey({ ...placing, ...change });
-      } catch (error) {
-        if (error instanceof Rejection) return error;
-        throw error;
-      }
-      throw new Error('nothing was refused');
-    };
+    const refusedAt = (change: object) => refused(() => loop.obey({ ...placing, ...change }));
     const ground_ft = lesson.area.groundElevation_ft;
-    expect(refused({ altitude_ft: ground_ft + 99 })).toMatchObject({ field: 'altitude_ft', message: expect.stringContaining(`at least ${ground_ft + 100} ft`) }); // prettier-ignore
-    expect(refused({ at: placeAt(lesson.area, 90, 121) })).toMatchObject({ field: 'at', message: expect.stringContaining('within 120 NM') }); // prettier-ignore
-    expect(refused({ speed_kt: 30 }).field).toBe('speed_kt');
+    expect(refusedAt({ altitude_ft: ground_ft + 99 })).toMatchObject({ field: 'altitude_ft', message: expect.stringContaining(`at least ${ground_ft + 100} ft`) }); // prettier-ignore
+    expect(refusedAt({ at: placeAt(lesson.area, 90, 121) })).toMatchObject({ field: 'at', message: expect.stringContaining('within 120 NM') }); // prettier-ignore
+    expect(refusedAt({ speed_kt: 30 }).field).toBe('speed_kt');
     expect(loop.place()).toEqual(before);
     const there = placeAt(lesson.area, 40, 20);
     loop.obey({ ...placing, at: there, altitude_ft: ground_ft + 500, speed_kt: 95 });

@@ -2,11 +2,10 @@
   import { precipitations } from '$core/air/precipitation';
   import { daylights, type ApproachPlan, type lostOn } from '$core/drill/approach/approach-plan';
   import { plantedFaults } from '$core/drill/approach/planted-fault';
-  import { kindsWithPath } from '$core/procedure/approach/approach';
-  import { stepDownsOf } from '$core/procedure/approach/minimum';
   import type { LessonPlan } from '$core/drill/lesson-plan';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
+  import ReceivedFields from './ReceivedFields.svelte';
 
   /** By which way in and how an approach is flown, what is received, and how it ends. */
   let {
@@ -28,7 +27,6 @@
   const approach = $derived(asked.approach);
   const set = (change: Partial<ApproachPlan>) => (plan.approach = { ...asked, ...change });
   const lines = $derived([...new Set(approach.minimums.map(({ line }) => line))]);
-  const stepDowns = $derived(stepDownsOf(approach).map(({ fix }) => fix));
   const hasNote = (kind: string) => approach.notes.some((note) => note.kind === kind);
   /** At its first fix a hold or a procedure turn is come to from wherever one likes. */
   const comesFrom = $derived.by(() => {
@@ -217,44 +215,7 @@
     bind:value={() => asked.line ?? '', (line) => set({ line: line === '' ? null : line })}
     choices={[['', 'lowest usable'], ...lines.map((line) => [line, line] as const)]}
   />
-  {#if approach.path && kindsWithPath.includes(approach.kind)}
-    <ChoiceField
-      label="Path"
-      name="approach.path"
-      problem={problem('approach.pathLost')}
-      bind:value={
-        () => (asked.withoutPath ? 'out' : asked.pathLost ? 'lost' : 'in'),
-        (value) => {
-          const { pathLost: _, ...rest } = asked;
-          plan.approach = {
-            ...rest,
-            withoutPath: value === 'out',
-            ...(value === 'lost' ? { pathLost: true as const } : {})
-          };
-        }
-      }
-      choices={[
-        ['in', 'received'],
-        ['out', 'not received'],
-        ['lost', 'lost on the way']
-      ]}
-    />
-  {/if}
-  {#if stepDowns.length > 0}
-    <ChoiceField
-      label={stepDowns.join(', ')}
-      name="approach.withoutFixes"
-      problem={problem('approach.withoutFixes')}
-      bind:value={
-        () => (asked.withoutFixes.length > 0 ? 'out' : 'in'),
-        (value) => set({ withoutFixes: value === 'out' ? stepDowns : [] })
-      }
-      choices={[
-        ['in', 'received'],
-        ['out', 'not received']
-      ]}
-    />
-  {/if}
+  <ReceivedFields bind:plan {asked} {problem} />
   {#if approach.path}
     <ChoiceField
       label="Down to an MDA"

@@ -6,7 +6,6 @@ import {
   METRES_PER_STATUTE_MILE
 } from '../../measure/units';
 import type { Approach } from './approach';
-
 import { distanceAtHeight } from './vertical-path';
 import { visibilityWords } from './visibility-words';
 
