@@ -57,6 +57,7 @@ const TESTS = {
     'numbers',
     'view',
     'flight-read',
+    'flights-as-read',
     'drawing',
     'partial-recording',
     'missed-turn',
@@ -90,12 +91,13 @@ const TESTS = {
     'missed-turn',
     'hard-and-rough',
     'scan-judged',
-    'guided-lessons'
+    'guided-lessons',
+    'flights-as-read'
   ],
-  scan: ['scan', 'scan-judged'],
+  scan: ['scan', 'scan-judged', 'flights-as-read'],
   record: ['record'],
   format: ['files', 'record', 'flight', 'radio', 'scan', 'navigation', 'partial-recording'],
-  deviation: ['deviation', 'corridor-shapes', 'grade'],
+  deviation: ['deviation', 'corridor-shapes', 'grade', 'flights-as-read'],
   finding: ['words', 'findings'],
   drill: [
     'drill',
@@ -204,6 +206,7 @@ const STRETCHES = new Set([
   'drills-by-radio',
   'findings',
   'flight',
+  'flights-as-read',
   'grade',
   'hold-measure',
   'lesson-shown',

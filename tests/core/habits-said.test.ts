@@ -17,7 +17,7 @@ import { aircraft, area, madeFlight } from './flown';
 import { lessonFor } from './drawn-flight';
 
 const said = (findings: Finding[]) => findings.map(({ kind, severity, failed, title, evidence, worth, side }) => `${kind} ${severity}${failed ? '!' : ''} ${worth?.toFixed(1) ?? '–'} ${side ?? ''}| ${title}. ${evidence}`.replaceAll('\u2009', ' ')); // prettier-ignore
-const none: Habits = { overCorrecting: [], pumping: null, hunting: null, outOfTrim: null, byBank: null, staring: null }; // prettier-ignore
+const none: Habits = { overCorrecting: [], pumping: [], hunting: null, outOfTrim: null, byBank: null, staring: null }; // prettier-ignore
 const stretch = { start_s: 100, end_s: 140 };
 
 test('a way of flying is told with its figures, a guess as one', () => {
@@ -28,7 +28,7 @@ test('a way of flying is told with its figures, a guess as one', () => {
       { channel: 'altitude_ft', ...stretch, crossings: 5, peaks: [80, -70, 90, -85, 75, -80, 95] },
       { channel: 'heading_deg', ...stretch, crossings: 2, peaks: [6, -7] }
     ],
-    pumping: { ...stretch, highest_fpm: 420, lowest_fpm: -510, swings: 6, period_s: 6.6, pitch_deg: 4.25 },
+    pumping: [{ ...stretch, highest_fpm: 420, lowest_fpm: -510, swings: 6, period_s: 6.6, pitch_deg: 4.25 }],
     hunting: { ...stretch, reversals: 7 },
     outOfTrim: { ...stretch, elevator: -0.081, seconds: 30 },
     byBank: { ...stretch, off: 2, turns: 3, bank_deg: 25, rate_degps: 4.94, due_degps: 3, tas_kt: 95, side: 'above' }, // prettier-ignore
@@ -38,7 +38,7 @@ test('a way of flying is told with its figures, a guess as one', () => {
   expect(said(habitFindings(habits))).toEqual([
     'over-correcting fault 24.0 | Over-correcting the altitude. Through it five times in 40 s, peaks +80, −70, +90, −85, +75, −80 … ft: they do not get smaller.',
     'over-correcting fault 24.0 | Over-correcting the heading. Through it twice in 40 s, peaks +6, −7°: they do not get smaller.',
-    'pumping fault 40.0 | Pumping the nose. The vertical speed swung from +420 to −510 ft/min, 6 times over about 7 s a swing, the nose with it by 4.3°.',
+    'pumping fault 40.0 | Pumping the nose. The vertical speed swung from +420 to −510 ft/min, 6 times, about 7 s a swing, the nose with it by 4.3°.',
     'power-hunting fault 20.0 | Hunting with the power. The throttle went to and fro 7 times within a minute, where one setting would do.',
     'not-trimmed fault 12.0 | Not trimmed. 8 % of the elevator held forward for 30 s of straight flight.',
     'turned-by-bank fault 24.0 above| Turns too steep for standard rate. 2 of 3 turns; in this one 25° of bank held at 95 kt make 4.9°/s, where 15° make 3.0°/s.'

@@ -144,7 +144,7 @@ describe('what the eyes did wrong', () => {
     expect(said!.evidence).toMatch(/^2 looks longer than 3 s, the longest 5\.0 s at 0:22\.$/);
   });
 
-  test('a gap that reaches from stretch to stretch is one, and is said where it began; the engine may wait a minute', () => {
+  test('a gap that reaches from stretch to stretch is one, and no stretch is named for it but one it lay in; the engine may wait a minute', () => {
     const withoutHeading = Array.from({ length: 4 }, () =>
       round.filter(([area]) => area !== 'heading')
     ).flat();
@@ -156,8 +156,16 @@ describe('what the eyes did wrong', () => {
     ];
     const { omissions } = judgeScan(looks, parts);
     expect(omissions.map(({ area }) => area)).toEqual(['heading']);
-    // Last seen in the first round until 5.4 s, and again in the first round after 41.8 s: it began in the first stretch.
-    expect(omissions[0]).toMatchObject({ stretch: 'Level', count: 1 });
+    // Last seen in the first round until 5.4 s, and again in the first round after 41.8 s: ten seconds of it in the first stretch, fifteen in the second.
+    expect(omissions[0]).toMatchObject({ stretch: null, count: 1 });
+    const mostly = [stretch(looks, 'Level', 0, 10), stretch(looks, 'Climb', 10, 59.8)];
+    expect(judgeScan(looks, mostly).omissions[0]).toMatchObject({
+      stretch: 'Climb',
+      from_s: expect.closeTo(5.4, 9)
+    });
+    expect(scanFindings({ stares: [], omissions, emphases: [] })[0]!.evidence).toMatch(
+      /^Unseen for 41 s from 0:05; 20 s allowed/
+    );
     expect(omissions[0]!.from_s).toBeCloseTo(5.4, 9);
     expect(omissions[0]!.from_s + omissions[0]!.gap_s).toBeCloseTo(41.8 + 4.6, 9);
     const engineless = looksFor(
@@ -175,14 +183,14 @@ describe('what the eyes did wrong', () => {
     expect(left.map(({ area, count }) => [area, count])).toEqual([['engine', 1]]);
     const words = scanFindings({ stares: [], omissions: left, emphases: [] })[0]!;
     expect(words).toMatchObject({ kind: 'scan-omission', area: 'engine', moment_s: 0 });
-    expect(words.evidence).toMatch(/^Unseen for 82 s from 0:00, in “level”; 60 s allowed\.$/);
+    expect(words.evidence).toMatch(/^Unseen for 82 s from 0:00, in “Level”; 60 s allowed\.$/);
     for (const [count, more] of [
       [2, ', and 1 more such gap;'],
       [4, ', and 3 more such gaps;']
     ] as const)
       expect(
         scanFindings({ stares: [], omissions: [{ ...left[0]!, count }], emphases: [] })[0]!.evidence
-      ).toContain(`in “level”${more}`);
+      ).toContain(`in “Level”${more}`);
   });
 
   test('too much on one is said with what the next had, not where it was stared at, and not of a short stretch', () => {
@@ -197,7 +205,7 @@ describe('what the eyes did wrong', () => {
     expect(judged(looks)[0]!.next).toBeCloseTo(0.5 / 4.5, 9);
     expect(scanFindings({ stares: [], omissions: [], emphases: judged(looks) })[0]).toMatchObject({
       area: 'altimeter',
-      evidence: '44\u2009% of the looking in “level”, 2.0 s a look; the next instrument had 11\u2009%.'
+      evidence: '44\u2009% of the looking in “Level”, 2.0 s a look; the next instrument had 11\u2009%.'
     });
     expect(judged(much(3.2))).toEqual([]);
     expect(judged(much(2, 5))).toEqual([]);

@@ -1,7 +1,7 @@
 import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
-import { firstTarget, type Corridor, type CorridorChannel } from '../drill/corridor';
+import type { Corridor, CorridorChannel } from '../drill/corridor';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
@@ -9,9 +9,9 @@ import { isByStation } from '../drill/reference';
 import type { Verdict } from '../finding/verdict';
 import { climbBegan } from '../flight/climb-began';
 import { type Flight, sampleAt } from '../flight/flight';
-import { normaliseSigned } from '../measure/angle';
 import { channelsOf, deviationsOf, fractionOfTolerance } from './deviation';
 import { type Exceedance, exceedancesOf, inputsOf } from './exceedance';
+import { holdsTurn, isRollingOut } from './roll-out';
 
 /** How well one corridor of one phase was held. */
 export interface CorridorMeasure {
@@ -45,9 +45,6 @@ export const FORGIVEN_CORRECTIONS = 2;
 const SHORTEST_JUDGED_S = 1;
 /** To one side, plainly: beyond this share of the tolerance. */
 const TO_ONE_SIDE = 0.2;
-/** A roll-out begun this much before its lead is still the roll-out. */
-const EARLY_ROLL_OUT_DEG = 16;
-const TIMED_ROLL_OUT_S = 6;
 
 /** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
 export function measureCorridors(
@@ -108,20 +105,12 @@ function climbBegins(flight: Flight, { channel }: Corridor, span: PhaseSpan): nu
 
 /** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */
 function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: PhaseSpan): number {
-  const { lateral } = phase.goal;
-  if (lateral.kind !== 'turn' || (corridor.channel !== 'bank_deg' && corridor.channel !== 'turnRate_degps'))
-    return Infinity;
-  if (lateral.to_deg === null) return sampleAt(flight, span.end_s - TIMED_ROLL_OUT_S);
   const heading = flight.columns.get('heading_deg');
-  if (!heading) return Infinity;
-  const lead =
-    Math.abs(firstTarget(corridor) * (corridor.channel === 'bank_deg' ? 1 : 6)) / 2 + EARLY_ROLL_OUT_DEG;
+  if (!holdsTurn(phase, corridor) || !heading) return Infinity;
   const last = sampleAt(flight, span.end_s);
-  let k = sampleAt(flight, span.start_s + 0.4 * phase.expected_s);
-  for (; k < last; k++) {
-    const toGo = normaliseSigned(lateral.direction * (lateral.to_deg - heading[k]!));
-    if (toGo < lead && toGo > -90) return k;
-  }
+  const length_s = span.end_s - span.start_s;
+  for (let k = sampleAt(flight, span.start_s); k < last; k++)
+    if (isRollingOut(phase, corridor, k / flight.rate_hz - span.start_s, length_s, heading[k]!)) return k;
   return last;
 }
 

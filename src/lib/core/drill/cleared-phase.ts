@@ -4,6 +4,7 @@ import { Rejection } from '../measure/rejection';
 import { procedureTurnRate } from '../procedure/turn';
 import { clearanceWords, type Clearance } from './clearance';
 import { THERE_NM } from './compose-navigation';
+import { narrowSide, type Corridor } from './corridor';
 import { corridorsOf, settlingOf } from './corridors-of-goal';
 import type { Condition, Goal, Phase } from './drill';
 import { bankOf, tasOf } from './goal-in-air';
@@ -90,6 +91,40 @@ export function clearedPhase(
     recovery: false,
     looksOut: current.looksOut
   };
+}
+
+/**
+ * A phase as it is flown from where the airplane was put down: what was put down away from what is asked for is judged once it has had
+ * the time it takes to come there.
+ */
+export function placedPhase(
+  { plan }: Pick<Lesson, 'plan'>,
+  phase: Phase,
+  placed: { altitude_ft: number; heading_deg: number; speed_kt: number }
+): Phase {
+  const away = phase.corridors.flatMap((corridor): [Corridor, number][] => {
+    const { channel, target } = corridor;
+    if (typeof target !== 'number') return [];
+    const turn_deg = Math.abs(turnFromTo(placed.heading_deg, target));
+    const off: Partial<Record<Corridor['channel'], [by: number, takes_s: number]>> = {
+      altitude_ft: [
+        Math.abs(placed.altitude_ft - target),
+        BEGINS_S + (Math.abs(placed.altitude_ft - target) / USUAL_FPM) * 60
+      ],
+      heading_deg: [turn_deg, BEGINS_S + turn_deg / procedureTurnRate(tasOf(phase.goal, plan))],
+      ias_kt: [Math.abs(placed.speed_kt - target), 0]
+    };
+    const [by, takes_s] = off[channel] ?? [0, 0];
+    return by > narrowSide(corridor) ? [[corridor, takes_s]] : [];
+  });
+  const settling = away.flatMap(([corridor, takes_s]) =>
+    settlingOf([corridor], [], Math.abs(placed.speed_kt - phase.goal.ias_kt)).map((one) => ({
+      ...one,
+      atLatest_s: Math.max(one.atLatest_s, takes_s)
+    }))
+  );
+  const isNew = ({ channel }: Phase['settling'][number]) => settling.every((one) => one.channel !== channel);
+  return { ...phase, settling: [...phase.settling.filter(isNew), ...settling] };
 }
 
 /** A phase while the instructor flies it: as it is, but nothing of it is the student's. */

@@ -113,7 +113,8 @@ const cures: Record<FindingKind, string> = {
   'slow-recovery': 'Airspeed first, and act on it: power at once, then the wings, then the nose.',
   'wrong-order':
     'Nose low: power off, wings level, then pull. Nose high: power on, unload, then wings level.',
-  'secondary-stall': 'Ease the nose up: the wing that has just flown again needs speed, not back pressure.',
+  'secondary-stall':
+    'Stick forward until the wing flies, then ease the nose up: it needs speed, not back pressure.',
   overspeed: 'Power to idle first; unload before the speed builds, not after.',
   'clean-recovery': 'Keep it.',
   'scan-fixation':

@@ -1,11 +1,11 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
-import { clearedPhase, flownByInstructor } from '../drill/cleared-phase';
-import { FLIGHT_OVER, phaseById, type Phase } from '../drill/drill';
+import { clearedPhase, flownByInstructor, placedPhase } from '../drill/cleared-phase';
+import { FLIGHT_OVER, phaseById, type Drill, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
-import type { Command, WeatherChange } from './command';
+import type { Command, Placing, WeatherChange } from './command';
 import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
 /** The phases of a flight with what its instructor has asked for on the way. */
@@ -61,7 +61,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
-  function fly(index: number, from_s: number, isPlaced = false): void {
+  function fly(index: number, from_s: number, placed?: Placing): void {
     // What was cleared and is flown on after all is another stretch: the one before stands as it was flown.
     const { id } = drill.phases[index]!;
     if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
@@ -74,24 +74,27 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       takings += 1;
       index = add(flownByInstructor(drill.phases[index]!, takings));
     }
-    keep(tracker.goTo(index, from_s, isPlaced));
+    // What was flown before stands by what was asked for then.
+    const then = { ...drill, phases: [...drill.phases] };
+    if (placed) drill.phases[index] = placedPhase(lesson, drill.phases[index]!, placed);
+    keep(tracker.goTo(index, from_s, placed !== undefined), then);
     endAnew();
   }
 
   /** What was flown before stands beside the last time, by phases of its own. What led into an earlier time belongs to that. */
-  function keep(spans: readonly PhaseSpan[]): void {
+  function keep(spans: readonly PhaseSpan[], drill: Drill): void {
     for (const stretch of inOneGo(spans)) {
       const ledTo = before.findIndex((time) => follows(stretch.at(-1)!, time.spans[0]!));
       if (ledTo >= 0) {
         const { lesson: then, spans } = before[ledTo]!;
-        const lead = flownThen(stretch, ledTo + 1);
+        const lead = flownThen(stretch, ledTo + 1, drill);
         before[ledTo] = {
           lesson: { ...then, drill: { ...then.drill, phases: [...then.drill.phases, ...lead.phases] } },
           spans: [...lead.spans, ...spans]
         };
       } else if (stretch.at(-1)!.end_s - stretch[0]!.start_s >= ANOTHER_TIME_S) {
         const number = before.length + 1;
-        const { spans, phases } = flownThen(stretch, number);
+        const { spans, phases } = flownThen(stretch, number, drill);
         const checks = drill.checks.map((check) => ({
           ...check,
           phase: idThen(number, check.phase),
@@ -106,7 +109,11 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   }
 
   /** A stretch with phases of its own. */
-  function flownThen(stretch: readonly PhaseSpan[], time: number): { spans: PhaseSpan[]; phases: Phase[] } {
+  function flownThen(
+    stretch: readonly PhaseSpan[],
+    time: number,
+    drill: Drill
+  ): { spans: PhaseSpan[]; phases: Phase[] } {
     return {
       spans: stretch.map((span) => ({ ...span, phaseId: idThen(time, span.phaseId) })),
       phases: stretch.map(({ phaseId }) => ({
@@ -174,7 +181,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         case 'go around':
           return goAround(from_s);
         case 'place':
-          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s, true);
+          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s, command);
         case 'control': {
           if (instructorFlies === (command.by === 'instructor')) return;
           const index = askedNow();

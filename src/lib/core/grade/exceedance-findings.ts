@@ -28,6 +28,8 @@ const NEAR_FT = 100;
 
 /** An altitude is noticed to be lost a moment after the eyes are back. */
 const AFTERWARDS_S = 5;
+/** … and is at its largest before the hands have stopped it. */
+const GROWS_FOR_S = 30;
 
 /** Exceedances of what the corridors asked for, in words. @param busy when there was something else to do as well */
 export function exceedanceFindings(
@@ -84,14 +86,14 @@ function tooSoon(
 }
 
 /** What else was being done as an altitude was left; undefined: nothing that is known, or it is another quantity. */
-function doingElse(
+function busyAs(
   { channel }: CorridorMeasure,
   { start_s }: Exceedance,
   { goal }: Phase,
   busy: readonly BusyTime[]
-): BusyTime['doing'] | undefined {
+): BusyTime | undefined {
   if (channel !== 'altitude_ft' || goal.vertical.kind !== 'level') return undefined;
-  return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + AFTERWARDS_S)?.doing;
+  return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + AFTERWARDS_S);
 }
 
 /** “Up to 160 ft above …”, but not “up to more than full scale”. */
@@ -107,7 +109,9 @@ function sayExceedance(
   busy: readonly BusyTime[]
 ): Finding {
   const { corridor, channel } = measure;
-  const doing = doingElse(measure, e, phase, busy);
+  const meanwhile = busyAs(measure, e, phase, busy);
+  // What went on growing long after it was over had another reason, however it began.
+  const doing = meanwhile && e.peak_s <= meanwhile.to_s + GROWS_FOR_S ? meanwhile.doing : undefined;
   // What is lost over something else may come down to the altitude of a later leg without anybody meaning it to.
   const ahead = doing ? null : tooSoon(measure, e, phase, drill);
   const lasted = figure(e.end_s - e.start_s, 0);
@@ -121,7 +125,7 @@ function sayExceedance(
         ? `Down too soon ${inPhase(phase)}`
         : `${sideTitle(corridor, e.side, phase)}${doing ? `, while ${doing}` : ''}`,
     { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}${hard && doing ? `; it began while ${doing}` : ''}.`,
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}${meanwhile && (hard || !doing) ? `; it began while ${meanwhile.doing}` : ''}.`,
     {
       channel,
       side: e.side,

@@ -63,7 +63,7 @@ export function judgeStretch(
   const habits = habitsOf(flight, lesson, flown, measures);
   const leans = leansOfFlight(lesson, measures).filter(
     // The mean of a rate that is pumped up and down says nothing of a lean.
-    ({ channel }) => !(channel === 'verticalSpeed_fpm' && habits.pumping)
+    ({ channel }) => !(channel === 'verticalSpeed_fpm' && habits.pumping.length > 0)
   );
   const leaning = leanFindings(lesson, leans);
   const handling = habitFindings(habits);

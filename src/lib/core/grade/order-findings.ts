@@ -54,7 +54,10 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
   'not-headed-for-fix': 'courseShare'
 };
 /** One act, judged by what the hands did and by what came of it. */
-const ONE_ACT: readonly (readonly FindingKind[])[] = [['late-power', 'late-decision']];
+const ONE_ACT: readonly (readonly FindingKind[])[] = [
+  ['late-power', 'late-decision', 'below-decision-altitude'],
+  ['wrong-order', 'slow-recovery']
+];
 /** What follows from another wherever in the flight it shows. */
 const SHOWS_AS: Partial<Record<FindingKind, FindingKind>> = { 'altimeter-not-set': 'check-altitude' };
 /** What calls for going around: who does so then does not decide early. */
@@ -133,6 +136,16 @@ function wasCalledFor({ kind, moment_s }: Finding, all: readonly Finding[]): boo
   );
 }
 
+/** A climb that came in time without its power is not praised. */
+function isSpoilt({ kind, moment_s }: Finding, all: readonly Finding[]): boolean {
+  return (
+    kind === 'prompt-decision' &&
+    all.some(
+      (other) => other.kind === 'late-power' && Math.abs(other.moment_s - moment_s) <= FOLLOWS_WITHIN_S
+    )
+  );
+}
+
 /** The same thing again elsewhere in the flight. */
 function isAlike(a: Finding, b: Finding): boolean {
   return a.kind === b.kind && a.channel === b.channel && a.area === b.area;
@@ -151,7 +164,7 @@ function rank(finding: Finding): number {
  * under it. Those that stand by themselves come first, by weight; what is good last, in the order of the flight.
  */
 export function orderFindings(all: readonly Finding[]): Finding[] {
-  const found = all.filter((finding) => !wasCalledFor(finding, all));
+  const found = all.filter((finding) => !wasCalledFor(finding, all) && !isSpoilt(finding, all));
   const raised = found.map((finding) => {
     // A cause that covers an excursion takes over its weight, so that the cause is said and not each of its moments.
     const covered = found.filter((other) => explains(finding, other));
@@ -176,7 +189,12 @@ export function orderFindings(all: readonly Finding[]): Finding[] {
       finding.severity === 'good'
         ? undefined
         : leaders.find(
-            (other) => other.severity !== 'good' && (isSame(other, finding) || isAlike(other, finding))
+            (other) =>
+              other.severity !== 'good' &&
+              (isSame(other, finding) ||
+                isAlike(other, finding) ||
+                // What it came from may itself be the same again.
+                followers.get(other)!.some((again) => explains(again, finding)))
           );
     if (leader) followers.get(leader)!.push(finding);
     else {

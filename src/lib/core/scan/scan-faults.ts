@@ -10,6 +10,8 @@ export const EMPHASIS_SHARE = 0.34;
 export const EMPHASIS_TIMES = 2;
 /** The hub may take more: it is where the airplane is flown. */
 const HUB_EMPHASIS_SHARE = 0.72;
+/** A gap lay in a stretch where so much of it did. */
+const MOST_OF_IT = 0.75;
 /** A shorter stretch says nothing about habits. */
 const LEAST_S = 25;
 
@@ -31,11 +33,11 @@ export interface Stare {
 /** Something of the round that went unseen for too long. */
 export interface Omission {
   area: ScanArea;
-  /** The longest gap, and in which stretch it began. */
+  /** The longest gap, and the stretch it lay in; null where it lay in several. */
   gap_s: number;
   from_s: number;
   count: number;
-  stretch: string;
+  stretch: string | null;
 }
 
 /** More than its part of the looking went to one instrument. */
@@ -82,14 +84,17 @@ function omissionsOf(scanned: readonly ScannedStretch[]): Omission[] {
     const gaps = stretches.filter(({ from_s, to_s }) => to_s - from_s > omissionLimit_s(area));
     if (gaps.length === 0) return [];
     const longest = gaps.reduce((a, b) => (b.to_s - b.from_s > a.to_s - a.from_s ? b : a));
-    const { from_s, to_s, phase } = longest;
-    return [{ area, gap_s: to_s - from_s, from_s, count: gaps.length, stretch: phase }];
+    const { from_s, to_s, parts } = longest;
+    const gap_s = to_s - from_s;
+    const most = parts.find((part) => part.seconds >= MOST_OF_IT * gap_s);
+    return [{ area, gap_s, from_s, count: gaps.length, stretch: most?.name ?? null }];
   });
 }
 
 /** Stretches in which an area was not seen, running on through phases that all ask for it. */
 function unseenStretches(scanned: readonly ScannedStretch[]) {
-  const stretches = new Map<ScanArea, { from_s: number; to_s: number; phase: string }[]>();
+  type Gap = { from_s: number; to_s: number; parts: { name: string; seconds: number }[] };
+  const stretches = new Map<ScanArea, Gap[]>();
   for (const { name, expected, measure } of scanned) {
     for (const area of expected) {
       const mine = areaMeasure(measure, area);
@@ -98,9 +103,12 @@ function unseenStretches(scanned: readonly ScannedStretch[]) {
       stretches.set(area, list);
       const last = list.at(-1);
       const gap = { from_s: mine.gapFrom_s, to_s: mine.gapFrom_s + mine.longestGap_s };
+      const part = { name, seconds: mine.longestGap_s };
       // A gap that reaches from phase to phase is one gap.
-      if (last && Math.abs(last.to_s - gap.from_s) < 0.15) last.to_s = gap.to_s;
-      else list.push({ ...gap, phase: name });
+      if (last && Math.abs(last.to_s - gap.from_s) < 0.15) {
+        last.to_s = gap.to_s;
+        last.parts.push(part);
+      } else list.push({ ...gap, parts: [part] });
     }
   }
   return stretches;

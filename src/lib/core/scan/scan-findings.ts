@@ -36,7 +36,7 @@ function sayOmission({ area, gap_s, from_s, count, stretch }: Omission): Finding
     'fault',
     omissionTitle(area),
     { moment_s: from_s, start_s: from_s, end_s: from_s + gap_s },
-    `Unseen for ${figure(gap_s)} s from ${clock(from_s)}, in “${stretch.toLowerCase()}”${count > 1 ? `, and ${count - 1} more such ${count === 2 ? 'gap' : 'gaps'}` : ''}; ${omissionLimit_s(area)} s allowed.`,
+    `Unseen for ${figure(gap_s)} s from ${clock(from_s)}${stretch === null ? '' : `, in “${stretch}”`}${count > 1 ? `, and ${count - 1} more such ${count === 2 ? 'gap' : 'gaps'}` : ''}; ${omissionLimit_s(area)} s allowed.`,
     { area }
   );
 }
@@ -47,7 +47,7 @@ function sayEmphasis({ area, share, next, stretch, measure }: Emphasis): Finding
     'fault',
     emphasisTitle(area),
     { moment_s: measure.from_s, start_s: measure.from_s, end_s: measure.to_s },
-    `${percent(share)} of the looking in “${stretch.toLowerCase()}”, ${figure(areaMeasure(measure, area)!.meanLook_s, 1)} s a look; the next instrument had ${percent(next)}.`,
+    `${percent(share)} of the looking in “${stretch}”, ${figure(areaMeasure(measure, area)!.meanLook_s, 1)} s a look; the next instrument had ${percent(next)}.`,
     { area }
   );
 }

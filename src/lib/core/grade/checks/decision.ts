@@ -129,7 +129,7 @@ function sayDecision(m: DecisionMeasure, fault: DecisionFault | null, { toleranc
         { moment_s: m.at_s },
         m.passed && m.toClimb_s !== null
           ? `${figure(m.toClimb_s, 1)} s from ${figure(m.altitude_ft)} ft to a positive climb. ${lowest}.`
-          : `The climb had begun when ${figure(m.altitude_ft)} ft was reached. ${lowest}.`,
+          : `The climb had begun ${isAbove(m) ? 'before' : 'when'} ${figure(m.altitude_ft)} ft was reached. ${lowest}.`,
         { channel: 'altitude_ft' }
       )
     );
@@ -143,8 +143,14 @@ export function decisionStory(m: DecisionMeasure): string {
   if (m.toClimb_s === null) return `No climb followed the minimum of ${figure(m.altitude_ft)} ft; ${lowest}.`;
   const took = `it took ${figure(m.toClimb_s, 1)} s to a climb`;
   if (m.overEnd_ft !== undefined) return `${fromWords(m)} ${took}; ${lowest}.`;
+  if (m.toClimb_s === 0 && isAbove(m))
+    return `The climb had begun before the minimum of ${figure(m.altitude_ft)} ft; ${lowest}.`;
   return `At the minimum of ${figure(m.altitude_ft)} ft ${m.toClimb_s === 0 ? 'the climb had begun' : took}; ${lowest}.`;
 }
+
+/** Never come down to it, by the figures that are said. */
+const isAbove = ({ lowest_ft, altitude_ft }: DecisionMeasure) =>
+  Math.round(lowest_ft) > Math.round(altitude_ft);
 
 /** From where the climb was due. */
 function fromWords({ overEnd_ft, altitude_ft }: DecisionMeasure): string {

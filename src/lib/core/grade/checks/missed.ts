@@ -34,6 +34,7 @@ const POWER_WHEN_TOLD_S = 6;
 const CLIMBING_FPM = 100;
 /** What has been climbed in the time looked at where a missed approach was begun at all. */
 const CLIMBED_FT = 100;
+const WENT_ON_DOWN_FT = 100;
 /** A bank that is a turn and no correction, for how long. */
 const TURN_BANK_DEG = 12;
 const TURN_S = 3;
@@ -165,13 +166,17 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const from = Math.max(0, at - LOOKS_BACK_S * rate);
     const to = Math.min(flight.length - 1, due + LOOKS_S * rate);
     let most = 0;
-    let highest_ft = altitude[at]!;
+    let climbed_ft = 0;
+    let lowest_ft = altitude[at]!;
     for (let k = at; k <= to; k++) {
       most = Math.max(most, throttle[k]!);
-      highest_ft = Math.max(highest_ft, altitude[k]!);
+      lowest_ft = Math.min(lowest_ft, altitude[k]!);
+      // Who has gone on down climbs from there; a dip in level flight is none.
+      const from_ft = lowest_ft < altitude[at]! - WENT_ON_DOWN_FT ? lowest_ft : altitude[at]!;
+      climbed_ft = Math.max(climbed_ft, altitude[k]! - from_ft);
     }
     // Who flies on level has power, and a gust that lifts the airplane: nothing was begun.
-    const begun = highest_ft >= altitude[at]! + CLIMBED_FT;
+    const begun = climbed_ft >= CLIMBED_FT;
     // Of a flight that ends before the time for it is over nobody knows.
     if (!begun && to < due + LOOKS_S * rate) return null;
     const first = (holds: (k: number) => boolean, start = from) => {

@@ -24,13 +24,20 @@ export interface RecoveryMeasure {
   peakSpeed_kt: number;
   peakLoad_g: number;
   stalledAgain_s: number | null;
+  /** It had been stalled as it was handed over. */
+  handedOverStalled?: boolean;
   overspeed_s: number | null;
 }
 
+/** Until then the stick goes from one hand to the other: what it does is nobody's input yet. */
+const TAKEN_OVER_S = 0.5;
 /** Stick moved by so much of its travel is meant; less is a hand at rest, and what the nose does by itself is no input. */
 const STICK_MOVED = 0.06;
 const STEEP_BANK_DEG = 20;
 const WINGS_LEVEL_DEG = 12;
+/** The airplane answers an aileron within so long, by so much. */
+const ANSWERS_S = 1.5;
+const BANK_OFF_DEG = 3;
 const NOSE_MOVED_DEG = 5;
 const POWER_MOVED = 0.1;
 const FULL_POWER = 0.85;
@@ -70,12 +77,18 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
   let lowestPitch = pitch[from]!;
   let forward: number | null = null;
   const bankSide = Math.sign(bank[from]!);
+  /** An aileron that only holds the bank against its growing takes nothing off. */
+  const comesOff = (k: number) => {
+    const then = Math.min(flight.length - 1, k + ANSWERS_S * flight.rate_hz);
+    return (bank[k]! - bank[then]!) * bankSide >= BANK_OFF_DEG;
+  };
+  const taken = Math.min(to, sampleAt(flight, span.start_s + TAKEN_OVER_S));
   for (let k = from; k <= to; k++) {
     lowestPitch = Math.min(lowestPitch, pitch[k]!);
     const moved = throttle[k]! - throttle[from]!;
-    const push = elevator[from]! - elevator[k]!;
+    const push = k < taken ? 0 : elevator[taken]! - elevator[k]!;
     if (forward === null && push >= STICK_MOVED) forward = k;
-    const bankOff = (aileron[from]! - aileron[k]!) * bankSide;
+    const bankOff = k < taken ? 0 : (aileron[taken]! - aileron[k]!) * bankSide;
     if (power === null && (high ? throttle[k]! >= FULL_POWER : throttle[k]! <= IDLE)) power = k;
     if (wings === null && Math.abs(bank[k]!) <= WINGS_LEVEL_DEG) wings = k;
     // High: it must have been pushed, and have gone down; low: it must have come up.
@@ -86,14 +99,17 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
     const right =
       (high ? moved >= POWER_MOVED : moved <= -POWER_MOVED) ||
       (high && push >= STICK_MOVED) ||
-      (steep && bankOff >= STICK_MOVED);
+      (steep && bankOff >= STICK_MOVED && comesOff(k));
     if (first === null && right) first = k;
   }
   const since = (k: number | null) => (k === null ? null : (k - from) / flight.rate_hz);
   const notAfter = (a: number | null, b: number | null) =>
     b === null || (a !== null && a <= b + TOGETHER_S * flight.rate_hz);
+  // A nose that fell through the horizon by itself need not be lowered any more.
+  const fell = nose === null && lowestPitch < 0;
   const rightOrder = high
-    ? notAfter(power, wings === from ? null : wings) && notAfter(nose, wings === from ? null : wings)
+    ? notAfter(power, wings === from ? null : wings) &&
+      (fell || notAfter(nose, wings === from ? null : wings))
     : notAfter(power, nose) && notAfter(wings, nose);
 
   let lowest = from;
@@ -129,6 +145,7 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
     peakSpeed_kt: peakSpeed,
     peakLoad_g: peakLoad,
     stalledAgain_s: stalledAgain === null ? null : stalledAgain / flight.rate_hz,
+    handedOverStalled: alpha[from]! > aircraft.lift.stallAngle_deg,
     overspeed_s: overspeed === null ? null : overspeed / flight.rate_hz
   };
 }

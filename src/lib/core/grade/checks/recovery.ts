@@ -64,7 +64,7 @@ function sayRecovery(m: RecoveryMeasure, verdict: Verdict, { aircraft }: Lesson)
         'hard',
         'Stalled in the recovery',
         { moment_s: m.stalledAgain_s },
-        `The wing stalled again ${figure(m.stalledAgain_s - m.start_s, 1)} s after the hand-over.`
+        `The wing stalled${m.handedOverStalled === false ? '' : ' again'} ${figure(m.stalledAgain_s - m.start_s, 1)} s after the hand-over.`
       )
     );
   }

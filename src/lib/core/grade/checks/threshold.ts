@@ -2,7 +2,7 @@ import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
 import { type ByRunway, byRunway } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
-import { figure, signedFigure } from '../../measure/figure';
+import { figure } from '../../measure/figure';
 import { landingReference_kt } from '../../procedure/approach/approach-category';
 import { approachSpeedFault, thresholdSpeedOff_kt } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
@@ -65,6 +65,12 @@ function faultsOf(m: ThresholdMeasure): string[] {
   ];
 }
 
+/** By the speed that was asked for there. */
+function speedWords({ speedOff_kt }: ThresholdMeasure): string {
+  const kt = Math.round(speedOff_kt);
+  return kt === 0 ? 'on speed' : `${Math.abs(kt)} kt ${kt > 0 ? 'fast' : 'slow'}`;
+}
+
 export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
   name: 'over the threshold',
   measuredFrom: ['latitude_deg', 'longitude_deg', 'altitude_ft', 'ias_kt', 'climbRate_fpm'],
@@ -99,7 +105,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
           {
             name: 'Over the threshold',
             verdict: metIf(off.length === 0 && !isBesideRunway(m)),
-            arithmetic: `${m.before_nm > BESIDE_NM ? `${figure(m.before_nm, 1)} NM before it, ` : ''}${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${signedFigure(m.speedOff_kt)} kt`
+            arithmetic: `${m.before_nm > BESIDE_NM ? `${figure(m.before_nm, 1)} NM before it, ` : ''}${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${speedWords(m)}`
           }
         ]
       : [],
@@ -133,7 +139,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
             'good',
             'In a position to land',
             { moment_s: m.at_s },
-            `${capital(asideWords(m.aside_m))} and ${figure(m.height_ft)} ft over the threshold, ${signedFigure(m.speedOff_kt)} kt.`
+            `${capital(asideWords(m.aside_m))} and ${figure(m.height_ft)} ft over the threshold, ${speedWords(m)}.`
           )
         ]
       : [

@@ -3,7 +3,7 @@ import type { Lesson } from '../../drill/lesson';
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { correctionWords, needleWords, shareOf } from '../../finding/quantity-words';
-import { timesWords } from '../../measure/count-words';
+import { inWords, timesWords } from '../../measure/count-words';
 import { clock, figure } from '../../measure/figure';
 import type { TrackingMeasure } from './tracking-measure';
 import { type CheckKind, elementName, BY_COURSE } from './check-kind';
@@ -49,7 +49,9 @@ function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): Tra
   const never =
     m.uncorrected_s >= UNCORRECTED_S &&
     m.uncorrected_s >= UNCORRECTED_SHARE * m.level_s &&
-    Math.abs(m.farthestOff) > 0.25;
+    Math.abs(m.farthestOff) > 0.25 &&
+    // Off to the other side it was not the wind.
+    Math.sign(m.farthestOff) === -Math.sign(m.neededCorrection_deg);
   return [
     ...(kept
       ? (['still-turning'] as const)
@@ -187,7 +189,15 @@ export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> =
     {
       name: elementName(lesson, m.phaseId, 'technique'),
       verdict: faults.length > 0 ? 'met with prompt correction' : 'met',
-      arithmetic: `${m.peaks.length} swings to one side or the other, correction ${signedFigure(m.correction_deg)}° where ${signedFigure(m.neededCorrection_deg)}° was needed, wings level for ${figure(m.waited_s)} of ${figure(m.off_s)} s off course`
+      arithmetic: [
+        m.peaks.length === 0
+          ? 'no swing to either side'
+          : `${inWords(m.peaks.length)} ${m.peaks.length === 1 ? 'swing' : 'swings'} to one side or the other`,
+        `correction ${signedFigure(m.correction_deg)}° on average where ${signedFigure(m.neededCorrection_deg)}° was needed`,
+        m.off_s < 1
+          ? 'never off course'
+          : `wings level for ${figure(m.waited_s)} of ${figure(m.off_s)} s off course`
+      ].join(', ')
     }
   ],
   findings: (m, faults) => faults.map((fault) => say(fault, m)),

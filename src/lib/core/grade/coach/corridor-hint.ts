@@ -3,6 +3,7 @@ import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure, heading } from '../../measure/figure';
 import { deviationAt, fractionOfTolerance, targetAt } from '../../deviation/deviation';
+import { holdsTurn, isRollingOut } from '../../deviation/roll-out';
 import { before, valueOf, type Advice, type Hint } from './coach-moment';
 
 /** Said when the edge is this near and coming nearer … */
@@ -19,11 +20,19 @@ export function corridorHint({ drill }: Lesson): Hint {
       const now = memory[memory.length - 1]!;
       const earlier = before(memory, GROWING_S);
       if (!earlier || now.inPhase_s < SETTLES_S) return null;
-      const { goal, corridors } = drill.phases[now.phaseIndex]!;
+      const phase = drill.phases[now.phaseIndex]!;
+      const { goal, corridors, expected_s } = phase;
+      const heading_deg = valueOf(now, 'heading_deg');
       let worst: Advice | null = null;
       for (const corridor of corridors) {
         const words = WORDS[corridor.channel];
         if (!words) continue;
+        // Who rolls out has less bank, and is to have.
+        if (
+          holdsTurn(phase, corridor) &&
+          isRollingOut(phase, corridor, now.inPhase_s, expected_s, heading_deg)
+        )
+          continue;
         const deviation = deviationAt(corridor, (id) => valueOf(now, id));
         const share = fractionOfTolerance(corridor, deviation);
         const was = fractionOfTolerance(

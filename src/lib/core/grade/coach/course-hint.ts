@@ -50,7 +50,8 @@ export function coursesHint(lesson: Lesson): Hint {
       const now = memory[memory.length - 1]!;
       const { goal, reference } = drill.phases[now.phaseIndex]!;
       const { lateral } = goal;
-      if (!reference) return null;
+      // By eye nobody looks at the needle.
+      if (!reference || reference.bySight) return null;
       if (lateral.kind === 'arc') {
         if (Math.abs(valueOf(now, 'arcError_nm')) < JOINED_NM) joinedIn = now.phaseIndex;
         return joinedIn === now.phaseIndex ? onArc(now, lateral) : null;

@@ -18,6 +18,8 @@ const LATE_S = 4;
 const LEVEL_DEG = 6;
 /** Who turns by himself is not told to. */
 const GRACE_S = 3;
+/** Less than this is no turn to one side. */
+const LEAST_TURN_DEG = 20;
 /** Flown on straight for so long, and so far beyond the fix, the turn outbound was forgotten. */
 const PAST_AFTER_S = 10;
 const PAST_NM = 0.4;
@@ -38,6 +40,8 @@ export function holdHint(lesson: Lesson): Hint {
   let said: 'nothing' | 'turn inbound' = 'nothing';
   /** The entry due, while it is being flown: until the turn inbound after it. */
   let entering: HoldEntry | null = null;
+  /** The entry that was said before the fix, and of which hold. */
+  let told: { due: Solved; entry: HoldEntry } | null = null;
   let lastPhase = -1;
   /** What led to the fix was over before it: it is yet to be come to. */
   let arriving = false;
@@ -54,15 +58,26 @@ export function holdHint(lesson: Lesson): Hint {
   const shown = (heading_deg: number, { reference }: Solved) =>
     heading(onPanel(heading_deg, reference, area));
 
-  /** The entry due from the heading now flown, and the turn it begins with. */
+  /** The entry due from the heading now flown, and the turn it begins with. Near a boundary what was said before stands. */
   function entryFrom(now: CoachMoment, due: Solved): { entry: HoldEntry; turn: string } {
     const { hold, solution, reference } = due;
     const arrival = normaliseBearing(valueOf(now, 'heading_deg') + panelTurn(reference, area));
-    const { entry } = holdEntry(hold, arrival);
-    const out =
-      entry === 'direct' ? solution.outboundHeading_deg : entryHeadingInWind(hold, entry, solution)!;
-    const way = entry === 'direct' ? sideOf(hold) : Math.sign(normaliseSigned(out - arrival)) || 1;
-    return { entry, turn: `turn ${way > 0 ? 'right' : 'left'} to ${shown(out, due)}` };
+    const choice = holdEntry(hold, arrival);
+    const entry = told?.due === due && told.entry === choice.alternative ? choice.alternative : choice.entry;
+    if (entry === 'direct')
+      return {
+        entry,
+        turn: `turn ${sideOf(hold) > 0 ? 'right' : 'left'} to ${shown(solution.outboundHeading_deg, due)}`
+      };
+    const out = entryHeadingInWind(hold, entry, solution)!;
+    const turn_deg = normaliseSigned(out - arrival);
+    const way = turn_deg > 0 ? 'right' : 'left';
+    return {
+      entry,
+      // A few degrees may be to either side by the time it is there.
+      turn:
+        Math.abs(turn_deg) < LEAST_TURN_DEG ? `fly ${shown(out, due)}` : `turn ${way} to ${shown(out, due)}`
+    };
   }
 
   /** Whether it is time to say what comes over the fix. */
@@ -73,10 +88,15 @@ export function holdHint(lesson: Lesson): Hint {
   function entryWords(now: CoachMoment): Advice | null {
     const next = solved[now.phaseIndex + 1];
     if (!next || valueOf(now, 'along_nm') > 0 || !isNearFix(now)) return null;
-    const { entry, turn } = entryFrom(now, next);
-    return atFix(entry, turn);
+    return atFix(now, next);
   }
-  const atFix = (entry: HoldEntry, turn: string) => roll(`${capital(entry)} entry: over the fix ${turn}.`);
+  function atFix(now: CoachMoment, due: Solved): Advice {
+    const { entry, turn } = entryFrom(now, due);
+    return {
+      ...roll(`${capital(entry)} entry: over the fix ${turn}.`),
+      onsaid: () => (told = { due, entry })
+    };
+  }
 
   /** Gone on past the fix, wings level: the turn that should have begun there. */
   function pastWords(now: CoachMoment, due: Solved): Advice | null {
@@ -109,10 +129,9 @@ export function holdHint(lesson: Lesson): Hint {
           distance_nm: valueOf(now, 'fixDistance_nm'),
           heading_deg
         });
-        const { entry, turn } = entryFrom(now, due);
-        entering = entry;
+        entering = entryFrom(now, due).entry;
         // Farther off the heading may yet be another.
-        if (arriving) return isNearFix(now) ? atFix(entry, turn) : null;
+        if (arriving) return isNearFix(now) ? atFix(now, due) : null;
       }
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
       const atEntry =

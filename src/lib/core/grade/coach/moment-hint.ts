@@ -39,7 +39,11 @@ export function momentHint({ drill, aircraft }: Lesson): Hint {
       const going =
         vertical.kind !== 'level' ? vertical : earlier && earlier.kind !== 'level' ? earlier : null;
       const next = nextPhase(drill, now.phaseIndex)?.goal.vertical;
-      const levels = vertical.kind === 'level' || next === undefined || next.kind === 'level';
+      // A path that nothing follows ends on the runway.
+      const levels =
+        vertical.kind === 'level' ||
+        next?.kind === 'level' ||
+        (next === undefined && vertical.kind !== 'path');
       const decides = drill.checks.some((check) => check.kind === 'decision' && check.phase === phase.id);
       if (going && levels && !decides) {
         const way = Math.sign(going.verticalSpeed_fpm ?? 1);

@@ -12,7 +12,7 @@ const PEAKS_SAID = 6;
 export function habitFindings({ overCorrecting, pumping, hunting, outOfTrim, byBank }: Habits): Finding[] {
   return [
     ...overCorrecting.map(sayOverCorrecting),
-    ...(pumping ? [sayPumping(pumping)] : []),
+    ...pumping.map(sayPumping),
     ...(hunting ? [sayHunting(hunting)] : []),
     ...(outOfTrim ? [sayTrim(outOfTrim)] : []),
     ...(byBank ? [sayByBank(byBank)] : [])
@@ -41,13 +41,13 @@ function sayOverCorrecting(worst: Habits['overCorrecting'][number]): Finding {
   );
 }
 
-function sayPumping(worst: NonNullable<Habits['pumping']>): Finding {
+function sayPumping(worst: Habits['pumping'][number]): Finding {
   return finding(
     'pumping',
     'fault',
     'Pumping the nose',
     { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-    `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${timesWords(worst.swings)} over about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
+    `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${timesWords(worst.swings)}, about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
     { channel: 'verticalSpeed_fpm', worth: worst.end_s - worst.start_s }
   );
 }

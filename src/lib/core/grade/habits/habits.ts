@@ -26,10 +26,11 @@ export const SHOWN_BY: Record<CorridorChannel, { instrument: InstrumentId | null
   pathShare: { instrument: null, name: 'path needle' }
 };
 
-/** Ways of flying that show whatever the drill, the worst of each. */
+/** Ways of flying that show whatever the drill, the worst of each; what explains a rate that was not held, wherever it was. */
 export interface Habits {
   overCorrecting: (OverCorrection & { channel: CorridorChannel })[];
-  pumping: Swinging | null;
+  /** Wherever the nose was pumped, the most of it first. */
+  pumping: Swinging[];
   hunting: PowerHunting | null;
   outOfTrim: OutOfTrim | null;
   byBank: TurnByBank | null;
@@ -77,7 +78,7 @@ export function habitsOf(
     overCorrecting: OVER_CORRECTED.flatMap(
       (id) => runs.filter(({ channel }) => channel === id).sort((a, b) => b.crossings - a.crossings)[0] ?? []
     ),
-    pumping: swings.filter((swing) => !isEcho(swing, byNose)).sort((a, b) => b.swings - a.swings)[0] ?? null,
+    pumping: swings.filter((swing) => !isEcho(swing, byNose)).sort((a, b) => b.swings - a.swings),
     hunting: hunting && !isEcho(hunting, [...byNose, ...swings]) ? hunting : null,
     outOfTrim: trimOf(
       flight,
