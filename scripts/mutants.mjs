@@ -58,6 +58,7 @@ const TESTS = {
     'view',
     'flight-read',
     'flights-as-read',
+    'stretches-as-flown',
     'drawing',
     'partial-recording',
     'missed-turn',
@@ -126,6 +127,7 @@ const TESTS = {
     'autopilot-couplings',
     'lesson-shown',
     'navigation',
+    'stretches-as-flown',
     'two-fixes',
     'approach-flown'
   ],
@@ -215,6 +217,7 @@ const STRETCHES = new Set([
   'navigation-measure',
   'partial-recording',
   'scan',
+  'stretches-as-flown',
   'view'
 ]);
 const LESSONS = new Set([

@@ -73,7 +73,8 @@ export function attitudePilot(
     trim: first.trim,
     flapsTarget_deg: 0,
     gearTarget: first.gear,
-    handsOff: false
+    // Until the first look has come to the hands they leave everything as it is.
+    handsOff: true
   };
 
   function enter(next: number, time_s: number): void {
