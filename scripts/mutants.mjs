@@ -270,25 +270,30 @@ const quicker = [
   tests.filter((name) => LESSONS.has(name))
 ].filter((names) => names.length > 0);
 let all = [];
+function counted() {
+  const count = (...states) => all.filter(({ status }) => states.includes(status)).length;
+  const killed = count('Killed', 'Timeout');
+  const judged = killed + count(...LIVES);
+  return `${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`;
+}
 try {
   if (postgres) await prepareDatabase(postgres.url, { seed: false });
   all = meet(values.lines ? sampled(Number(values.lines), values.seed) : whole, quicker[0]);
+  console.log(`mutants: by the quick tests ${counted()}`);
   for (const names of values.quick ? [] : quicker.slice(1)) {
     const lives = all.filter(({ status }) => LIVES.includes(status));
     if (lives.length === 0) break;
     const again = new Map(meet(lives.map(placeOf), names).map((mutant) => [keyOf(mutant), mutant.status]));
     for (const mutant of lives) mutant.status = again.get(keyOf(mutant)) ?? mutant.status;
+    console.log(`mutants: so far ${counted()}`);
   }
 } finally {
   await postgres?.stop();
 }
-const count = (...states) => all.filter(({ status }) => states.includes(status)).length;
-const killed = count('Killed', 'Timeout');
-const judged = killed + count(...LIVES);
 for (const mutant of all.filter(({ status }) => LIVES.includes(status)))
   console.log(
     `${mutant.file}:${mutant.location.start.line} lives: ${mutant.mutatorName} → ${mutant.replacement}`
   );
 console.log(
-  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}${values.quick ? ', by its quick tests alone' : ''}: ${killed} of ${judged} killed, ${((100 * killed) / judged).toFixed(0)} %`
+  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}${values.quick ? ', by its quick tests alone' : ''}: ${counted()}`
 );
