@@ -37,6 +37,7 @@ const TESTS = {
     'hold-measure',
     'view',
     'localizer',
+    'flights-as-read',
     'two-fixes',
     'approach-flown'
   ],
@@ -116,6 +117,8 @@ const TESTS = {
     'written-drill',
     'drills-as-read',
     'drill-facts',
+    'flights-as-read',
+    'stretches-as-flown',
     'slips'
   ],
   pilot: [
