@@ -291,6 +291,10 @@ describe('the day and the chart between them', () => {
   test('without transitions the final itself is looked at', () => {
     const alone = altered(ils, (a) => { a.transitions = []; a.minimums.splice(0, 1); a.final[1]!.course_deg = 200; }); // prettier-ignore
     expect(approachProblems(worldOf(ils), alone).map(({ field }) => field)).toEqual(['final.1.course_deg']);
+    // What is wrong is shown with its value, where it has one; what is missing has none.
+    const lost = altered(ils, (a) => { a.final[1]!.fix = 'NIXIE'; }); // prettier-ignore
+    expect(approachProblems(worldOf(lost), lost).find(({ field }) => field === 'final.1.fix')).toMatchObject({ value: 'NIXIE', severity: 'wrong' }); // prettier-ignore
+    expect(approachProblems(worldOf(ils), alone)[0]).not.toHaveProperty('value');
   });
 
   test('drawn: the way to a hold and its round apart; a turn that keeps no limit is only its fix; a fix alone is no way', () => {

@@ -4,7 +4,7 @@ import { windVelocity } from '$core/air/wind';
 import { normaliseSigned } from '$core/measure/angle';
 import { byCourse } from '$core/procedure/air-path';
 import { planReversal, reversalKinds } from '$core/procedure/course-reversal';
-import { flyArc, leadRadialRule, planArc } from '$core/procedure/dme-arc';
+import { arcBank, flyArc, leadRadialRule, planArc } from '$core/procedure/dme-arc';
 import {
   holdCircuit,
   holdExtent,
@@ -516,6 +516,14 @@ describe('arcs and reversals', () => {
       })
     ).toMatchObject({ kind: 'impossible' });
   });
+});
+
+test('the bank of a still-air arc is that of a circle of its radius: tan φ = V² ÷ (g R)', () => {
+  for (const [radius_nm, tas_kt] of [[10, 120], [3, 90], [15, 240]] as const) {
+    const speed_mps = (tas_kt * 1852) / 3600;
+    const due = (Math.atan(speed_mps ** 2 / (9.80665 * radius_nm * 1852)) * 180) / Math.PI;
+    expect(arcBank(radius_nm, tas_kt)).toBeCloseTo(due, 6);
+  } // prettier-ignore
 });
 
 test('a reversal read out in still air: which way it turns, on to what, and for how long', () => {
