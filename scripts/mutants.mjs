@@ -165,14 +165,15 @@ const { values, positionals } = parseArgs({
   options: {
     lines: { type: 'string' },
     seed: { type: 'string', default: '1' },
-    quick: { type: 'boolean', default: false }
+    quick: { type: 'boolean', default: false },
+    short: { type: 'boolean', default: false }
   }
 });
 const [room, ...files] = positionals;
 const tests = TESTS[room];
 if (!tests || (values.lines !== undefined && !(Number(values.lines) > 0))) {
   console.error(
-    `mutants: name a room: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines; --quick for what its quick tests kill by themselves`
+    `mutants: name a room: ${Object.keys(TESTS).join(', ')}; if wished, files in it; --lines 100 --seed 1 for a sample of so many of its lines; --quick for what its quick tests kill by themselves, --short for what tests kill that fly no whole lesson`
   );
   process.exit(2);
 }
@@ -283,7 +284,7 @@ try {
   if (postgres) await prepareDatabase(postgres.url, { seed: false });
   all = meet(values.lines ? sampled(Number(values.lines), values.seed) : whole, quicker[0]);
   console.log(`mutants: by the quick tests ${counted()}`);
-  for (const names of values.quick ? [] : quicker.slice(1)) {
+  for (const names of quicker.slice(1, values.quick ? 1 : values.short ? 2 : 3)) {
     const lives = all.filter(({ status }) => LIVES.includes(status));
     if (lives.length === 0) break;
     const again = new Map(meet(lives.map(placeOf), names).map((mutant) => [keyOf(mutant), mutant.status]));
@@ -298,5 +299,5 @@ for (const mutant of all.filter(({ status }) => LIVES.includes(status)))
     `${mutant.file}:${mutant.location.start.line} lives: ${mutant.mutatorName} → ${mutant.replacement}`
   );
 console.log(
-  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}${values.quick ? ', by its quick tests alone' : ''}: ${counted()}`
+  `mutants: ${room}${values.lines ? `, ${values.lines} lines by seed ${values.seed}` : ''}${values.quick ? ', by its quick tests alone' : values.short ? ', by all but whole lessons' : ''}: ${counted()}`
 );
