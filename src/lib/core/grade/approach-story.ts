@@ -72,12 +72,20 @@ export function segmentsOf(
           .filter(({ phaseId }) => ids.has(phaseId))
           .reduce<Verdict>((a, { verdict }) => worse(a, verdict), 'met'),
         ...(mine.every(isFlown) ? {} : { unfinished: true }),
-        findings: findings.flatMap(({ moment_s, severity }, i) =>
-          severity !== 'good' && moment_s >= from_s && moment_s <= to_s ? [i] : []
+        findings: findings.flatMap((finding, i) =>
+          finding.severity !== 'good' &&
+          isWithin(finding, from_s, mine.at(-1) === spans.at(-1) ? Infinity : to_s)
+            ? [i]
+            : []
         )
       }
     ];
   });
+}
+
+/** Where one part ends and the next begins, what grew up to there belongs to the one, and what is of that moment to the other. */
+function isWithin({ moment_s, start_s }: Finding, from_s: number, to_s: number): boolean {
+  return start_s < moment_s ? moment_s > from_s && moment_s <= to_s : moment_s >= from_s && moment_s < to_s;
 }
 
 /** Whoever did not come so near to the minimum has not looked for anything there. */

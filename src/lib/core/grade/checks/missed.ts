@@ -214,7 +214,8 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     return {
       kind: 'missed',
       phaseId: phase.id,
-      begun_s: at / rate,
+      // By the part of the approach that it is about.
+      begun_s: Math.max(at / rate, span.start_s),
       power_s: after(power),
       climb_s: after(climbing),
       cleanedBefore_s: cleaned === null ? null : cleaned / rate,
