@@ -6,6 +6,7 @@ import { alignedValues } from '$core/flight/aligned-values';
 import { gradeFlight } from '$core/grade/grade';
 import { stripsOf, unwrapped, valueAt } from '$lib/draw/strip';
 import { finiteRuns, linearScale, roundBounds, tracePath } from '$lib/draw/trace-path';
+import { atTime, onDay, onDayOfYear } from '$lib/draw/when';
 import { arcPath, dialAngle, inSteps, onCircle } from '$lib/panel/dial';
 import { flown, madeFlight, planOf } from './flown';
 import { even } from './even';
@@ -156,4 +157,14 @@ describe('names on a chart', () => {
       { dx: 8, dy: -6, end: false }
     ]);
   });
+});
+
+test('days and times are written as British English writes them', () => {
+  const by = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC', ...options }); // prettier-ignore
+  const [day, year, time] = [by({}), by({ year: 'numeric' }), by({ hour: '2-digit', minute: '2-digit' })];
+  for (let month = 0; month < 12; month++) {
+    const at = new Date(Date.UTC(2026, month, 1 + 2 * month, 23 - month, 5 * month));
+    const iso = at.toISOString();
+    expect([onDay(iso), onDayOfYear(iso), atTime(iso)]).toEqual([day.format(at), year.format(at), `${time.format(at)} UTC`]); // prettier-ignore
+  }
 });

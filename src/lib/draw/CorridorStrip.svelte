@@ -26,73 +26,74 @@
   const RIGHT = 76;
   const x = $derived(linearScale([0, Math.max(1, duration_s)], [LEFT, width - RIGHT]));
   const y = $derived(linearScale(strip.bounds, [height - 5, 5]));
-  const line = (values: ArrayLike<number>) =>
+  // A quantity of the page is looked up anew each time it is named: what is named for every sample is taken out once.
+  const drawn = $derived({ ...strip, x, y });
+  type Drawn = typeof drawn;
+  const line = ({ rate_hz, x, y }: Drawn, values: ArrayLike<number>) =>
     finiteRuns(values)
       .map(([from, to]) =>
         tracePath(
           from,
           to,
           (k) => values[k]!,
-          (k) => x(k / strip.rate_hz),
+          (k) => x(k / rate_hz),
           y
         )
       )
       .join('');
-  const path = $derived(line(strip.values));
-  const ghostPath = $derived(ghost ? line(ghost) : '');
+  const path = $derived(line(drawn, drawn.values));
+  const ghostPath = $derived(ghost ? line(drawn, ghost) : '');
   /** Along one edge of a corridor: a corner at each end, and what lies between where it changes. */
   const edgePath = (
+    { rate_hz, x, y }: Drawn,
     from: number,
     to: number,
     edge: (k: number) => number,
     { steady }: StripCorridor
   ): string => {
     const samples = steady ? [from, to] : samplesBetween(from, to);
-    return samples.map((k) => `L${x(k / strip.rate_hz).toFixed(1)} ${y(edge(k)).toFixed(1)}`).join('');
+    return samples.map((k) => `L${x(k / rate_hz).toFixed(1)} ${y(edge(k)).toFixed(1)}`).join('');
   };
-  const bands = $derived(
-    strip.corridors.map((corridor) => {
-      const from = Math.round(corridor.from_s * strip.rate_hz);
-      const to = Math.round(corridor.to_s * strip.rate_hz);
+  const bandsOf = (drawn: Drawn) =>
+    drawn.corridors.map((corridor) => {
+      const from = Math.round(corridor.from_s * drawn.rate_hz);
+      const to = Math.round(corridor.to_s * drawn.rate_hz);
       const { above, below, target } = corridor;
-      const top = edgePath(from, to, (k) => (above === null ? strip.bounds[1] : target(k) + above), corridor);
-      const bottom = edgePath(
-        to,
-        from,
-        (k) => (below === null ? strip.bounds[0] : target(k) - below),
-        corridor
-      );
+      const [bottom, top] = drawn.bounds;
+      const upper = edgePath(drawn, from, to, (k) => (above === null ? top : target(k) + above), corridor);
+      const lower = edgePath(drawn, to, from, (k) => (below === null ? bottom : target(k) - below), corridor);
       return {
-        area: `M${`${top}${bottom}`.slice(1)}Z`,
-        line: `M${edgePath(from, to, target, corridor).slice(1)}`,
+        area: `M${`${upper}${lower}`.slice(1)}Z`,
+        line: `M${edgePath(drawn, from, to, target, corridor).slice(1)}`,
         limit: above === null || below === null
       };
-    })
-  );
-  const excursions = $derived(
-    strip.exceedances.map(({ corridor, side, start_s, end_s, peak_s, peak }) => {
-      const from = Math.round(start_s * strip.rate_hz);
-      let to = Math.min(strip.values.length - 1, Math.round(end_s * strip.rate_hz));
+    });
+  const bands = $derived(bandsOf(drawn));
+  const excursionsOf = (drawn: Drawn) =>
+    drawn.exceedances.map(({ corridor, side, start_s, end_s, peak_s, peak }) => {
+      const { values, rate_hz, x, y } = drawn;
+      const from = Math.round(start_s * rate_hz);
+      let to = Math.min(values.length - 1, Math.round(end_s * rate_hz));
       // It ends as its phase does: the first sample of the next may have no such value.
-      while (to > from && !Number.isFinite(strip.values[to])) to -= 1;
+      while (to > from && !Number.isFinite(values[to])) to -= 1;
       const allowed = side === 'above' ? corridor.above! : -corridor.below!;
       const edge = (k: number) => corridor.target(k) + allowed;
       const beyond = side === 'above' ? Math.max : Math.min;
       const flown = tracePath(
         from,
         to,
-        (k) => beyond(edge(k), strip.values[k]!),
-        (k) => x(k / strip.rate_hz),
+        (k) => beyond(edge(k), values[k]!),
+        (k) => x(k / rate_hz),
         y
       );
       return {
         side,
-        area: `${flown}${edgePath(to, from, edge, corridor)}Z`,
+        area: `${flown}${edgePath(drawn, to, from, edge, corridor)}Z`,
         at: x(peak_s),
-        tip: y(corridor.target(Math.round(peak_s * strip.rate_hz)) + peak)
+        tip: y(corridor.target(Math.round(peak_s * rate_hz)) + peak)
       };
-    })
-  );
+    });
+  const excursions = $derived(excursionsOf(drawn));
   const now = $derived(
     strip.values[Math.min(strip.values.length - 1, Math.round(cursor_s * strip.rate_hz))] ?? 0
   );
