@@ -1,12 +1,19 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
+import { placeAt } from '$core/earth/geodesic';
 import { normaliseSigned } from '$core/measure/angle';
 import type { Approach } from '$core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { approachProblems } from '$core/procedure/approach/approach-check';
-import { approachPicture, pictured, type PicturePoint } from '$core/procedure/approach/approach-picture';
+import {
+  alongFinal,
+  approachPicture,
+  pictured,
+  type PicturePoint
+} from '$core/procedure/approach/approach-picture';
 import { layApproach } from '$core/procedure/approach/approach-path';
+import { byFinal as placedByFinal } from '$core/procedure/approach/approach-place';
 import { minimumMark } from '$core/procedure/approach/set-minimum';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
 import type { World } from '$core/radio/world';
@@ -30,6 +37,27 @@ const drawn = (id: string, transition: string | null = null, tas_kt = 90) => {
   const approach = approachById(id);
   return { approach, picture: approachPicture(worldOf(approach), approach, transition, tas_kt) };
 };
+
+test('a point of the picture lies by the final where its place does, and where polar coordinates have it', () => {
+  for (const id of ['xvlb-ils-24', 'xvna-rnav-31', 'xmor-vor-dme-27']) {
+    const approach = approachById(id);
+    const threshold = worldOf(approach).runways.find(({ airport, name }) => airport === approach.airport && name === approach.runway)!; // prettier-ignore
+    for (const [azimuth_deg, nm] of [
+      [10, 0.5],
+      [100, 3],
+      [200, 8],
+      [305, 15]
+    ] as const) {
+      const place = placeAt(threshold, azimuth_deg, nm);
+      const point = pictured(worldOf(approach), approach, place);
+      const along = alongFinal(approach, point);
+      for (const other of [byFinal(approach, point), placedByFinal(worldOf(approach), approach, place)]) {
+        expect(along.before_nm).toBeCloseTo(other.before_nm, 9);
+        expect(along.right_nm).toBeCloseTo(other.right_nm, 9);
+      } // prettier-ignore
+    }
+  }
+});
 
 describe('an approach from above', () => {
   test.each(approaches.filter(({ runway }) => runway !== null).map(({ id }) => id))(

@@ -4,8 +4,7 @@
   import { briefingDone } from '$core/flight/briefing-done';
   import type { Flight } from '$core/flight/flight';
   import { placedAt_s, sincePlaced } from '$core/flight/placings';
-  import { pictured } from '$core/procedure/approach/approach-picture';
-  import { byFinal } from '$core/procedure/approach/approach-place';
+  import { alongFinal, pictured } from '$core/procedure/approach/approach-picture';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
@@ -37,14 +36,12 @@
     const altitude = flight?.columns.get('altitude_ft');
     if (!flight || !latitude || !longitude || !altitude) return [];
     const step = STEP_S * flight.rate_hz;
+    // Named once: what is of the page is looked up each time.
+    const [over, by] = [world, approach];
     return Array.from({ length: Math.ceil(flight.length / step) }, (_, i) => {
       const k = i * step;
-      const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
-      return {
-        at: pictured(world, approach, place),
-        ...byFinal(world, approach, place),
-        altitude_ft: altitude[k]!
-      };
+      const at = pictured(over, by, { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! });
+      return { at, ...alongFinal(by, at), altitude_ft: altitude[k]! };
     });
   });
   const until = $derived.by(() => {

@@ -45,6 +45,19 @@ export function pictured(world: World, approach: Approach, place: Place): Pictur
   return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
 }
 
+/** Where a point of the picture lies by the final course: before the threshold, < 0 past it, and right of the course, NM. */
+export function alongFinal(
+  { finalCourse_deg }: Pick<Approach, 'finalCourse_deg'>,
+  { north_nm, east_nm }: PicturePoint
+): { before_nm: number; right_nm: number } {
+  const course = finalCourse_deg * RADIANS_PER_DEGREE;
+  const [north, east] = [Math.cos(course), Math.sin(course)];
+  return {
+    before_nm: -(north_nm * north + east_nm * east),
+    right_nm: east_nm * north - north_nm * east
+  };
+}
+
 /**
  * @param tas_kt what holds and procedure turns are drawn at, in still air
  * @throws Rejection as `layApproach` does
