@@ -6,7 +6,10 @@ import { placeAt } from '$core/earth/geodesic';
 import { alignedValues } from '$core/flight/aligned-values';
 import { failuresOf, lessonAsFlown, weatherChangesOf } from '$core/flight/as-flown';
 import { column, duration, lacking, sampleAt } from '$core/flight/flight';
-import { weatherInFlight } from '$core/flight/weather-in-flight';
+import { readingsAt } from '$core/flight/replayed-readings';
+import { briefingDone } from '$core/flight/briefing-done';
+import { lessonInWeather, planInWeather, weatherInFlight } from '$core/flight/weather-in-flight';
+import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { climbBegan } from '$core/flight/climb-began';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent, Happening } from '$core/flight/flight-event';
@@ -20,6 +23,7 @@ import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
 import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor } from './drawn-flight';
 import { madeFlight, planOf } from './flown';
+import { planned } from './planned-approach';
 import { refused } from './refused';
 
 const KNOT_MPS = 1852 / 3600;
@@ -190,4 +194,50 @@ test('what was not recorded is told with what was', () => {
   expect(() => column(without, 'gear')).toThrow(/this flight recorded ias_kt/);
   expect([sampleAt(flight, -3), sampleAt(flight, 1.26), sampleAt(flight, 99)]).toEqual([0, 13, 20]);
   expect([duration(flight), duration({ length: 0, rate_hz: 10 })]).toEqual([2, 0]);
+});
+
+test('what a replayed panel shows: the trend of the speed over two seconds, the path from climb and speed over the ground, the drift', () => {
+  const flight = madeFlight(20, { ias_kt: (t) => (t < 10 ? 80 + 2 * t : 100), climbRate_fpm: () => -500, groundspeed_kt: () => 94, track_deg: () => 5, trueHeading_deg: () => 355, heading_deg: () => 340, fuel_kg: () => 80, torque_percent: () => 60, manifoldPressure_inHg: () => 22 }); // prettier-ignore
+  const at = (time_s: number, plan: object = {}, propulsion = 'fixed-pitch') => readingsAt(flight, time_s, { plan: planOf(plan), propulsion: propulsion as never }); // prettier-ignore
+  expect([0, 1, 5, 11, 15].map((time_s) => at(time_s).speedTrend_ktps)).toEqual([0, 2, 2, 1, 0].map((ktps) => expect.closeTo(ktps, 4))); // prettier-ignore
+  // Five hundred feet a minute at 94 kt: a foot down for nineteen on.
+  expect(at(5).pathAngle_deg).toBeCloseTo((-Math.atan(500 / 60 / (94 * 1.68781)) * 180) / Math.PI, 2);
+  expect(at(5).drift_deg).toBeCloseTo(10, 6);
+  expect([at(5).torque_percent, at(5).manifoldPressure_inHg]).toEqual([null, null]);
+  expect([at(5, {}, 'turboprop').torque_percent, at(5, {}, 'constant-speed').manifoldPressure_inHg]).toEqual([60, 22]); // prettier-ignore
+  // Without its power a solid-state attitude runs down; a gyro by suction does not know of it.
+  const dark = { faults: [{ kind: 'electrical' as const, at_s: 5 }] };
+  const valid = (time_s: number, panel: 'dials' | 'tapes') => at(time_s, { ...dark, panel }).attitudeValid;
+  expect([valid(7.2, 'tapes'), valid(7.4, 'tapes'), valid(20, 'dials')]).toEqual([true, false, true]);
+});
+
+test('other weather decides another end; what is not spoken of stays, but a top that the base has come up to', () => {
+  const lesson = lessonOf(planned('xvlb-ils-24', { ends: 'as seen', base_ft: 300, top_ft: 2000, visibility_sm: 2 })); // prettier-ignore
+  const then = (change: object) => { const { approach } = lessonInWeather(lesson, { does: 'weather', over_s: 0, ...change } as never)!.plan as ReturnType<typeof planned>; return [approach.base_ft, approach.top_ft, approach.visibility_sm, approach.precipitation]; }; // prettier-ignore
+  expect(then({ base_ft: 500 })).toEqual([500, 2000, 2, undefined]);
+  expect(then({ visibility_sm: 5, precipitation: 'drizzle' })).toEqual([300, 2000, 5, 'drizzle']);
+  expect(then({ top_ft: 900 })[1]).toBe(900);
+  expect(then({ top_ft: null })[1]).toBeUndefined();
+  expect(then({ base_ft: 2500 })[1]).toBeUndefined();
+  expect(lessonInWeather(lesson, { does: 'weather', over_s: 0, gust_kt: 5 } as never)).toBeNull();
+  const plan = planOf({ windFrom_deg: 360, windSpeed_kt: 10, temperatureOffset_K: 2 });
+  const changes = [{ change: { does: 'weather', over_s: 100, wind: { from_deg: 270, speed_kt: 10 }, gust_kt: 6 } as never, at_s: 50 }]; // prettier-ignore
+  expect(planInWeather(plan, changes, 49)).toBe(plan);
+  // Half way from a north to a west wind: from the northwest, and weaker by the root of two.
+  expect(planInWeather(plan, changes, 100)).toMatchObject({ windFrom_deg: expect.closeTo(315, 4), windSpeed_kt: expect.closeTo(10 / Math.SQRT2, 4), gust_kt: 3, temperatureOffset_K: 2, windLayers: [] }); // prettier-ignore
+});
+
+test('what of a briefing was said or stood on the panel by a moment; nothing where nobody briefed in the trainer', () => {
+  const plan = planned('xvlb-ils-24');
+  const lesson = lessonOf(plan);
+  const chart = chartOfPlan(plan, lesson.aircraft);
+  const [one, two] = chart.items.filter(({ id }) => !['frequency', 'course', 'minimum'].includes(id));
+  const done = (until_s: number, ...events: FlightEvent[]) => briefingDone({ ...madeFlight(1, {}), events }, chart, until_s); // prettier-ignore
+  const said = (time_s: number, id: string) => at(time_s, { kind: 'briefed', detail: id });
+  expect(done(100)).toBeNull();
+  expect(done(100, said(101, one!.id))).toBeNull();
+  const told = done(100, said(40, one!.id), said(100, two!.id))!;
+  expect(told.done).toHaveLength(2);
+  expect(told.done.length + told.left.length).toBe(chart.items.length);
+  expect(told.done[0]).toBe(one!.title[0]!.toLowerCase() + one!.title.slice(1));
 });
