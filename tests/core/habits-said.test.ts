@@ -10,11 +10,16 @@ import { overCorrectionOf } from '$core/grade/habits/over-correction';
 import { turnByBankOf } from '$core/grade/habits/turn-by-bank';
 import { habitFindings, staringFindings } from '$core/grade/habits/habit-findings';
 import type { Habits } from '$core/grade/habits/habits';
+import { limitFindings } from '$core/grade/airplane-limits';
 import { heldWell } from '$core/grade/held-well';
 import { notFlown } from '$core/grade/not-flown';
 import { unjudgedWords } from '$core/grade/unjudged';
+import { placeAt } from '$core/earth/geodesic';
+import { lessonOf } from '$core/drill/lesson';
+import { worldById } from '$core/radio/world-catalogue';
 import { aircraft, area, madeFlight } from './flown';
 import { lessonFor } from './drawn-flight';
+import { planned } from './planned-approach';
 
 const said = (findings: Finding[]) => findings.map(({ kind, severity, failed, title, evidence, worth, side }) => `${kind} ${severity}${failed ? '!' : ''} ${worth?.toFixed(1) ?? '–'} ${side ?? ''}| ${title}. ${evidence}`.replaceAll('\u2009', ' ')); // prettier-ignore
 const none: Habits = { overCorrecting: [], pumping: [], hunting: null, outOfTrim: null, byBank: null, staring: null }; // prettier-ignore
@@ -175,6 +180,52 @@ describe('how a flight ended', () => {
     expect([short(12).length, short(14).length]).toEqual([2, 1]);
     // Who had been down for seconds had landed.
     expect(ended({ trueAltitude_ft: () => area.groundElevation_ft + 5, verticalSpeed_fpm: () => 0 })).toHaveLength(1); // prettier-ignore
+  });
+
+  test('down on a runway out of a circle: its own says nothing, another is named, beside and beyond it is the surface', () => {
+    const circled = lessonOf(planned('xvna-vor-a', { ends: 'landing', circle: { runway: '31', turn: 'left' } })); // prettier-ignore
+    const ids = circled.drill.phases.map(({ id }) => id);
+    const check = circled.drill.checks.find(({ kind }) => kind === 'circle') as Extract<Lesson['drill']['checks'][number], { kind: 'circle' }>; // prettier-ignore
+    const spans = ids.slice(0, ids.indexOf(check.phases[0]!) + 1).map((phaseId, i): PhaseSpan => ({ phaseId, start_s: 10 * i, end_s: 10 * i + 10, settled_s: {}, complete: phaseId !== check.phases[0] })); // prettier-ignore
+    const [first, back] = ['13', '31'].map((name) => worldById('vesterlund').runways.find((one) => one.airport === 'XVNA' && one.name === name)!); // prettier-ignore
+    /** Down so far beyond a threshold and beside the middle, heading along it. */
+    const down = (runway: typeof first, beyond_ft: number, aside_m = 0, heading_deg = runway!.course_deg) => {
+      const along = runway!.course_deg + circled.area.variation_deg;
+      const at = placeAt(placeAt(runway!, along, beyond_ft / 6076.12), along + 90, aside_m / 1852);
+      const flight = madeFlight(120, { trueAltitude_ft: (t) => circled.area.groundElevation_ft + (120 - t) * 5, verticalSpeed_fpm: () => -300, latitude_deg: () => at.latitude_deg, longitude_deg: () => at.longitude_deg, heading_deg: () => heading_deg }); // prettier-ignore
+      return notFlown(flight, circled, ids, spans).slice(1).map(({ kind, title, evidence }) => `${kind}: ${title}. ${evidence}`); // prettier-ignore
+    };
+    expect(down(back, 800)).toEqual([]);
+    expect(down(first, 800)).toEqual(['other-runway: Landed on another runway. At 2:00 the airplane came down on runway 13; the circle was to lead to runway 31.']); // prettier-ignore
+    const surface = expect.stringMatching(/^met-the-surface: Flown into the surface\. At 2:00/);
+    // Before its threshold, beyond its far end, beside it, or across it there is no landing on it.
+    for (const [beyond_ft, aside_m, heading_deg] of [
+      [-100],
+      [first!.length_ft + 100],
+      [800, 80],
+      [800, 0, 40]
+    ] as [number, number?, number?][])
+      // prettier-ignore
+      expect(down(first, beyond_ft, aside_m, heading_deg), `${beyond_ft} ${aside_m}`).toEqual([surface]);
+    expect(down(first, first!.length_ft - 100)).toHaveLength(1);
+    expect(down(first, first!.length_ft - 100)[0]).toContain('runway 13');
+  });
+
+  test('flaps out above their speed: the fastest moment of the worst time, all of them counted, nothing in a recovery or in another hand', () => {
+    const lesson = lessonFor('rate-and-speed-descent', {});
+    const limit = aircraft.speeds.flapsExtended_kt;
+    /** To fifteen knots over at 0:20, and to eight at 0:50. */
+    const fast = madeFlight(60, { flaps_deg: () => 10, gear: () => 1, ias_kt: (t) => limit + Math.max(15 - Math.abs(t - 20), 8 - Math.abs(t - 50)) }); // prettier-ignore
+    const span = (phaseId: string, start_s = 0, end_s = 60): PhaseSpan => ({ phaseId, start_s, end_s, settled_s: {}, complete: true }); // prettier-ignore
+    const [told, ...others] = limitFindings(fast, lesson, [span('descent')]);
+    expect(others).toEqual([]);
+    expect(said([told!])).toEqual([expect.stringMatching(new RegExp(`^flaps-too-fast hard! [\\d.]+ above\\| Flaps out above their speed\\. Flaps 10° at ${limit + 15} kt, where ${limit} kt is the most; above it for 38 s\\.$`))]); // prettier-ignore
+    expect([told!.moment_s, told!.start_s, told!.end_s]).toEqual([20, expect.closeTo(7.1, 1), expect.closeTo(32.9, 1)]); // prettier-ignore
+    // Judged as far as the span goes, and not where nothing was asked of the student.
+    expect(limitFindings(fast, lesson, [span('descent', 40, 60)])[0]!.moment_s).toBe(50);
+    const upset = lessonFor('unusual-attitudes', {});
+    const recovery = upset.drill.phases.find((phase) => phase.recovery)!;
+    expect(limitFindings(fast, upset, [span(recovery.id)])).toEqual([]);
   });
 
   test('what was not recorded is one sentence, each channel named once', () => {

@@ -15,6 +15,8 @@
     optionsIn: (colour: (name: string) => string) => ApexOptions;
   } = $props();
 
+  /** Fetched when it comes so near to what is on screen. */
+  const FETCHED_AHEAD_PX = 300;
   let node: HTMLDivElement;
   let Apex = $state.raw<typeof ApexCharts | null>(null);
   let theme = $state('');
@@ -60,8 +62,20 @@
     theme = document.documentElement.dataset['theme'] ?? '';
     const themed = new MutationObserver(() => (theme = document.documentElement.dataset['theme'] ?? ''));
     themed.observe(document.documentElement, { attributeFilter: ['data-theme'] });
-    void import('apexcharts').then((module) => (Apex = module.default));
-    return () => themed.disconnect();
+    // Half a megabyte that nobody needs who does not scroll down to it.
+    const seen = new IntersectionObserver(
+      (entries) => {
+        if (!entries.some(({ isIntersecting }) => isIntersecting)) return;
+        seen.disconnect();
+        void import('apexcharts').then((module) => (Apex = module.default));
+      },
+      { rootMargin: `${FETCHED_AHEAD_PX}px` }
+    );
+    seen.observe(node);
+    return () => {
+      themed.disconnect();
+      seen.disconnect();
+    };
   });
   // Made anew for what it is to show and in which theme.
   $effect(() => {
