@@ -105,12 +105,13 @@ function climbBegins(flight: Flight, { channel }: Corridor, span: PhaseSpan): nu
 
 /** A turn's own corridor is judged until its roll-out has to begin: from there on the roll-out is. */
 function rollOutBegins(flight: Flight, phase: Phase, corridor: Corridor, span: PhaseSpan): number {
+  if (!holdsTurn(phase, corridor)) return Infinity;
   const heading = flight.columns.get('heading_deg');
-  if (!holdsTurn(phase, corridor) || !heading) return Infinity;
   const last = sampleAt(flight, span.end_s);
   const length_s = span.end_s - span.start_s;
   for (let k = sampleAt(flight, span.start_s); k < last; k++)
-    if (isRollingOut(phase, corridor, k / flight.rate_hz - span.start_s, length_s, heading[k]!)) return k;
+    if (isRollingOut(phase, corridor, k / flight.rate_hz - span.start_s, length_s, heading?.[k] ?? NaN))
+      return k;
   return last;
 }
 

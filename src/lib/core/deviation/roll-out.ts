@@ -18,7 +18,7 @@ export function holdsTurn({ goal }: Phase, { channel }: Corridor): boolean {
  * Whether a turn has come to where its roll-out may begin: from there on the roll-out is judged, and not the bank.
  * The lead is half the bank, degrees; of a rate, the bank is taken as six times it.
  * @param inPhase_s since the turn began @param length_s of the phase, as it was flown or is expected
- * @param heading_deg where it has come to; a turn to a time asks for none
+ * @param heading_deg where it has come to, NaN: not recorded; a turn to a time asks for none
  */
 export function isRollingOut(
   { goal, expected_s }: Phase,

@@ -24,7 +24,7 @@ export interface RecoveryMeasure {
   peakSpeed_kt: number;
   peakLoad_g: number;
   stalledAgain_s: number | null;
-  /** It had been stalled as it was handed over. */
+  /** It had been stalled as it was handed over. Older grades do not say. */
   handedOverStalled?: boolean;
   overspeed_s: number | null;
 }
@@ -79,7 +79,7 @@ export function measureRecovery(flight: Flight, aircraft: AircraftFile, span: Ph
   const bankSide = Math.sign(bank[from]!);
   /** An aileron that only holds the bank against its growing takes nothing off. */
   const comesOff = (k: number) => {
-    const then = Math.min(flight.length - 1, k + ANSWERS_S * flight.rate_hz);
+    const then = Math.min(flight.length - 1, k + Math.round(ANSWERS_S * flight.rate_hz));
     return (bank[k]! - bank[then]!) * bankSide >= BANK_OFF_DEG;
   };
   const taken = Math.min(to, sampleAt(flight, span.start_s + TAKEN_OVER_S));
