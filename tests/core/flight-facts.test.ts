@@ -6,6 +6,9 @@ import { placeAt } from '$core/earth/geodesic';
 import { alignedValues } from '$core/flight/aligned-values';
 import { failuresOf, lessonAsFlown, weatherChangesOf } from '$core/flight/as-flown';
 import { column, duration, lacking, sampleAt } from '$core/flight/flight';
+import { phasesInFlight } from '$core/flight/phases-in-flight';
+import { reportedAtStart } from '$core/flight/weather-now';
+import { minimumOf } from '$core/drill/approach/approach-minimum';
 import { readingsAt } from '$core/flight/replayed-readings';
 import { briefingDone } from '$core/flight/briefing-done';
 import { lessonInWeather, planInWeather, weatherInFlight } from '$core/flight/weather-in-flight';
@@ -22,7 +25,7 @@ import { isDue } from '$core/flight/waiting-due';
 import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
 import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor } from './drawn-flight';
-import { madeFlight, planOf } from './flown';
+import { aircraft, madeFlight, planOf } from './flown';
 import { planned } from './planned-approach';
 import { refused } from './refused';
 
@@ -240,4 +243,27 @@ test('what of a briefing was said or stood on the panel by a moment; nothing whe
   expect(told.done).toHaveLength(2);
   expect(told.done.length + told.left.length).toBe(chart.items.length);
   expect(told.done[0]).toBe(one!.title[0]!.toLowerCase() + one!.title.slice(1));
+});
+
+test('gone on to is a phase of the plan: another name is refused with the plan’s own, without what was cleared', () => {
+  const lesson = lessonFor('vor-tracking', {});
+  const flown = phasesInFlight(lesson);
+  const shown = { altitude_ft: 4000, heading_deg: 60 };
+  flown.obey({ does: 'clear', heading_deg: 90 }, 10, shown);
+  expect(flown.lesson.drill.phases.at(-1)!.id).toBe('cleared-1');
+  const plans = lesson.drill.phases.map(({ id }) => id).join(', ');
+  for (const phase of ['nixie', 'cleared-1'])
+    expect(refused(() => flown.admit({ does: 'go on', phase }))).toMatchObject({ field: 'phase', message: expect.stringMatching(new RegExp(`one of ${plans}$`)) }); // prettier-ignore
+  expect(() => flown.admit({ does: 'go on', phase: lesson.drill.phases.at(-1)!.id })).not.toThrow();
+  expect(refused(() => flown.admit({ does: 'go around' })).field).toBe('does');
+});
+
+test('the report before an approach: the weather where it decides, the minimum’s where the plan does, none without an approach', () => {
+  const report = (asked: object) => reportedAtStart(lessonOf(planned('xvlb-ils-24', asked)));
+  expect(report({ ends: 'as seen', base_ft: 900, visibility_sm: 4 })).toMatchObject({ station: 'XVLB', base_ft: 900, visibility_sm: 4 }); // prettier-ignore
+  const plan = planned('xvlb-ils-24');
+  const { set_ft, visibility_sm } = minimumOf(plan, aircraft);
+  expect(report({})).toMatchObject({ base_ft: set_ft - plan.approach.approach.touchdownElevation_ft, visibility_sm }); // prettier-ignore
+  expect(report({ ends: 'landing', base_ft: 5000 })).toEqual(report({}));
+  expect(reportedAtStart(lessonFor('vor-tracking', {}))).toBeNull();
 });
