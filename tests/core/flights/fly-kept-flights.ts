@@ -85,6 +85,7 @@ const flights: Record<string, Kept> = {
   'rnav-failing-vacuum': { plan: planned('xvlb-rnav-24', {}, { faults: [{ kind: 'vacuum', at_s: 300 }], turbulence: 'moderate' }), rate_hz: 2 }, // prettier-ignore
   'back-course-one-side': { plan: planned('xvlb-back-course-06'), habits: { leansRight: 1, turnsOnLate: 1 }, rate_hz: 2 }, // prettier-ignore
   'circle-wide': { plan: planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway: '31', turn: 'left' } }), habits: { circlesWide: 1 }, rate_hz: 2 }, // prettier-ignore
+  'circle-turned-wrong': { plan: planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway: '13', turn: 'right' } }), habits: { circlesWide: 1 }, rate_hz: 2 }, // prettier-ignore
   'circle-field-lost': { plan: planned('xvna-vor-a', { transition: null, ends: 'landing', circle: { runway: '31', turn: 'left', lost: 'downwind' } }), habits: { turnsFromRunway: 1 }, rate_hz: 2 }, // prettier-ignore
   // With an instructor beside it, and not to the end.
   'ils-instructor-beside': {

@@ -27,6 +27,8 @@ const MOST_LED_DEG = 100;
 /** A turn has been made when the track is so close to where it leads. */
 const TURNED_DEG = 25;
 const FINAL_TURNED_DEG = 40;
+/** Farther than this from the downwind’s track it is flown against the circuit. */
+const WITH_IT_DEG = 120;
 /** A turn to base that is well begun begins the descent. */
 const BASE_BEGUN_DEG = 60;
 const ROOM_FT = 40;
@@ -86,7 +88,15 @@ export function circlePhases(sheet: PhaseSheet, from: LaidLeg, { runway, turn, l
     const lead_nm =
       radius_nm * Math.tan((Math.min(MOST_LED_DEG, turn_deg) / 2) * RADIANS_PER_DEGREE) +
       (flown.approachTas_kt * ROLLS_IN_S) / 3600;
-    return reached('fixDistance_nm', 'below', Math.max(NEAR_NM, lead_nm));
+    // Who passes by it against the circuit has not come onto it.
+    const withIt: ConditionFile = {
+      is: 'within',
+      channel: 'track_deg',
+      value: asCourse(downwind_deg),
+      tolerance: WITH_IT_DEG,
+      for_s: 0
+    };
+    return { is: 'all', of: [reached('fixDistance_nm', 'below', Math.max(NEAR_NM, lead_nm)), withIt] };
   };
   const joins = at(length_nm / 2, wide_nm);
   // From beyond the middle of the runway one flies a downwind; from behind it one is on base at once.
