@@ -145,6 +145,7 @@ test.describe('an instructor sits in', () => {
   test('places the airplane, keeps a place and a weather of the school’s own, has rain fall, lets time pass faster: seen, and judged so', async ({
     browser
   }) => {
+    test.slow();
     const faults: string[] = [];
     const student = await signedIn(browser, 'Maren Tolvik', faults);
     await student.goto('/plan?approach=xvlb-ils-24');
