@@ -6,14 +6,9 @@ import type { Approach } from '$core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { approachProblems } from '$core/procedure/approach/approach-check';
-import {
-  alongFinal,
-  approachPicture,
-  pictured,
-  type PicturePoint
-} from '$core/procedure/approach/approach-picture';
+import { approachPicture } from '$core/procedure/approach/approach-picture';
 import { layApproach } from '$core/procedure/approach/approach-path';
-import { byFinal as placedByFinal } from '$core/procedure/approach/approach-place';
+import { aboutThreshold, alongFinal, type ThresholdPoint } from '$core/procedure/approach/approach-place';
 import { minimumMark } from '$core/procedure/approach/set-minimum';
 import { plainApproach } from '$core/procedure/approach/plain-approach';
 import type { World } from '$core/radio/world';
@@ -21,15 +16,15 @@ import { worldById } from '$core/radio/world-catalogue';
 
 const worldOf = ({ world }: Approach) => worldById(world);
 const degrees = 180 / Math.PI;
-const away = ({ north_nm, east_nm }: PicturePoint) => Math.hypot(north_nm, east_nm);
-const bearing = ({ north_nm, east_nm }: PicturePoint) =>
+const away = ({ north_nm, east_nm }: ThresholdPoint) => Math.hypot(north_nm, east_nm);
+const bearing = ({ north_nm, east_nm }: ThresholdPoint) =>
   (Math.atan2(east_nm, north_nm) * degrees + 360) % 360;
-const between = (a: PicturePoint, b: PicturePoint) =>
+const between = (a: ThresholdPoint, b: ThresholdPoint) =>
   Math.hypot(a.north_nm - b.north_nm, a.east_nm - b.east_nm);
-const length = (points: readonly PicturePoint[]) =>
+const length = (points: readonly ThresholdPoint[]) =>
   points.slice(1).reduce((sum, point, k) => sum + between(points[k]!, point), 0);
 /** A point about the threshold by the final course: how far before it, and how far to the right of who comes in. */
-const byFinal = ({ finalCourse_deg }: Approach, point: PicturePoint) => {
+const byFinal = ({ finalCourse_deg }: Approach, point: ThresholdPoint) => {
   const off = (bearing(point) - finalCourse_deg) / degrees;
   return { before_nm: -away(point) * Math.cos(off), right_nm: away(point) * Math.sin(off) };
 };
@@ -38,7 +33,7 @@ const drawn = (id: string, transition: string | null = null, tas_kt = 90) => {
   return { approach, picture: approachPicture(worldOf(approach), approach, transition, tas_kt) };
 };
 
-test('a point of the picture lies by the final where its place does, and where polar coordinates have it', () => {
+test('a point about the threshold lies by the final where polar coordinates have it', () => {
   for (const id of ['xvlb-ils-24', 'xvna-rnav-31', 'xmor-vor-dme-27']) {
     const approach = approachById(id);
     const threshold = worldOf(approach).runways.find(({ airport, name }) => airport === approach.airport && name === approach.runway)!; // prettier-ignore
@@ -49,12 +44,11 @@ test('a point of the picture lies by the final where its place does, and where p
       [305, 15]
     ] as const) {
       const place = placeAt(threshold, azimuth_deg, nm);
-      const point = pictured(worldOf(approach), approach, place);
+      const point = aboutThreshold(worldOf(approach), approach, place);
       const along = alongFinal(approach, point);
-      for (const other of [byFinal(approach, point), placedByFinal(worldOf(approach), approach, place)]) {
-        expect(along.before_nm).toBeCloseTo(other.before_nm, 9);
-        expect(along.right_nm).toBeCloseTo(other.right_nm, 9);
-      } // prettier-ignore
+      const polar = byFinal(approach, point);
+      expect(along.before_nm).toBeCloseTo(polar.before_nm, 9);
+      expect(along.right_nm).toBeCloseTo(polar.right_nm, 9);
     }
   }
 });
@@ -100,7 +94,7 @@ describe('an approach from above', () => {
     for (const id of ['xmor-vor-dme-27', 'xvlb-vor-dme-06', 'xvlb-back-course-06']) {
       const { approach, picture } = drawn(id);
       const station = worldOf(approach).stations.find((one) => one.id === approach.station)!;
-      const at = pictured(worldOf(approach), approach, station);
+      const at = aboutThreshold(worldOf(approach), approach, station);
       const angle = station.kind === 'localizer' ? station.halfWidth_deg : 10;
       for (const k of [0, 4, 12]) {
         const [right, left] = [picture.lane[k]!, picture.lane[25 - k]!];

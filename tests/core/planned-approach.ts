@@ -4,7 +4,7 @@ import type { ApproachPlan } from '$core/drill/approach/approach-plan';
 import { planForApproach, plannedApproach } from '$core/drill/approach/plan-for-approach';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { sensiblePlan } from '$core/drill/sensible-plan';
-import { trainingAreas } from '$core/earth/training-area';
+import { trainingAreaById, trainingAreas } from '$core/earth/training-area';
 import { approachById } from '$core/procedure/approach/approach-catalogue';
 import { worldById } from '$core/radio/world-catalogue';
 
@@ -32,3 +32,11 @@ export function planned(
     approach: plan.approach
   };
 }
+
+/** A drill of the catalogue as a lesson over the bay, in sixteen knots from 300°. @param airplane by its place in the catalogue */
+export const plannedDrill = (id: string, changes: Partial<LessonPlan> = {}, airplane = 0): LessonPlan => ({
+  ...sensiblePlan(aircraftCatalogue[airplane]!, trainingAreaById('vesterlund-bay'), id),
+  windFrom_deg: 300,
+  windSpeed_kt: 16,
+  ...changes
+});

@@ -1,8 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
-import { sensiblePlan } from '$core/drill/sensible-plan';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { placeAt } from '$core/earth/geodesic';
 import type { ChannelId } from '$core/flight/channels';
 import type { Command } from '$core/flight/command';
@@ -15,8 +13,7 @@ import { weatherChangesOf } from '$core/flight/as-flown';
 import { reportOf, weatherNow } from '$core/flight/weather-now';
 import { clock } from '$core/measure/figure';
 import { noHabits } from '$core/pilot/habits';
-import { area } from './flown';
-import { planned } from './planned-approach';
+import { planned, plannedDrill } from './planned-approach';
 
 /**
  * Minutes of flight in which much is asked for from outside, as they were flown once and looked through by a person: what came about
@@ -95,13 +92,8 @@ function told(plan: LessonPlan, until_s: number, asked: readonly Asked[] = []): 
   ]; // prettier-ignore
 }
 
-const drill = (id: string, changes: Partial<LessonPlan> = {}, airplane = 0): LessonPlan => ({
-  ...sensiblePlan(aircraftCatalogue[airplane]!, area, id),
-  seed: 31,
-  windFrom_deg: 300,
-  windSpeed_kt: 16,
-  ...changes
-});
+const drill = (id: string, changes: Partial<LessonPlan> = {}, airplane = 0) =>
+  plannedDrill(id, { seed: 31, ...changes }, airplane);
 const at = (at_s: number, command: Command): Asked => ({ at_s, command });
 const ils = planned('xvlb-ils-24', { transition: null, ends: 'as seen', base_ft: 150, visibility_sm: 0.5 });
 const final = placeAt(lessonOf(ils).navigation!.world.runways.find(({ airport, name }) => airport === 'XVLB' && name === '24')!, 66, 4); // prettier-ignore

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { labelPlaces } from './label-places';
-  import type { ApproachPicture, PicturePoint } from '$core/procedure/approach/approach-picture';
+  import type { ApproachPicture } from '$core/procedure/approach/approach-picture';
+  import type { ThresholdPoint } from '$core/procedure/approach/approach-place';
 
   /** The approach from above, its north up: ways in, the final course in the band of its needle, the way out. */
   let {
@@ -13,7 +14,7 @@
     picture: ApproachPicture;
     label: string;
     /** What was flown until the airplane is where it is, or the airplane alone. */
-    flown?: readonly PicturePoint[];
+    flown?: readonly ThresholdPoint[];
     /** In its own pixels: what is drawn smaller keeps its letters. */
     width?: number;
     height?: number;
@@ -32,13 +33,13 @@
     )
   );
   const x = $derived(
-    (p: PicturePoint) => width / 2 + (p.east_nm - (bounds.east[0] + bounds.east[1]) / 2) * scale
+    (p: ThresholdPoint) => width / 2 + (p.east_nm - (bounds.east[0] + bounds.east[1]) / 2) * scale
   );
   const y = $derived(
-    (p: PicturePoint) => height / 2 - (p.north_nm - (bounds.north[0] + bounds.north[1]) / 2) * scale
+    (p: ThresholdPoint) => height / 2 - (p.north_nm - (bounds.north[0] + bounds.north[1]) / 2) * scale
   );
   const line = $derived(
-    (points: readonly PicturePoint[]) =>
+    (points: readonly ThresholdPoint[]) =>
       `M${points.map((p) => `${x(p).toFixed(1)} ${y(p).toFixed(1)}`).join('L')}`
   );
   const STROKES = { transition: 'var(--ghost)', final: 'var(--band-edge)', missed: 'var(--now)' } as const;

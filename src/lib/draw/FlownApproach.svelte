@@ -4,7 +4,7 @@
   import { briefingDone } from '$core/flight/briefing-done';
   import type { Flight } from '$core/flight/flight';
   import { placedAt_s, sincePlaced } from '$core/flight/placings';
-  import { alongFinal, pictured } from '$core/procedure/approach/approach-picture';
+  import { aboutThreshold, alongFinal } from '$core/procedure/approach/approach-place';
   import ApproachPlan from './ApproachPlan.svelte';
   import ApproachProfile from './ApproachProfile.svelte';
 
@@ -24,7 +24,7 @@
     cursor_s: number;
   } = $props();
 
-  const { approach, world, card, picture } = $derived(chart);
+  const { approach, card, picture } = $derived(chart);
   const { missedPoint_nm } = $derived(card.profile);
   const circles = $derived(plan.approach.circle !== undefined && plan.approach.ends !== 'missed');
   const briefing = $derived(flight && final_s !== null ? briefingDone(flight, chart, final_s) : null);
@@ -37,11 +37,12 @@
     if (!flight || !latitude || !longitude || !altitude) return [];
     const step = STEP_S * flight.rate_hz;
     // Named once: what is of the page is looked up each time.
-    const [over, by] = [world, approach];
+    const drawn = chart;
     return Array.from({ length: Math.ceil(flight.length / step) }, (_, i) => {
       const k = i * step;
-      const at = pictured(over, by, { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! });
-      return { at, ...alongFinal(by, at), altitude_ft: altitude[k]! };
+      const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
+      const at = aboutThreshold(drawn.world, drawn.approach, place);
+      return { at, ...alongFinal(drawn.approach, at), altitude_ft: altitude[k]! };
     });
   });
   const until = $derived.by(() => {

@@ -4,11 +4,9 @@
  */
 import { existsSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { lessonOf } from '$core/drill/lesson';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { problemsOf } from '$core/drill/plan-check';
-import { sensiblePlan } from '$core/drill/sensible-plan';
 import { channelDefinitions } from '$core/flight/channels';
 import { courseChannels } from '$core/flight/course-watch';
 import { countsOf, flightFromCounts, type Flight } from '$core/flight/flight';
@@ -17,8 +15,7 @@ import { simulateFlight, type TimedCommand } from '$core/flight/simulated-flight
 import { flightToParquet } from '$core/format/flight-parquet';
 import { gradeFlight } from '$core/grade/grade';
 import { noHabits, type Habits } from '$core/pilot/habits';
-import { trainingAreaById } from '$core/earth/training-area';
-import { planned } from '../planned-approach';
+import { planned, plannedDrill } from '../planned-approach';
 
 interface Kept {
   plan: LessonPlan;
@@ -30,14 +27,8 @@ interface Kept {
   rate_hz?: 2 | 10;
 }
 
-const area = trainingAreaById('vesterlund-bay');
-const drill = (id: string, changes: Partial<LessonPlan> = {}, airplane = 0): LessonPlan => ({
-  ...sensiblePlan(aircraftCatalogue[airplane]!, area, id),
-  seed: 71,
-  windFrom_deg: 300,
-  windSpeed_kt: 16,
-  ...changes
-});
+const drill = (id: string, changes: Partial<LessonPlan> = {}, airplane = 0) =>
+  plannedDrill(id, { seed: 71, ...changes }, airplane);
 const scan = { window: 'blurred', attention: 'student', pattern: 'hub-and-spoke', cue: 'none', rhythm_s: 1.5, flownBy: 'student', distractions: false } as LessonPlan['scan']; // prettier-ignore
 const at = (at_s: number, command: TimedCommand['command']): TimedCommand => ({ at_s, command });
 

@@ -3,7 +3,7 @@
   import type { PlannedApproach } from '$core/drill/approach/approach-drill';
   import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import type { Lesson } from '$core/drill/lesson';
-  import { pictured } from '$core/procedure/approach/approach-picture';
+  import { aboutThreshold } from '$core/procedure/approach/approach-place';
   import { beforeThreshold } from '$core/procedure/approach/approach-place';
   import { briefOnPanel } from '$core/procedure/approach/brief-on-panel';
   import type { BriefItem } from '$core/procedure/approach/card-words';
@@ -128,7 +128,7 @@
       label="Plan of {approach.name}"
       width={252}
       height={150}
-      flown={shown ? [pictured(world, approach, shown)] : []}
+      flown={shown ? [aboutThreshold(world, approach, shown)] : []}
     />
   {:else}
     <ApproachProfile

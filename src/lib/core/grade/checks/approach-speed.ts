@@ -32,5 +32,11 @@ export function thresholdSpeedOff_kt(
 export function approachSpeedFault(off_kt: number): string | null {
   const read_kt = Math.round(off_kt);
   if (read_kt <= FAST_KT && read_kt >= -SLOW_KT) return null;
-  return `${figure(Math.abs(read_kt))} kt ${read_kt > 0 ? 'fast' : 'slow'}`;
+  return speedOffWords(off_kt);
+}
+
+/** A speed by what was asked for, to the whole knot: `7 kt slow`, `on speed`. @param off_kt + = fast */
+export function speedOffWords(off_kt: number): string {
+  const read_kt = Math.round(off_kt);
+  return read_kt === 0 ? 'on speed' : `${figure(Math.abs(read_kt))} kt ${read_kt > 0 ? 'fast' : 'slow'}`;
 }

@@ -4,7 +4,7 @@ import { type ByRunway, byRunway } from '../../flight/runway-in-sight';
 import { capital } from '../../measure/capital';
 import { figure } from '../../measure/figure';
 import { landingReference_kt } from '../../procedure/approach/approach-category';
-import { approachSpeedFault, thresholdSpeedOff_kt } from './approach-speed';
+import { approachSpeedFault, speedOffWords, thresholdSpeedOff_kt } from './approach-speed';
 import { type CheckKind, metIf } from './check-kind';
 
 /** Where and how the airplane came to the threshold. */
@@ -65,12 +65,6 @@ function faultsOf(m: ThresholdMeasure): string[] {
   ];
 }
 
-/** By the speed that was asked for there. */
-function speedWords({ speedOff_kt }: ThresholdMeasure): string {
-  const kt = Math.round(speedOff_kt);
-  return kt === 0 ? 'on speed' : `${Math.abs(kt)} kt ${kt > 0 ? 'fast' : 'slow'}`;
-}
-
 export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
   name: 'over the threshold',
   measuredFrom: ['latitude_deg', 'longitude_deg', 'altitude_ft', 'ias_kt', 'climbRate_fpm'],
@@ -105,7 +99,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
           {
             name: 'Over the threshold',
             verdict: metIf(off.length === 0 && !isBesideRunway(m)),
-            arithmetic: `${m.before_nm > BESIDE_NM ? `${figure(m.before_nm, 1)} NM before it, ` : ''}${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${speedWords(m)}`
+            arithmetic: `${m.before_nm > BESIDE_NM ? `${figure(m.before_nm, 1)} NM before it, ` : ''}${asideWords(m.aside_m)} (${ASIDE_M} m), at ${figure(m.height_ft)} ft (${figure(m.crossing_ft)} ft ± ${HEIGHT_FT}), ${speedOffWords(m.speedOff_kt)}`
           }
         ]
       : [],
@@ -139,7 +133,7 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
             'good',
             'In a position to land',
             { moment_s: m.at_s },
-            `${capital(asideWords(m.aside_m))} and ${figure(m.height_ft)} ft over the threshold, ${speedWords(m)}.`
+            `${capital(asideWords(m.aside_m))} and ${figure(m.height_ft)} ft over the threshold, ${speedOffWords(m.speedOff_kt)}.`
           )
         ]
       : [

@@ -9,21 +9,22 @@ import { planReversal } from '../course-reversal';
 import { holdCircuit, solveHold } from '../hold';
 import type { Approach, Leg } from './approach';
 import { layApproach, type ApproachPart, type LaidLeg } from './approach-path';
-import { beforeThreshold, placeNamed, placeOnFinal, runwayOf } from './approach-place';
-
-/** A point about the threshold, NM by the approach's own north. */
-export interface PicturePoint {
-  north_nm: number;
-  east_nm: number;
-}
+import {
+  aboutThreshold,
+  beforeThreshold,
+  placeNamed,
+  placeOnFinal,
+  runwayOf,
+  type ThresholdPoint
+} from './approach-place';
 
 /** An approach from above, about its threshold, magnetic north up. */
 export interface ApproachPicture {
-  ways: { field: string; part: ApproachPart; points: PicturePoint[] }[];
+  ways: { field: string; part: ApproachPart; points: ThresholdPoint[] }[];
   /** Full scale of the needle to either side of the final course, from its farthest fix in. */
-  lane: PicturePoint[];
-  fixes: { name: string; role: Leg['role'] | null; part: ApproachPart; at: PicturePoint }[];
-  runway: { ends: [PicturePoint, PicturePoint] };
+  lane: ThresholdPoint[];
+  fixes: { name: string; role: Leg['role'] | null; part: ApproachPart; at: ThresholdPoint }[];
+  runway: { ends: [ThresholdPoint, ThresholdPoint] };
 }
 
 /** Full scale of the final course, NM to either side, at a place on it so far before the threshold. */
@@ -38,26 +39,6 @@ function fullScale(world: World, { kind, station }: Approach, on: Place, before_
   return ownScale_nm(kind === 'lpv' ? 'angular' : 'linear', before_nm);
 }
 
-/** A place about the threshold, as the picture has it. */
-export function pictured(world: World, approach: Approach, place: Place): PicturePoint {
-  const way = wayBetween(runwayOf(world, approach), place);
-  const azimuth = (way.azimuth_deg - approach.variation_deg) * RADIANS_PER_DEGREE;
-  return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
-}
-
-/** Where a point of the picture lies by the final course: before the threshold, < 0 past it, and right of the course, NM. */
-export function alongFinal(
-  { finalCourse_deg }: Pick<Approach, 'finalCourse_deg'>,
-  { north_nm, east_nm }: PicturePoint
-): { before_nm: number; right_nm: number } {
-  const course = finalCourse_deg * RADIANS_PER_DEGREE;
-  const [north, east] = [Math.cos(course), Math.sin(course)];
-  return {
-    before_nm: -(north_nm * north + east_nm * east),
-    right_nm: east_nm * north - north_nm * east
-  };
-}
-
 /**
  * @param tas_kt what holds and procedure turns are drawn at, in still air
  * @throws Rejection as `layApproach` does
@@ -69,7 +50,7 @@ export function approachPicture(
   tas_kt: number
 ): ApproachPicture {
   const threshold = runwayOf(world, approach);
-  const about = (place: Place) => pictured(world, approach, place);
+  const about = (place: Place) => aboutThreshold(world, approach, place);
   const laid = layApproach(world, approach, transitionId);
   const ways = laid.flatMap((leg) => {
     const round = roundPoints(leg, tas_kt);
@@ -122,7 +103,7 @@ export function approachPicture(
 }
 
 /** A hold or procedure turn about its fix in still air; null for every other leg, and where it cannot be flown. */
-function roundPoints({ leg }: LaidLeg, tas_kt: number): readonly PicturePoint[] | null {
+function roundPoints({ leg }: LaidLeg, tas_kt: number): readonly ThresholdPoint[] | null {
   const still = { from_deg: 0, speed_kt: 0 };
   if (leg.course_deg === undefined) return null;
   if (leg.type === 'PI') {

@@ -49,9 +49,33 @@ export function byFinal(
   approach: Approach,
   place: Place
 ): { before_nm: number; right_nm: number } {
+  return alongFinal(approach, aboutThreshold(world, approach, place));
+}
+
+/** A point about the threshold, NM, by the north the approach's courses are told from. */
+export interface ThresholdPoint {
+  north_nm: number;
+  east_nm: number;
+}
+
+/** A place about the threshold. @throws Rejection as `runwayOf` does */
+export function aboutThreshold(world: World, approach: Approach, place: Place): ThresholdPoint {
   const way = wayBetween(runwayOf(world, approach), place);
-  const off = (way.azimuth_deg - trueCourse(approach, approach.finalCourse_deg)) * RADIANS_PER_DEGREE;
-  return { before_nm: -way.distance_nm * Math.cos(off), right_nm: way.distance_nm * Math.sin(off) };
+  const azimuth = (way.azimuth_deg - approach.variation_deg) * RADIANS_PER_DEGREE;
+  return { north_nm: way.distance_nm * Math.cos(azimuth), east_nm: way.distance_nm * Math.sin(azimuth) };
+}
+
+/** The same as `byFinal`, of a point about the threshold. */
+export function alongFinal(
+  { finalCourse_deg }: Pick<Approach, 'finalCourse_deg'>,
+  { north_nm, east_nm }: ThresholdPoint
+): { before_nm: number; right_nm: number } {
+  const course = finalCourse_deg * RADIANS_PER_DEGREE;
+  const [north, east] = [Math.cos(course), Math.sin(course)];
+  return {
+    before_nm: -(north_nm * north + east_nm * east),
+    right_nm: east_nm * north - north_nm * east
+  };
 }
 
 /**
