@@ -12,6 +12,7 @@ import { approaches } from '$core/procedure/approach/approach-catalogue';
 import { planned } from './planned-approach';
 
 const number = (value: number) => String(Math.round(value * 100) / 100).replace('-', '−');
+const rounded = (_: string, value: unknown) => (typeof value === 'number' ? Number(value.toPrecision(9)) : value); // prettier-ignore
 const profile = ({ along, points, between }: Profile) => `${between} by ${along}: ${points.map(({ at_nm, value }) => `${number(at_nm)} NM ${number(value)}`).join(', ')}`; // prettier-ignore
 const target = (of: number | Profile) => (typeof of === 'number' ? number(of) : `[${profile(of)}]`);
 
@@ -96,7 +97,7 @@ const drillLines = ({ id, phases, checks }: Drill) => [
   `# ${id}`,
   ...phases.flatMap(phaseLines),
   ...checks.map(({ kind, phase, ...asked }) => {
-    const plain = Object.entries(asked).map(([key, value]) => `${key} ${typeof value === 'number' ? number(value) : typeof value === 'object' && value !== null && 'name' in value ? String(value.name) : JSON.stringify(value)}`); // prettier-ignore
+    const plain = Object.entries(asked).map(([key, value]) => `${key} ${typeof value === 'number' ? number(value) : typeof value === 'object' && value !== null && 'name' in value ? String(value.name) : JSON.stringify(value, rounded)}`); // prettier-ignore
     return `  ? ${kind} in ${phase}${plain.length > 0 ? `: ${plain.join(', ')}` : ''}`;
   })
 ];
