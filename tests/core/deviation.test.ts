@@ -102,6 +102,8 @@ describe('outside', () => {
     expect(exceedancesOf(bare, altitude, 0, 600)).toMatchObject([
       { inputsUnknown: true, correctedAfter_s: null, prompt: true }
     ]);
+    // Where its phase ends first, not even that it came back in time.
+    expect(exceedancesOf(bare, altitude, 0, 180)).toMatchObject([{ inputsUnknown: true, open: true, prompt: null }]); // prettier-ignore
     expect(exceedancesOf({ ...bare, columns: new Map([...columns].filter(([id]) => id === 'altitude_ft' || id === 'pitch_deg')) }, altitude, 0, 600)[0]).not.toHaveProperty('inputsUnknown'); // prettier-ignore
     const speed: Corridor = { channel: 'ias_kt', target: 90, above: 10, below: 10 };
     const fast = madeFlight(60, {

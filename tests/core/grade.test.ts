@@ -49,7 +49,26 @@ describe('exceedances', () => {
     expect(of(excursion(10, 20, 160, 7))[0]).toMatchObject({ correctedAfter_s: 7, prompt: false });
     expect(of(excursion(10, 28, 160, 2))[0]).toMatchObject({ prompt: false });
     expect(of(excursion(10, 20, -160, 2))[0]).toMatchObject({ correctedAfter_s: null, prompt: false });
-    expect(of(excursion(50, 99))[0]).toMatchObject({ open: true, prompt: false });
+  });
+
+  test('where the phase ends first, what had been done until then decides; where nothing was due yet, nothing is said', () => {
+    const cut = (from_s: number, after_s: number) => of(excursion(from_s, 99, 160, after_s))[0];
+    expect(cut(50, 1)).toMatchObject({ open: true, prompt: true });
+    expect(cut(50, 6)).toMatchObject({ open: true, prompt: false });
+    expect(cut(44, 1)).toMatchObject({ open: true, prompt: false });
+    expect(cut(53, 99)).toMatchObject({ correctedAfter_s: null, prompt: false });
+    expect(cut(56, 99)).toMatchObject({ correctedAfter_s: null, prompt: null });
+    // Outside already as the phase began, its end came none too soon.
+    expect(exceedancesOf(excursion(30, 99, 160, 1), altitude, 560, 599)).toMatchObject([{ open: true, prompt: false }]); // prettier-ignore
+    const measured = (flight: ReturnType<typeof madeFlight>) => measureCorridor(flight, altitude, 'x', 0, flight.length - 1); // prettier-ignore
+    expect(measured(excursion(56, 99, 160, 99))).toMatchObject({ verdict: 'met', shareInside: expect.closeTo(0.93, 2) }); // prettier-ignore
+    expect(measured(excursion(53, 99, 160, 99)).verdict).toBe('not met');
+    // The one before it is judged all the same.
+    const twice = madeFlight(60, {
+      altitude_ft: (t) => ((t >= 20 && t < 28) || t >= 56 ? 4160 : 4000),
+      pitch_deg: (t) => (t >= 21 && t < 40 ? 0 : 2)
+    });
+    expect(measured(twice)).toMatchObject({ verdict: 'met with prompt correction', exceedances: [{ prompt: true }, { prompt: null }] }); // prettier-ignore
   });
 
   test('two prompt corrections are forgiven, a third is not; one that was not prompt never is', () => {

@@ -15,54 +15,50 @@ import {
   type HoldSolution
 } from '$core/procedure/hold';
 import { holdError, holdRules } from '$core/procedure/hold-rules';
-import { entryHeading, entryPath, holdEntry } from '$core/procedure/hold-entry';
+import { entryHeading, entryHeadingInWind, entryPath, holdEntry } from '$core/procedure/hold-entry';
 import { holdingLimitAt, holdingLimits } from '$core/procedure/holding-limits';
 import { planIntercept } from '$core/procedure/intercept';
 import { stationTime } from '$core/procedure/station-time';
 import { turnRadius } from '$core/air/level-turn';
 import { procedureTurnRate } from '$core/procedure/turn';
 import { maximumDrift, windTriangle } from '$core/procedure/wind-triangle';
+import { airWalk } from './air-walk';
 import { even } from './even';
 
 const angle = even(0, 360);
 const speed = (low: number, high: number) => even(low, high);
 
-/** Flies a circuit through the moving air in hundredths of a second, knowing nothing of the solution's formulas. */
+/** Flies a circuit by a solution's heading and time, and times it as a pilot does. */
 function flown(hold: Hold, { tas_kt, wind }: HoldAir, s: HoldSolution) {
-  const air = windVelocity(wind);
-  const dt = 0.01;
-  let [north, east, heading, time] = [0, 0, s.inbound.heading_deg, 0];
-  const step = (turn: number) => {
-    // Midpoint of the turn within the step.
-    const at = ((heading + (turn * dt) / 2) * Math.PI) / 180;
-    north += ((tas_kt * Math.cos(at) + air.north) * dt) / 3600;
-    east += ((tas_kt * Math.sin(at) + air.east) * dt) / 3600;
-    heading += turn * dt;
-    time += dt;
-  };
-  const turnTo = (to: number) => {
-    const rate = sideOf(hold) * procedureTurnRate(tas_kt);
-    const round = (((sideOf(hold) * normaliseSigned(to - heading)) % 360) + 360) % 360;
-    const steps = Math.round(round / Math.abs(rate) / dt);
-    for (let i = 0; i < steps; i++) step((round / (steps * dt)) * sideOf(hold));
-  };
-  turnTo(s.outboundHeading_deg);
-  for (const until = time + s.outbound_s; time < until - dt / 2;) step(0);
-  const turned = Math.hypot(north, east);
-  turnTo(s.inbound.heading_deg);
-  const rollOut = byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg);
-  const from = time;
-  for (
-    let guard = 0;
-    byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg).along_nm < 0 && guard < 200_000;
-    guard++
-  )
-    step(0);
+  const side = sideOf(hold);
+  const fix = { north_nm: 0, east_nm: 0, heading_deg: s.inbound.heading_deg };
+  const walk = airWalk(fix, tas_kt, wind, procedureTurnRate(tas_kt));
+  const byFix = () => byCourse(walk.at, hold.inboundCourse_deg);
+  walk.turnTo(side, s.outboundHeading_deg);
+  const [wingsLevel_s, wingsLevel] = [walk.at.time_s, byFix()];
+  walk.straight(s.outbound_s);
+  const [turned_s, turned] = [walk.at.time_s, byFix()];
+  walk.turnTo(side, s.inbound.heading_deg);
+  const [rollOut_s, rollOut] = [walk.at.time_s, byFix()];
+  walk.until(() => byFix().along_nm >= 0);
+  const outbound = walk.way.filter(({ time_s }) => time_s >= wingsLevel_s && time_s <= turned_s);
   return {
     rollOutAside_m: rollOut.right_nm * 1852,
-    inbound_s: time - from,
-    turned_nm: turned,
-    fixAside_m: byCourse({ north_nm: north, east_nm: east }, hold.inboundCourse_deg).right_nm * 1852
+    inbound_s: walk.at.time_s - rollOut_s,
+    turned_nm: Math.hypot(turned.along_nm, turned.right_nm),
+    fixAside_m: byFix().right_nm * 1852,
+    circuit_s: walk.at.time_s,
+    wingsLevelAlong_nm: wingsLevel.along_nm,
+    /** From the moment abeam to the turn inbound; undefined where abeam was passed in the turn. */
+    fromAbeam_s: outbound
+      .filter((point) => byCourse(point, hold.inboundCourse_deg).along_nm <= 0)
+      .map(({ time_s }) => turned_s - time_s)[0],
+    extent: walk.way
+      .map((point) => byCourse(point, hold.inboundCourse_deg))
+      .reduce(
+        ([beyond, out, own, other], { along_nm, right_nm }) => [Math.max(beyond!, along_nm), Math.max(out!, -along_nm), Math.max(own!, side * right_nm), Math.max(other!, -side * right_nm)], // prettier-ignore
+        [0, 0, 0, 0]
+      )
   };
 }
 
@@ -72,13 +68,14 @@ describe('holds', () => {
     turn: fc.constantFrom('right' as const, 'left' as const),
     leg: fc.constantFrom(60, 90).map((seconds) => ({ kind: 'time' as const, seconds }))
   });
+  const byEither = fc.tuple(timed, fc.option(speed(4, 8))).map(([hold, nm]): Hold => (nm === null ? hold : { ...hold, leg: { kind: 'distance', nm } })); // prettier-ignore
   const air = fc.record({
     tas_kt: speed(70, 250),
     wind: fc.record({ from_deg: angle, speed_kt: speed(0, 60) })
   });
 
   test('the exact solution closes to a tenth of a second and five metres wherever there is one; where none is, it says why', () => {
-    let solved = 0;
+    let [solved, waited] = [0, 0];
     fc.assert(
       fc.property(timed, air, (hold, conditions) => {
         const s = solveHold(hold, conditions);
@@ -93,10 +90,26 @@ describe('holds', () => {
         expect(Math.abs(f.rollOutAside_m)).toBeLessThan(5);
         expect(Math.abs(f.fixAside_m)).toBeLessThan(5);
         expect(Math.abs(f.inbound_s - hold.leg.seconds)).toBeLessThan(0.1);
+        expect(Math.abs(s.circuit_s - f.circuit_s)).toBeLessThan(0.2);
+        expect(s.turnsAt_nm).toBeCloseTo(f.turned_nm, 2);
+        // The clock: at wings level, or abeam where that comes later.
+        if (Math.abs(f.wingsLevelAlong_nm) > 0.01) {
+          const later = f.wingsLevelAlong_nm > 0 && f.fromAbeam_s !== undefined;
+          expect(s.timedFrom).toBe(later ? 'abeam' : 'wings level');
+          expect(Math.abs(s.timed_s - (later ? f.fromAbeam_s! : s.outbound_s))).toBeLessThan(0.25);
+          if (later) waited += 1;
+        }
+        const extent = holdExtent(holdCircuit(hold, conditions, s), hold);
+        [extent.beyond_nm, extent.out_nm, extent.holdingSide_nm, extent.otherSide_nm].forEach((nm, i) =>
+          expect(Math.abs(nm - f.extent[i]!), `${i}`).toBeLessThan(0.02)
+        );
+        if (s.multiple !== null)
+          expect(s.multiple * s.inbound.windCorrectionAngle_deg).toBeCloseTo(-s.outboundCorrection_deg, 9);
       }),
       { numRuns: 60 }
     );
     expect(solved).toBeGreaterThan(30);
+    expect(waited).toBeGreaterThan(3);
   });
 
   test('the bank a rule allows makes the turns: still-air circuits take their textbook times', () => {
@@ -130,23 +143,61 @@ describe('holds', () => {
       fc.property(
         timed,
         fc.record({ tas_kt: speed(80, 200), wind: fc.record({ from_deg: angle, speed_kt: speed(0, 30) }) }),
-        speed(4, 8),
+        speed(2, 8),
         (base, conditions, nm) => {
           const hold: Hold = { ...base, leg: { kind: 'distance', nm } };
           const s = solveHold(hold, conditions);
           if (s.kind === 'impossible') return;
           const f = flown(hold, conditions, s);
           expect(f.turned_nm).toBeCloseTo(nm, 2);
-          expect(Math.abs(f.rollOutAside_m)).toBeLessThan(5);
+          expect(Math.abs(f.rollOutAside_m)).toBeLessThan(10);
+          expect(Math.abs(s.circuit_s - f.circuit_s)).toBeLessThan(0.2);
+          expect(Math.abs(s.inbound_s - f.inbound_s)).toBeLessThan(0.2);
+          expect(Math.min(s.inbound_s, s.outbound_s, s.timed_s)).toBeGreaterThan(0);
         }
       ),
       { numRuns: 40 }
     );
+    // Without wind the leg is parallel to the course, and a diameter of the turns beside it.
+    const still = { tas_kt: 120, wind: { from_deg: 0, speed_kt: 0 } };
+    const inNoWind = (nm: number) => solveHold({ inboundCourse_deg: 40, turn: 'left', leg: { kind: 'distance', nm } }, still); // prettier-ignore
+    expect(inNoWind(5)).toMatchObject({
+      outboundHeading_deg: expect.closeTo(220, 3),
+      outbound_s: expect.closeTo(Math.sqrt(25 - (2 * turnRadius(120, 3)) ** 2) * 30, 2)
+    });
+    expect(inNoWind(0.8)).toMatchObject({ kind: 'impossible', reason: expect.stringMatching(/at 0.8 NM; the turns and the wind need more room/) }); // prettier-ignore
+    // Round and round over the fix is no hold.
+    expect(inNoWind(1.2)).toMatchObject({ kind: 'impossible', reason: expect.stringMatching(/need more room/) }); // prettier-ignore
+    expect(inNoWind(1.4).kind).toBe('solved');
+  });
+
+  test('what a rule of thumb leaves is what comes of flying it', () => {
+    fc.assert(
+      fc.property(timed, fc.record({ tas_kt: speed(80, 200), wind: fc.record({ from_deg: angle, speed_kt: speed(0, 25) }) }), (hold, conditions) => {
+        const s = solveHold(hold, conditions);
+        if (s.kind === 'impossible') throw new Error(s.reason);
+        const { windCorrectionAngle_deg, headwind_kt } = s.inbound;
+        const bySecond_s = Math.max(0, hold.leg.seconds - headwind_kt);
+        const due: [number, number][] = [[3, bySecond_s], [2, bySecond_s], [3, s.outbound_s], [0, hold.leg.seconds]];
+        const rules = holdRules(hold, conditions, s);
+        expect(rules).toHaveLength(4);
+        rules.forEach(({ error }, i) => {
+          const [multiple, outbound_s] = due[i]!;
+          const outboundHeading_deg = hold.inboundCourse_deg + 180 - multiple * windCorrectionAngle_deg;
+          const f = flown(hold, conditions, { ...s, outboundHeading_deg, outbound_s });
+          expect(Math.abs(error.aside_m - f.rollOutAside_m)).toBeLessThan(6);
+          if (f.inbound_s > 1) expect(Math.abs(error.inbound_s - (f.inbound_s - hold.leg.seconds))).toBeLessThan(0.3);
+        });
+      }),
+      { numRuns: 25 }
+    ); // prettier-ignore
+    const s = solveHold({ inboundCourse_deg: 40, turn: 'left', leg: { kind: 'distance', nm: 4 } }, { tas_kt: 120, wind: { from_deg: 0, speed_kt: 0 } }) as HoldSolution; // prettier-ignore
+    expect(holdRules({ inboundCourse_deg: 40, turn: 'left', leg: { kind: 'distance', nm: 4 } }, { tas_kt: 120, wind: { from_deg: 0, speed_kt: 0 } }, s)).toEqual([]); // prettier-ignore
   });
 
   test('left is right in a mirror, and the whole figure turns with its course and wind', () => {
     fc.assert(
-      fc.property(timed, air, angle, (hold, conditions, by) => {
+      fc.property(byEither, air, angle, (hold, conditions, by) => {
         const s = solveHold(hold, conditions);
         const mirrored = solveHold(
           {
@@ -162,10 +213,10 @@ describe('holds', () => {
         );
         expect([mirrored.kind, turned.kind]).toEqual([s.kind, s.kind]);
         if (s.kind === 'impossible' || mirrored.kind === 'impossible' || turned.kind === 'impossible') return;
-        expect(mirrored.outbound_s).toBeCloseTo(s.outbound_s, 6);
-        expect(mirrored.outboundCorrection_deg).toBeCloseTo(-s.outboundCorrection_deg, 6);
-        expect(turned.outbound_s).toBeCloseTo(s.outbound_s, 6);
-        expect(turned.outboundCorrection_deg).toBeCloseTo(s.outboundCorrection_deg, 6);
+        expect(mirrored.outbound_s).toBeCloseTo(s.outbound_s, 3);
+        expect(mirrored.outboundCorrection_deg).toBeCloseTo(-s.outboundCorrection_deg, 3);
+        expect(turned.outbound_s).toBeCloseTo(s.outbound_s, 3);
+        expect(turned.outboundCorrection_deg).toBeCloseTo(s.outboundCorrection_deg, 3);
       }),
       { numRuns: 80 }
     );
@@ -195,8 +246,11 @@ describe('holds', () => {
       reason: expect.stringMatching(/third of the airspeed/)
     });
     expect(solveHold(east, { tas_kt: 100, wind: { from_deg: 360, speed_kt: 120 } })).toMatchObject({
-      kind: 'impossible'
+      kind: 'impossible',
+      reason: expect.stringMatching(/crosswind of 120 kt/)
     });
+    // From behind inbound the course can be held, but what is faster than the airplane takes it away.
+    expect(solveHold(east, { tas_kt: 60, wind: { from_deg: 90, speed_kt: 66 } })).toMatchObject({ kind: 'impossible', reason: 'a wind of 66 kt carries the airplane away at 60 kt' }); // prettier-ignore
   });
   test('in still air every rule is exact and the pattern stays on its side', () => {
     const still = { tas_kt: 90, wind: { from_deg: 0, speed_kt: 0 } };
@@ -284,6 +338,12 @@ describe('hold entries', () => {
     expect(entryHeading(hold, 'teardrop')).toBe(240);
     expect(entryHeading(hold, 'parallel')).toBe(270);
     expect(entryHeading(hold, 'direct')).toBeNull();
+    // In the wind a parallel leg holds the outbound course as any course is held; a teardrop is laid off by as much.
+    const out = windTriangle(270, 100, air.wind);
+    if (out.kind === 'impossible') throw new Error(out.reason);
+    expect(entryHeadingInWind(hold, 'parallel', s)).toBeCloseTo(out.heading_deg, 6);
+    expect(entryHeadingInWind(hold, 'teardrop', s)).toBeCloseTo(out.heading_deg - 30, 6);
+    expect(entryHeadingInWind(hold, 'direct', s)).toBeNull();
   });
 
   test('an entry read out: which way it turns, on to what, and no step that takes no time', () => {
@@ -448,6 +508,70 @@ describe('arcs and reversals', () => {
     expect(p.leadOnRule_nm).toBeCloseTo(0.6, 9);
     expect(leadRadialRule(10, 120, 3)).toBeCloseTo(57.3 * (120 / 188.5 / 10), 2);
     expect(p.leadRadial_deg).toBeCloseTo(80 - p.leadOut_deg, 9);
+  });
+
+  test('in a wind the leads are flown: the turn begun there touches the arc, or comes out on the radial', () => {
+    fc.assert(
+      fc.property(
+        speed(5, 20),
+        angle,
+        fc.constantFrom('clockwise' as const, 'counter-clockwise' as const),
+        speed(80, 180),
+        fc.record({ from_deg: angle, speed_kt: speed(0, 30) }),
+        (radius_nm, fromRadial_deg, direction, tas_kt, wind) => {
+          const side = direction === 'clockwise' ? 1 : -1;
+          const toRadial_deg = fromRadial_deg + side * 90;
+          const p = planArc({ radius_nm, fromRadial_deg, toRadial_deg, direction }, tas_kt, wind);
+          if (p.kind === 'impossible') throw new Error(p.reason);
+          const on = (radial_deg: number, distance_nm: number, heading_deg: number) =>
+            airWalk(
+              {
+                north_nm: distance_nm * Math.cos((radial_deg * Math.PI) / 180),
+                east_nm: distance_nm * Math.sin((radial_deg * Math.PI) / 180),
+                heading_deg
+              },
+              tas_kt,
+              wind,
+              procedureTurnRate(tas_kt)
+            );
+          const along = (course_deg: number) => {
+            const triangle = windTriangle(course_deg, tas_kt, wind);
+            return triangle.kind === 'impossible' ? NaN : triangle.heading_deg;
+          };
+          const distances = ({ way }: ReturnType<typeof airWalk>) => way.map(({ north_nm, east_nm }) => Math.hypot(north_nm, east_nm)); // prettier-ignore
+          const inbound = along(fromRadial_deg + 180);
+          const fromOutside = on(fromRadial_deg, radius_nm + p.leadOnInbound_nm, inbound).turnTo(side === 1 ? -1 : 1, inbound - side * 170); // prettier-ignore
+          expect(Math.abs(Math.min(...distances(fromOutside)) - radius_nm)).toBeLessThan(0.01);
+          const outbound = along(fromRadial_deg);
+          const fromInside = on(fromRadial_deg, radius_nm - p.leadOnOutbound_nm, outbound).turnTo(side, outbound + side * 170); // prettier-ignore
+          expect(Math.abs(Math.max(...distances(fromInside)) - radius_nm)).toBeLessThan(0.01);
+          const off = on(p.leadRadial_deg, radius_nm, along(p.leadRadial_deg + side * 90)).turnTo(side, along(toRadial_deg + 180)); // prettier-ignore
+          expect(Math.abs(byCourse(off.at, toRadial_deg + 180).right_nm)).toBeLessThan(0.01);
+          // Round the arc a degree at a time, each by its own triangle.
+          let time_s = 0;
+          for (let at = 0.5; at < 90; at++) {
+            const course_deg = fromRadial_deg + side * (at + 90);
+            const nose = (along(course_deg) * Math.PI) / 180;
+            const { north, east } = windVelocity(wind);
+            const made = byCourse({ north_nm: tas_kt * Math.cos(nose) + north, east_nm: tas_kt * Math.sin(nose) + east }, course_deg); // prettier-ignore
+            time_s += (((Math.PI / 180) * radius_nm) / made.along_nm) * 3600;
+          }
+          expect(Math.abs(p.time_s / time_s - 1)).toBeLessThan(0.002);
+          // The bearing of the station by the nose, from its wing tip.
+          for (const { radial_deg, heading_deg, pointerAhead_deg } of p.radials)
+            expect(pointerAhead_deg).toBeCloseTo(90 - Math.abs(normaliseSigned(radial_deg + 180 - heading_deg)), 6); // prettier-ignore
+        }
+      ),
+      { numRuns: 25 }
+    );
+  });
+
+  test('an arc that cannot be flown in the wind says so, wherever on the way it cannot', () => {
+    const strong = (from_deg: number) => planArc(arc, 60, { from_deg, speed_kt: 70 });
+    for (let from_deg = 0; from_deg < 360; from_deg += 30)
+      expect(strong(from_deg)).toMatchObject({ kind: 'impossible', reason: expect.stringMatching(/kt/) });
+    // A wind as fast as the airplane that blows from the arc's way on leaves its way back alone.
+    expect(planArc({ ...arc, toRadial_deg: 20 }, 60, { from_deg: 275, speed_kt: 58 }).kind).toBe('planned');
   });
 
   test('the pointer is kept ahead of the wing tip where the wind blows outward, behind where it blows inward', () => {

@@ -154,6 +154,7 @@ export function measureCorridor(
   }
   const count = to - from + 1;
   const exceedances = exceedancesOf(flight, corridor, from, to, inputs);
+  const judged = exceedances.filter(({ prompt }) => prompt !== null);
   return {
     phaseId,
     channel: corridor.channel,
@@ -171,9 +172,9 @@ export function measureCorridor(
     worst_s: worstAt / flight.rate_hz,
     exceedances,
     verdict:
-      exceedances.length === 0
+      judged.length === 0
         ? 'met'
-        : exceedances.length <= FORGIVEN_CORRECTIONS && exceedances.every((e) => e.prompt)
+        : judged.length <= FORGIVEN_CORRECTIONS && judged.every(({ prompt }) => prompt)
           ? 'met with prompt correction'
           : 'not met'
   };

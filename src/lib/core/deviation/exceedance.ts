@@ -21,7 +21,8 @@ export interface Exceedance {
   inputsUnknown?: boolean;
   /** True when it was still outside as the phase ended. */
   open: boolean;
-  prompt: boolean;
+  /** Answered in time, and back in time unless the phase ended first; null when the phase ended before that could be told. */
+  prompt: boolean | null;
 }
 
 /** Outside for this long counts … */
@@ -103,10 +104,7 @@ export function exceedancesOf(
         correctedAfter_s,
         ...(inputsUnknown ? { inputsUnknown } : {}),
         open,
-        prompt:
-          !open &&
-          (inputsUnknown || (correctedAfter_s !== null && correctedAfter_s <= PROMPT_INPUT_S)) &&
-          (end - start) / rate <= PROMPT_RETURN_S
+        prompt: promptly((end - start) / rate, correctedAfter_s, open, start === from, inputsUnknown)
       });
     }
     outsideSince = null;
@@ -141,6 +139,23 @@ export function exceedancesOf(
   }
   if (outsideSince !== null) close(insideSince ?? to, insideSince === null);
   return found;
+}
+
+/**
+ * @param lasted_s how long it was outside, until it was back or (`open`) until its phase ended
+ * @param since whether it was outside already as the phase began: then its end came none too soon
+ */
+function promptly(
+  lasted_s: number,
+  correctedAfter_s: number | null,
+  open: boolean,
+  since: boolean,
+  inputsUnknown: boolean
+): boolean | null {
+  if (lasted_s > PROMPT_RETURN_S || (open && since)) return false;
+  if (inputsUnknown) return open ? null : true;
+  if (correctedAfter_s !== null) return correctedAfter_s <= PROMPT_INPUT_S;
+  return open && lasted_s <= PROMPT_INPUT_S ? null : false;
 }
 
 /** Seconds from `start` to the first input that works against an error of this sign, or null. */

@@ -92,9 +92,9 @@ function outsideStandard({ drill }: Lesson, measure: CorridorMeasure, span: Phas
     exceedances.find(
       (e) =>
         hardKind(phase, measure, e) !== null ||
-        (e.open && !span.complete ? e.end_s - e.start_s > PROMPT_RETURN_S : !e.prompt)
+        (e.open && !span.complete ? e.end_s - e.start_s > PROMPT_RETURN_S : e.prompt === false)
     ) ??
-    exceedances[FORGIVEN_CORRECTIONS] ??
+    exceedances.filter(({ prompt }) => prompt !== null)[FORGIVEN_CORRECTIONS] ??
     null
   );
 }

@@ -47,6 +47,13 @@ export function exceedanceFindings(
     });
 }
 
+/** How many of several were put right in time, and whether that can be told of the last. */
+function answeredWords(exceedances: readonly Exceedance[]): string {
+  const prompt = exceedances.filter((e) => e.prompt).length;
+  const cutShort = exceedances.some((e) => e.prompt === null) ? ', the last cut short by the end of the phase' : ''; // prettier-ignore
+  return `${prompt} of ${exceedances.length} corrected promptly${cutShort}`;
+}
+
 /** Times the tolerance × seconds outside. */
 function worthOf({ corridor }: CorridorMeasure, e: Exceedance): number {
   return Math.abs(fractionOfTolerance(corridor, e.peak)) * Math.max(1, e.end_s - e.start_s);
@@ -55,7 +62,7 @@ function worthOf({ corridor }: CorridorMeasure, e: Exceedance): number {
 /** What was done about it; empty where nothing came of an input for long: it may have been meant for something else. */
 function inputWords(e: Exceedance): string {
   if (e.inputsUnknown) return '; what was done about it was not recorded';
-  if (e.correctedAfter_s === null) return '; no correction';
+  if (e.correctedAfter_s === null) return e.prompt === null ? '' : '; no correction';
   if (e.open && e.end_s - e.start_s > PROMPT_RETURN_S) return '';
   return e.correctedAfter_s < 0.5
     ? '; a first correction at once'
@@ -140,7 +147,6 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const { corridor, channel } = measure;
   const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
   const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
-  const prompt = measure.exceedances.filter((e) => e.prompt).length;
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
     .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);
@@ -156,7 +162,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
       start_s: measure.exceedances[0]!.start_s,
       end_s: measure.exceedances.at(-1)!.end_s
     },
-    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, worst.asked!)} (${allowedWords(corridor, worst.side)} allowed). ${prompt} of ${measure.exceedances.length} corrected promptly; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, worst.asked!)} (${allowedWords(corridor, worst.side)} allowed). ${answeredWords(measure.exceedances)}; ${FORGIVEN_CORRECTIONS} are forgiven.`,
     {
       channel,
       side: worst.side,

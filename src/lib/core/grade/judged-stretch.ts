@@ -138,7 +138,9 @@ function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElem
     arithmetic: `inside ${percent(measure.shareInside)} of ${figure(measure.to_s - measure.from_s)} s, RMS ${figure(measure.rmsOfTolerance, 2)} of tolerance, ${
       count === 0
         ? 'no exceedance'
-        : `${count} exceedance${count > 1 ? 's' : ''}, ${prompt} corrected promptly`
+        : count === 1 && measure.exceedances[0]!.prompt === null
+          ? '1 exceedance, cut short by the end of the phase'
+          : `${count} exceedance${count > 1 ? 's' : ''}, ${prompt} corrected promptly`
     }`
   };
 }

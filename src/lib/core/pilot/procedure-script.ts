@@ -50,7 +50,7 @@ export function holdCircuitSteps(
       ? plain
       : {
           heading_deg: normaliseBearing(solution.outboundHeading_deg + learnt.heading_deg),
-          seconds: Math.max(0, solution.timed_s + learnt.seconds)
+          seconds: Math.max(0, Math.max(0, solution.outbound_s - solution.toAbeam_s) + learnt.seconds)
         };
   const late = 22 * habits.timesLate;
   return [

@@ -1,5 +1,6 @@
 import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
+import { figure } from '../measure/figure';
 import { windVelocity, type Wind } from '../air/wind';
 import { airPath, byCourse, type AirPath, type PathPoint } from './air-path';
 import { procedureTurnRate } from './turn';
@@ -31,9 +32,9 @@ export interface HoldSolution {
   outboundCorrection_deg: number;
   /** Wings level outbound to the turn inbound, s. */
   outbound_s: number;
-  /** From abeam the fix to the turn inbound, s: what is timed when abeam comes after wings level. */
-  fromAbeam_s: number;
-  /** What the clock is started at: wings level, or abeam when that comes later. */
+  /** From wings level to abeam the fix, s; 0 where it is abeam already. More than `outbound_s` where the turn inbound comes first. */
+  toAbeam_s: number;
+  /** What the clock is started at: wings level, or abeam when that comes later and before the turn inbound. */
   timedFrom: 'wings level' | 'abeam';
   timed_s: number;
   inbound_s: number;
@@ -94,8 +95,12 @@ function byTime(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_s: number):
   return solved(hold, air, inbound, heading, outbound_s);
 }
 
-/** Finest step of the heading search, degrees. */
+/** Less than this is no leg: the turns alone fill the pattern. */
+const SHORTEST_LEG_S = 1;
+/** The outbound heading is looked for so far to either side of the outbound course, degrees. */
 const SEARCHED_DEG = 80;
+const SEARCH_STEP_DEG = 4;
+const CLOSES_WITHIN_NM = 1e-6;
 
 function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: number): HoldSolution | NoHold {
   const reciprocal = hold.inboundCourse_deg + 180;
@@ -133,23 +138,27 @@ function byDistance(hold: Hold, air: HoldAir, inbound: WindTriangle, leg_nm: num
     };
     return { right_nm: byCourse(end, hold.inboundCourse_deg).right_nm, outbound_s };
   };
-  let low: number | null = null;
-  let lowValue = 0;
-  for (let at = -SEARCHED_DEG; at <= SEARCHED_DEG; at += 4) {
-    const value = aside(at)?.right_nm;
-    if (value === undefined) continue;
-    if (low !== null && value * lowValue <= 0) {
-      const side = lowValue;
-      const { from } = edgeBetween((heading) => (aside(heading)?.right_nm ?? side) * side <= 0, low, at);
-      return solved(hold, air, inbound, normaliseBearing(reciprocal + from), aside(from)!.outbound_s);
+  let noLeg: NoHold | null = null;
+  // The smallest correction that closes it; a mirrored hold is looked through mirrored.
+  for (let near = 0; near < SEARCHED_DEG; near += SEARCH_STEP_DEG)
+    for (const way of [side, -side]) {
+      const [low, high] = [way * near, way * (near + SEARCH_STEP_DEG)];
+      const [lowValue, highValue] = [aside(low)?.right_nm, aside(high)?.right_nm];
+      if (lowValue === undefined || highValue === undefined || lowValue * highValue > 0) continue;
+      const { from } = edgeBetween((at) => (aside(at)?.right_nm ?? lowValue) * lowValue <= 0, low, high);
+      const closing = aside(from);
+      // A turn that becomes a whole turn longer changes sides without having met the course.
+      if (closing === null || Math.abs(closing.right_nm) > CLOSES_WITHIN_NM) continue;
+      const found = solved(hold, air, inbound, normaliseBearing(reciprocal + from), closing.outbound_s);
+      if (found.kind === 'solved') return found;
+      noLeg = found;
     }
-    low = at;
-    lowValue = value;
-  }
-  return {
-    kind: 'impossible',
-    reason: `no outbound heading within ${SEARCHED_DEG}° brings the airplane back to the course from a turn at ${leg_nm} NM; the turns and the wind need more room`
-  };
+  return (
+    noLeg ?? {
+      kind: 'impossible',
+      reason: `no outbound heading within ${SEARCHED_DEG}° brings the airplane back to the course from a turn at ${leg_nm} NM; the turns and the wind need more room`
+    }
+  );
 }
 
 function solved(
@@ -158,20 +167,26 @@ function solved(
   inbound: WindTriangle,
   heading_deg: number,
   outbound_s: number
-): HoldSolution {
+): HoldSolution | NoHold {
   const path = outboundTurn(hold, air, inbound, heading_deg);
   const level = path.here();
   const { along_nm } = byCourse(level, hold.inboundCourse_deg);
   const out = groundSpeedAlong(air, heading_deg, hold.inboundCourse_deg + 180);
   // Before abeam at wings level: the clock waits for abeam.
-  const toAbeam_s = along_nm > 0 && out > 0 ? (along_nm / out) * 3600 : 0;
+  const toAbeam_s = along_nm <= 0 ? 0 : out > 0 ? (along_nm / out) * 3600 : Infinity;
   path.straight(outbound_s);
   const turnsAt = path.here();
   path.turn(sideOf(hold), inbound.heading_deg);
   const rollOut = path.here();
   const inbound_s = (-byCourse(rollOut, hold.inboundCourse_deg).along_nm / inbound.groundspeed_kt) * 3600;
+  if (inbound_s < SHORTEST_LEG_S || outbound_s < SHORTEST_LEG_S)
+    return {
+      kind: 'impossible',
+      reason: `turned inbound at ${figure(distance(turnsAt), 1)} NM, the two turns alone come round to the fix, with no leg left to fly; the turns and the wind need more room`
+    };
   const correction = normaliseSigned(heading_deg - hold.inboundCourse_deg - 180);
   const wca = inbound.windCorrectionAngle_deg;
+  const waits = toAbeam_s > 0 && toAbeam_s < outbound_s;
   return {
     kind: 'solved',
     inbound,
@@ -179,9 +194,9 @@ function solved(
     outboundHeading_deg: heading_deg,
     outboundCorrection_deg: correction,
     outbound_s,
-    fromAbeam_s: outbound_s + (along_nm / Math.max(1e-9, out)) * -3600,
-    timedFrom: toAbeam_s > 0 ? 'abeam' : 'wings level',
-    timed_s: outbound_s - toAbeam_s,
+    toAbeam_s,
+    timedFrom: waits ? 'abeam' : 'wings level',
+    timed_s: waits ? outbound_s - toAbeam_s : outbound_s,
     inbound_s,
     turnsAt_nm: distance(turnsAt),
     circuit_s: rollOut.time_s + inbound_s,
