@@ -149,7 +149,7 @@ describe('a final', () => {
     expect([come(where(0, 0), 200)!.came, come(where(0, 0), 199)!.came, come(where(0, 0), -400, 500)!.came]).toEqual([false, true, false]); // prettier-ignore
   });
 
-  test('a circle: the farthest from the nearer end, the bank that was held, and the side it was flown on', () => {
+  test('a circle: the farthest from the runways, the bank that was held, and the side it was flown on', () => {
     const world = worldById('vesterlund');
     const runway = world.runways.find(({ airport, name }) => airport === 'XVNA' && name === '13')!;
     const lesson = lessonOf(
@@ -177,6 +177,19 @@ describe('a final', () => {
     expect(measured(flight(1, (t) => (t > 40 && t < 42 ? -34 : 20)))).toMatchObject({ bank_deg: 34, bank_s: expect.closeTo(40, 0) }); // prettier-ignore
     expect(measured(flight(1, (t) => (t > 40 && t < 41 ? -34 : 20)))!.bank_deg).toBe(20);
     expect(measured(flight(1), { complete: false })).toBeNull();
+    // Abeam the middle of two miles of runway the tangents run, and not the arcs about its ends.
+    const long = { ...runway, length_ft: 2 * 6076.12 };
+    const abeam = placeAt(placeAt(runway, along, 1), along + 90, 1.25);
+    const beside = madeFlight(90, { latitude_deg: () => abeam.latitude_deg, longitude_deg: () => abeam.longitude_deg, bank_deg: () => 0, altitude_ft: () => 700, climbRate_fpm: () => 0 }); // prettier-ignore
+    const at = (runways: (typeof runway)[]) => {
+      const here = place(lesson, check.phase, beside, [0, 80], {}, 80);
+      return circle.measure({ ...here, spans: [{ ...here.span, phaseId: check.phases[0]! }, here.span] }, { ...check, runway: long, runways })!.farthest_nm; // prettier-ignore
+    };
+    expect(at([long])).toBeCloseTo(1.25, 2);
+    // Another runway, half a mile behind the airplane, is protected as well; and what lies between the two.
+    const other = { ...long, ...placeAt(abeam, along + 90, 0.5) };
+    expect(at([long, other])).toBeLessThan(0.6);
+    expect(at([long, { ...other, length_ft: 6 }])).toBeCloseTo(0.5 / Math.hypot(1, 1.75), 1);
   });
 
   test('a missed approach: power and climb from where it is due, what came up before, a turn too soon', () => {

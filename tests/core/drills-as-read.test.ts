@@ -97,7 +97,7 @@ const drillLines = ({ id, phases, checks }: Drill) => [
   `# ${id}`,
   ...phases.flatMap(phaseLines),
   ...checks.map(({ kind, phase, ...asked }) => {
-    const plain = Object.entries(asked).map(([key, value]) => `${key} ${typeof value === 'number' ? number(value) : typeof value === 'object' && value !== null && 'name' in value ? String(value.name) : JSON.stringify(value, rounded)}`); // prettier-ignore
+    const plain = Object.entries(asked).map(([key, value]) => `${key} ${typeof value === 'number' ? number(value) : key === 'runways' ? value.map(({ name }: { name: string }) => name).join('/') : typeof value === 'object' && value !== null && 'name' in value ? String(value.name) : JSON.stringify(value, rounded)}`); // prettier-ignore
     return `  ? ${kind} in ${phase}${plain.length > 0 ? `: ${plain.join(', ')}` : ''}`;
   })
 ];

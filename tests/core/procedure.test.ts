@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { windVelocity } from '$core/air/wind';
 import { normaliseSigned } from '$core/measure/angle';
-import { byCourse } from '$core/procedure/air-path';
+import { airPath, byCourse } from '$core/procedure/air-path';
 import { planReversal, reversalKinds } from '$core/procedure/course-reversal';
 import { arcBank, flyArc, leadRadialRule, planArc } from '$core/procedure/dme-arc';
 import {
@@ -421,6 +421,50 @@ describe('an arc in the wind', () => {
   });
 });
 
+describe('a path through the air', () => {
+  const path = (heading_deg = 90) => airPath({ north_nm: 1, east_nm: 2, heading_deg }, 120, { from_deg: 0, speed_kt: 30 }, 3); // prettier-ignore
+
+  test('turns the way it is told, all the way round where that is meant, and not at all onto a heading that is held', () => {
+    fc.assert(
+      fc.property(angle, angle, fc.constantFrom(1 as const, -1 as const), (from, to, direction) => {
+        const walk = airWalk({ north_nm: 1, east_nm: 2, heading_deg: from }, 120, { from_deg: 0, speed_kt: 30 }, 3).turnTo(direction, to); // prettier-ignore
+        const { points, here } = path(from).turn(direction, to);
+        expect(Math.hypot(here().north_nm - walk.at.north_nm, here().east_nm - walk.at.east_nm)).toBeLessThan(0.002); // prettier-ignore
+        expect(Math.abs(here().time_s - walk.at.time_s)).toBeLessThan(0.02);
+        expect(Math.abs(normaliseSigned(here().heading_deg - to))).toBeLessThan(1e-6);
+        // Drawn finely, each moment once.
+        points.slice(1).forEach(({ time_s }, i) => {
+          expect(time_s - points[i]!.time_s).toBeGreaterThan(0);
+          expect(time_s - points[i]!.time_s).toBeLessThanOrEqual(2 + 1e-9);
+        });
+      }),
+      { numRuns: 30 }
+    );
+    expect(path(90).turn(1, 90).points).toHaveLength(1);
+    expect(path(90).turn(-1, 450).points).toHaveLength(1);
+    expect(path(90).turn(1, 90 - 1e-10).points).toHaveLength(1);
+  });
+
+  test('goes straight on until something is so, to the moment; no longer than its limit', () => {
+    const east = path().until(({ east_nm }) => east_nm >= 3, 60);
+    // A mile at two a minute, thirty knots drift south.
+    expect(east.here()).toMatchObject({ time_s: expect.closeTo(30, 6), east_nm: expect.closeTo(3, 6), north_nm: expect.closeTo(0.75, 6) }); // prettier-ignore
+    expect(
+      path()
+        .until(({ east_nm }) => east_nm >= 3, 30)
+        .here().time_s
+    ).toBeCloseTo(30, 6);
+    expect(path().until(() => false, 12).here()).toMatchObject({ time_s: 12, east_nm: expect.closeTo(2.4, 9) }); // prettier-ignore
+    expect(
+      path()
+        .until(({ time_s }) => time_s >= 0.1, 12)
+        .here().time_s
+    ).toBeCloseTo(0.1, 6);
+    expect(path().straight(0).points).toHaveLength(1);
+    expect(path().straight(-5).points).toHaveLength(1);
+  });
+});
+
 describe('wind, intercepts, time to the station', () => {
   test('the lead of an intercept is by the turn over the ground: radius times one less its cosine', () => {
     const wind = { from_deg: 0, speed_kt: 0 };
@@ -487,6 +531,9 @@ describe('wind, intercepts, time to the station', () => {
     const t = stationTime(2, 10, 120);
     expect(t).toMatchObject({ rule_min: 12, rule_nm: 24 });
     expect(t.exact_nm).toBeCloseTo(4 / Math.tan(Math.PI / 18), 9);
+    expect(t.exact_min).toBeCloseTo(2 / Math.tan(Math.PI / 18), 9);
+    // With another speed over the ground the way is longer, the time is not.
+    expect(stationTime(2, 10, 120, 150)).toMatchObject({ rule_nm: 24, exact_nm: expect.closeTo(t.exact_nm * 1.25, 9), exact_min: expect.closeTo(t.exact_min, 9) }); // prettier-ignore
   });
 });
 

@@ -200,6 +200,8 @@ export type Check =
       phase: string;
       phases: readonly string[];
       runway: Runway;
+      /** All of the airport: what is protected is protected about each of them. */
+      runways: readonly Runway[];
       turn: 'left' | 'right';
       within_nm: number;
       category: string;

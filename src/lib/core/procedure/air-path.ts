@@ -18,8 +18,8 @@ export interface AirPath {
   straight(seconds: number): AirPath;
   /** Turns to a heading; +1 right, −1 left. A heading already held is no turn. */
   turn(direction: 1 | -1, to_deg: number): AirPath;
-  /** Straight on until something is so, or a limit is over. @returns whether it came true */
-  until(reached: (at: PathPoint) => boolean, limit_s: number): boolean;
+  /** Straight on until something is so, or a limit is over. */
+  until(reached: (at: PathPoint) => boolean, limit_s: number): AirPath;
 }
 
 /** How finely turns are drawn, s. */
@@ -95,10 +95,10 @@ export function airPath(
         // To the moment itself.
         const moment = edgeBetween((at) => reached(ahead(from, at)), t - CHECKED_EVERY_S, t);
         points.push(ahead(from, moment.from));
-        return true;
+        return path;
       }
       points.push(ahead(from, limit_s));
-      return false;
+      return path;
     }
   };
   return path;

@@ -86,6 +86,7 @@ export function approachChecks(
       phase: ids.circle.at(-1)!,
       phases: ids.circle,
       runway: circle.runway,
+      runways: world.runways.filter(({ airport }) => airport === circle.runway.airport),
       turn: circle.turn,
       within_nm: CIRCLING_RADIUS_NM[flown.category],
       category: flown.category,

@@ -1,11 +1,10 @@
 import { figure } from '../../measure/figure';
-import { wayBetween, placeAt } from '../../earth/geodesic';
-import { FEET_PER_NAUTICAL_MILE } from '../../measure/units';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column, sampleAt } from '../../flight/flight';
 import { byRunway } from '../../flight/runway-in-sight';
 import { climbedFromCircle_s } from '../gone-around';
 import { type CheckKind, metIf } from './check-kind';
+import { fromRunways } from './circling-area';
 
 /** How a circle to land was flown, from the minimum to the turn onto the final. */
 export interface CircleMeasure {
@@ -13,7 +12,7 @@ export interface CircleMeasure {
   phaseId: string;
   from_s: number;
   to_s: number;
-  /** The farthest from the nearer end of the runway, and the steepest bank, each with its moment. */
+  /** The farthest from the airport’s runways, and the steepest bank, each with its moment. */
   farthest_nm: number;
   farthest_s: number;
   bank_deg: number;
@@ -70,7 +69,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
   measuredFrom: ['latitude_deg', 'longitude_deg', 'bank_deg'],
   measure(
     { flight, lesson, phase, span, spans, until_s },
-    { phases, runway, turn, within_nm, category, lost }
+    { phases, runway, runways, turn, within_nm, category, lost }
   ) {
     // Who climbed away has flown no circle.
     if (!span.complete || climbedFromCircle_s(flight, lesson, spans) !== null) return null;
@@ -79,7 +78,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     const latitude = column(flight, 'latitude_deg');
     const longitude = column(flight, 'longitude_deg');
     const bank = column(flight, 'bank_deg');
-    const end = placeAt(runway, runway.course_deg + variation_deg, runway.length_ft / FEET_PER_NAUTICAL_MILE);
+    const awayFrom = fromRunways(runway, runways, variation_deg);
     const m = { farthest_nm: 0, farthest_s: from_s, bank_deg: 0, bank_s: from_s };
     let beside = 0;
     let onSide = 0;
@@ -90,7 +89,7 @@ export const circle: CheckKind<'circle', CircleMeasure, string[]> = {
     const standing = Math.round(STANDS_S * flight.rate_hz);
     for (let k = from; k <= to; k++) {
       const place = { latitude_deg: latitude[k]!, longitude_deg: longitude[k]! };
-      const away_nm = Math.min(wayBetween(runway, place).distance_nm, wayBetween(end, place).distance_nm);
+      const away_nm = awayFrom(place);
       if (away_nm > m.farthest_nm) Object.assign(m, { farthest_nm: away_nm, farthest_s: k / flight.rate_hz });
       // The least of a stretch is what was held through it.
       let held_deg = Infinity;
