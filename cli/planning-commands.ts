@@ -1,6 +1,11 @@
 import { clock, figure, heading, signedFigure } from '../src/lib/core/measure/figure';
 import { Rejection } from '../src/lib/core/measure/rejection';
-import { planReversal, reversalKinds, type ReversalKind } from '../src/lib/core/procedure/course-reversal';
+import {
+  planReversal,
+  reversalKinds,
+  rollOutWords,
+  type ReversalKind
+} from '../src/lib/core/procedure/course-reversal';
 import { flyArc, planArc, type DmeArc } from '../src/lib/core/procedure/dme-arc';
 import { holdCircuit, holdExtent, solveHold, type Hold } from '../src/lib/core/procedure/hold';
 import { holdRules } from '../src/lib/core/procedure/hold-rules';
@@ -134,7 +139,7 @@ export const planningCommands: Commands = {
     );
     if (options.json) return show(plan);
     print(
-      `outbound ${clock(plan.outbound_s)} (rule ${clock(plan.ruleOutbound_s)}); at most ${figure(plan.farthest_nm, 1)} NM from the fix`
+      `outbound ${clock(plan.outbound_s)} (rule ${clock(plan.ruleOutbound_s)}); at most ${figure(plan.farthest_nm, 1)} NM from the fix; rolled out ${rollOutWords(plan).words}${rollOutWords(plan).joins ? '' : ': too late to be established, take more room'}`
     );
     for (const step of plan.steps)
       print(`  ${step.words}, heading ${heading(step.heading_deg)}, ${clock(step.seconds)}`);

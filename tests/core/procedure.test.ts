@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { windVelocity } from '$core/air/wind';
 import { normaliseSigned } from '$core/measure/angle';
 import { airPath, byCourse } from '$core/procedure/air-path';
-import { planReversal, reversalKinds } from '$core/procedure/course-reversal';
+import { planReversal, reversalKinds, rollOutWords } from '$core/procedure/course-reversal';
 import { arcBank, flyArc, leadRadialRule, planArc } from '$core/procedure/dme-arc';
 import {
   holdCircuit,
@@ -670,6 +670,7 @@ describe('arcs and reversals', () => {
           expect(p.farthest_nm).toBeLessThanOrEqual(10 + 1e-6);
           expect(p.farthest_nm).toBeGreaterThan(9.98);
           expect(Math.abs(p.aside_nm)).toBeLessThan(0.5);
+          expect(p.left_nm).toBeCloseTo(-byCourse(p.points.at(-1)!, inboundCourse_deg).along_nm, 9);
           expect(normaliseSigned(p.points.at(-1)!.heading_deg - inboundCourse_deg)).toBeLessThan(20);
         }
       ),
@@ -695,6 +696,23 @@ test('the bank of a still-air arc is that of a circle of its radius: tan Ï† = VÂ
     const due = (Math.atan(speed_mps ** 2 / (9.80665 * radius_nm * 1852)) * 180) / Math.PI;
     expect(arcBank(radius_nm, tas_kt)).toBeCloseTo(due, 6);
   } // prettier-ignore
+});
+
+test('where a reversal comes out, said as it is; too near the fix or too far aside the course is not joined', () => {
+  const said = (left_nm: number, aside_nm: number) => rollOutWords({ left_nm, aside_nm });
+  expect(said(4.24, 0.02)).toEqual({ words: '4.2 NM before the fix, on the course', joins: true });
+  expect(said(0.5, -0.3)).toEqual({ words: '0.5 NM before the fix, 0.3 NM left of the course', joins: true });
+  expect(said(2, 0.4)).toEqual({ words: '2.0 NM before the fix, 0.4 NM right of the course', joins: false });
+  expect(said(0.45, 0)).toMatchObject({ joins: false });
+  expect([said(0.02, 0).words, said(-0.6, 0).words]).toEqual(['at the fix, on the course', '0.6 NM past the fix, on the course']); // prettier-ignore
+  // Thirty knots across at 75: seven miles do for a racetrack into the wind, four and a half do not.
+  const racetrack = (within_nm: number) => planReversal({ kind: 'racetrack', inboundCourse_deg: 0, side: 'right', within_nm }, 75, { from_deg: 134, speed_kt: 32 }); // prettier-ignore
+  const joins = (within_nm: number) => {
+    const plan = racetrack(within_nm);
+    if (plan.kind === 'impossible') throw new Error(plan.reason);
+    return rollOutWords(plan).joins;
+  };
+  expect([joins(4.5), joins(10)]).toEqual([false, true]);
 });
 
 test('a reversal read out in still air: which way it turns, on to what, and for how long', () => {

@@ -1,6 +1,11 @@
 <script lang="ts">
   import { clock, figure, heading } from '$core/measure/figure';
-  import { planReversal, reversalKinds, type ReversalKind } from '$core/procedure/course-reversal';
+  import {
+    planReversal,
+    reversalKinds,
+    rollOutWords,
+    type ReversalKind
+  } from '$core/procedure/course-reversal';
   import PathMap from '$lib/draw/PathMap.svelte';
   import ChoiceField from '$lib/ui/ChoiceField.svelte';
   import type { DeskAir } from './desk-air.svelte';
@@ -80,6 +85,13 @@
         <Figure name="Farthest" value="{figure(plan.farthest_nm, 1)} NM" note="limit {within_nm} NM" />
         <Figure name="In all" value={clock(plan.total_s)} />
       </dl>
+      {@const out = rollOutWords(plan)}
+      <p class="mt-2 text-[13px]">Rolled out inbound {out.words}.</p>
+      {#if !out.joins}
+        <p class="mt-2 border border-hard p-3 text-[13px] text-hard" role="alert">
+          In this wind it does not come out on the course in time: take more room, or another reversal.
+        </p>
+      {/if}
       <h3 class="mt-3 text-[13px] font-bold">Read out</h3>
       <ol class="text-[13px]">
         {#each plan.steps as step, index (index)}

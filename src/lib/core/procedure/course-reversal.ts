@@ -1,5 +1,6 @@
 import { edgeBetween } from '../measure/edge';
 import { DEGREES_PER_RADIAN, normaliseBearing } from '../measure/angle';
+import { figure } from '../measure/figure';
 import type { Wind } from '../air/wind';
 import { airPath, byCourse, type PathPoint } from './air-path';
 import { joinCourse } from './join-course';
@@ -40,12 +41,31 @@ export interface ReversalPlan {
   ruleOutbound_s: number;
   /** Distance right of the inbound course where it is rolled out inbound, NM. */
   aside_nm: number;
+  /** Still to fly to the fix from there, NM; ≤ 0: rolled out at it or past it. */
+  left_nm: number;
   total_s: number;
 }
 
 export interface NoReversal {
   kind: 'impossible';
   reason: string;
+}
+
+/** Rolled out nearer the fix than this, or farther off the course, there is no course left to be established on. */
+const LEAST_LEFT_NM = 0.5;
+const MOST_ASIDE_NM = 0.3;
+
+/** Where a reversal comes out, in words; and whether the course can still be joined from there. */
+export function rollOutWords({ aside_nm, left_nm }: Pick<ReversalPlan, 'aside_nm' | 'left_nm'>): {
+  words: string;
+  joins: boolean;
+} {
+  const aside = Math.abs(aside_nm);
+  const along = left_nm < 0.05 ? (left_nm > -0.05 ? 'at the fix' : `${figure(-left_nm, 1)} NM past the fix`) : `${figure(left_nm, 1)} NM before the fix`; // prettier-ignore
+  return {
+    words: `${along}, ${aside < 0.05 ? 'on the course' : `${figure(aside, 1)} NM ${aside_nm > 0 ? 'right' : 'left'} of the course`}`,
+    joins: left_nm >= LEAST_LEFT_NM && aside <= MOST_ASIDE_NM
+  };
 }
 
 const BARB_S = 60;
@@ -84,6 +104,8 @@ export function planReversal(
   const still = flown(reversal, tas_kt, { from_deg: 0, speed_kt: 0 }, outbound_s);
   const allowance =
     reach(still.points) - reach(still.points.filter((p) => p.time_s <= still.outboundEnds_s + 1e-6));
+  const last = plan.points[plan.points.length - 1]!;
+  const rollOut = byCourse(last, reversal.inboundCourse_deg);
   return {
     kind: 'planned',
     steps: plan.steps,
@@ -92,8 +114,9 @@ export function planReversal(
     farthest_nm: reach(plan.points),
     turnAllowance_nm: allowance,
     ruleOutbound_s: Math.max(0, ((reversal.within_nm - allowance) / out.groundspeed_kt) * 3600),
-    aside_nm: byCourse(plan.points[plan.points.length - 1]!, reversal.inboundCourse_deg).right_nm,
-    total_s: plan.points[plan.points.length - 1]!.time_s
+    aside_nm: rollOut.right_nm,
+    left_nm: -rollOut.along_nm,
+    total_s: last.time_s
   };
 }
 

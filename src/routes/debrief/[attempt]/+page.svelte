@@ -1,6 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { everyTime } from '$core/grade/time-before';
   import { duration } from '$core/flight/flight';
   import FindingList from '$lib/draw/FindingList.svelte';
@@ -26,7 +26,7 @@
   const debrief = $derived(data.debrief);
   const grade = $derived(debrief.grade);
   const plan = $derived(debrief.lesson.plan);
-  const debriefed = new DebriefedFlight(() => data.shown.lesson);
+  const debriefed = new DebriefedFlight(() => data.shown.lesson, untrack(() => data.debrief.attemptId));
   const { flown, flight, failure, lesson } = $derived(debriefed);
   const { drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);

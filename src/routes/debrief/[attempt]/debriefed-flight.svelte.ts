@@ -1,3 +1,4 @@
+import { browser } from '$app/environment';
 import type { Lesson } from '$core/drill/lesson';
 import type { FlownFlight } from '$core/flight/flown-flight';
 import { fetchFlight } from '$lib/worker/fetch-flight';
@@ -8,7 +9,20 @@ export class DebriefedFlight {
   failure = $state('');
   private wanted = '';
 
-  constructor(readonly planned: () => Lesson) {}
+  /** Asked for before the page had woken; null once it was taken, or on the server, where nothing is fetched. */
+  private ahead: { id: string; flown: Promise<FlownFlight> } | null = null;
+
+  /** @param id of the attempt that is to be shown first */
+  constructor(
+    readonly planned: () => Lesson,
+    id: string
+  ) {
+    if (!browser) return;
+    const flown = fetchFlight(id, planned());
+    // Whoever loads it hears of it.
+    flown.catch(() => {});
+    this.ahead = { id, flown };
+  }
 
   readonly flight = $derived.by(() => this.flown?.flight ?? null);
   /** As planned until the flight is there to tell. */
@@ -23,7 +37,9 @@ export class DebriefedFlight {
   async load(id: string): Promise<void> {
     this.wanted = id;
     try {
-      const flown = await fetchFlight(id, this.planned());
+      const ahead = this.ahead;
+      this.ahead = null;
+      const flown = await (ahead?.id === id ? ahead.flown : fetchFlight(id, this.planned()));
       if (id === this.wanted) this.flown = flown;
     } catch (error) {
       if (id !== this.wanted) return;
