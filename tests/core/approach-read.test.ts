@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { aircraftById } from '$core/aircraft/catalogue';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
-import type { Approach, Leg } from '$core/procedure/approach/approach';
+import type { Approach, Leg, MinimumLine } from '$core/procedure/approach/approach';
 import { approachCard, plainDay, type ApproachDay } from '$core/procedure/approach/approach-card';
 import { approachById, approaches } from '$core/procedure/approach/approach-catalogue';
 import { finalProfile } from '$core/procedure/approach/approach-profile';
@@ -13,7 +13,9 @@ import { plainApproach } from '$core/procedure/approach/plain-approach';
 import { isFixAhead } from '$core/procedure/fix-ahead';
 import { flyArc } from '$core/procedure/dme-arc';
 import { approachProblems } from '$core/procedure/approach/approach-check';
-import { layApproach, legsOf } from '$core/procedure/approach/approach-path';
+import { layApproach, legsOf, turnBetween, type LaidLeg } from '$core/procedure/approach/approach-path';
+import { applicableMinimum, stepDownsOf } from '$core/procedure/approach/minimum';
+import { lowestMark_ft, minimumMark } from '$core/procedure/approach/set-minimum';
 import { placeNamed, runwayOf } from '$core/procedure/approach/approach-place';
 import { approachInMaking, briefedApproach } from '$core/procedure/approach/briefed-approach';
 import { seenAtMinimum, type Outlook } from '$core/procedure/approach/what-is-seen';
@@ -257,6 +259,65 @@ describe('the day and the chart between them', () => {
     expect(minimum(uncircled, {}).because).toEqual(['ILS is the lowest that can be used, category A']);
     expect(minimum(ils, { approachLights: 'out', line: 'circling' })).toMatchObject({ visibility_sm: 1, because: ['circling was chosen, category A'] }); // prettier-ignore
     expect(minimum(ils, { approachLights: 'out' }).visibility_sm).toBe(0.75);
+  });
+
+  test('the lowest line is found in whatever order a chart has them, and only a lower one or one for others is explained', () => {
+    const day = { category: 'A' as const, transition: null, withoutFixes: [], altimeter: 'local' as const, approachLights: 'on' as const, withoutPath: false, line: null }; // prettier-ignore
+    const line = (name: string, kind: 'DA' | 'MDA', altitude_ft: number | null, more: Partial<MinimumLine> = {}): MinimumLine => {
+      const each = altitude_ft === null ? null : { altitude_ft, visibility_sm: 1 };
+      return { line: name, kind, A: each, B: each, C: each, D: { altitude_ft: 900, visibility_sm: 2 }, ...more };
+    }; // prettier-ignore
+    const chart = (minimums: MinimumLine[]) => altered(ils, (a) => (a.minimums = minimums));
+    const lines = [line('LOC', 'MDA', 480), line('circling', 'MDA', 300), line('ILS', 'DA', 290), line('LOC', 'MDA', 420, { needsFix: 'MARGU' }), line('LNAV', 'MDA', null)]; // prettier-ignore
+    for (let turned = 0; turned < lines.length; turned++) {
+      const some = chart([...lines.slice(turned), ...lines.slice(0, turned)]);
+      expect(applicableMinimum(some, day)).toMatchObject({ line: 'ILS', published_ft: 290 });
+      const found = applicableMinimum(some, { ...day, withoutPath: true, withoutFixes: ['MARGU'] })!;
+      expect(found).toMatchObject({ line: 'LOC', altitude_ft: 480 });
+      expect([...found.because].sort()).toEqual(['ILS DA not usable: there is no path', 'LNAV MDA not usable: not authorised for category A', 'LOC MDA not usable: MARGU is not received', 'LOC is the lowest that can be used, category A']); // prettier-ignore
+    }
+    // A higher line that cannot be used explains nothing.
+    expect(applicableMinimum(chart([lines[2]!, line('LOC', 'MDA', 480, { needsFix: 'MARGU' })]), { ...day, withoutFixes: ['MARGU'] })!.because).toEqual(['ILS is the lowest that can be used, category A']); // prettier-ignore
+    expect(applicableMinimum(chart([lines[1]!]), day)).toMatchObject({ line: 'circling', because: ['circling only, category A'] }); // prettier-ignore
+  });
+
+  test('a step-down fix that is not received holds what is levelled off at, and no path', () => {
+    const leg = (role: Leg['role'], fix: string | undefined, above_ft?: number): Leg => ({ type: 'CF', course_deg: 246, role, ...(fix === undefined ? {} : { fix }), ...(above_ft === undefined ? {} : { altitude: { above_ft } }) }) as Leg; // prettier-ignore
+    const final = [leg('intermediate', 'MARGU', 3000), leg('step-down', 'EARLY', 2500), leg('final', 'GUNBA', 2000), leg('step-down', 'DOMKI', 900), leg('step-down', 'OPEN'), leg('step-down', undefined, 700), leg('missed approach point', 'RW24', 600)]; // prettier-ignore
+    expect(stepDownsOf({ final })).toEqual([{ fix: 'DOMKI', above_ft: 900 }]);
+    const chart = altered(ils, (a) => (a.final = final));
+    const day = { category: 'A' as const, transition: null, altimeter: 'local' as const, approachLights: 'on' as const, line: null }; // prettier-ignore
+    const without = (fixes: string[], withoutPath: boolean) => applicableMinimum(chart, { ...day, withoutFixes: fixes, withoutPath })!; // prettier-ignore
+    expect(without(['DOMKI'], true)).toMatchObject({ kind: 'MDA', altitude_ft: 900, because: expect.arrayContaining(['DOMKI is not received: not below its 900 ft']) }); // prettier-ignore
+    expect(without(['EARLY', 'GUNBA'], true).altitude_ft).toBeLessThan(900);
+    const path = without(['DOMKI'], false);
+    expect(path).toMatchObject({ kind: 'DA', altitude_ft: path.published_ft });
+  });
+
+  test('a mark on the altimeter reminds of the minimum corrected for cold, and of nothing fifty feet above it', () => {
+    const cold = altered(ils, (a) => a.notes.push({ kind: 'cold', below_C: -5 }));
+    const found = cardOf(cold, { temperature_C: -25 }).card.minimum!;
+    expect(found.cold_ft).toBeGreaterThan(10);
+    const least_ft = lowestMark_ft(found);
+    expect(least_ft).toBe(Math.floor(found.altitude_ft + found.cold_ft));
+    const { set_ft } = found;
+    expect([null, least_ft - 1, least_ft, set_ft + 50, set_ft + 51].map((at) => minimumMark(at, { set_ft, least_ft }))).toEqual(['not', 'too low', 'right', 'right', 'too high']); // prettier-ignore
+  });
+
+  test('how far a track turns between two legs is told where they meet', () => {
+    const at = (bearing_deg: number, nm: number, from = { latitude_deg: 60, longitude_deg: 5 }) => placeAt(from, bearing_deg, nm); // prettier-ignore
+    const start = { latitude_deg: 60, longitude_deg: 5 };
+    const laid = (...points: (typeof start)[]) => ({ points }) as unknown as LaidLeg;
+    const bend = at(90, 5);
+    // Along a bent leg its last piece counts, and of the next one its first.
+    const on = at(0, 5, bend);
+    const next = laid(on, at(45, 3, on), at(200, 3, on));
+    expect(turnBetween(laid(start, bend, on), next)).toBeCloseTo(45, 1);
+    expect(turnBetween(laid(start, bend), laid(bend, on))).toBeCloseTo(-90, 0);
+    expect(turnBetween(laid(start), next)).toBe(0);
+    expect(turnBetween(laid(start, bend), laid(bend))).toBe(0);
+    expect(turnBetween(laid(bend, at(10, 0.005, bend)), next)).toBe(0);
+    expect(turnBetween(laid(start, bend), laid(bend, at(10, 0.005, bend)))).toBe(0);
   });
 
   test('what is not there is not said: a point before the final fix, more visibility, a minimum on the panel', () => {
