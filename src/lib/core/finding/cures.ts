@@ -110,12 +110,14 @@ const cures: Record<FindingKind, string> = {
     'Keep the eyes moving: no instrument longer than two seconds, and back to the attitude each time.',
   'power-hunting': 'Set the power you know, and leave it until the speed has answered.',
   'not-trimmed': 'Trim until the hand holds nothing: set the attitude, wait, trim, let go.',
-  'slow-recovery': 'Airspeed first, and act on it: power at once, then the wings, then the nose.',
+  'slow-recovery':
+    'Read the airspeed first and act on it at once: rising, power off; falling, power on and the nose down. The wings follow.',
   'wrong-order':
     'Nose low: power off, wings level, then pull. Nose high: power on, unload, then wings level.',
   'secondary-stall':
     'Stick forward until the wing flies, then ease the nose up: it needs speed, not back pressure.',
-  overspeed: 'Power to idle first; unload before the speed builds, not after.',
+  overspeed:
+    'Power to idle first and the wings level; then raise the nose, gently, before the speed has built.',
   'clean-recovery': 'Keep it.',
   'scan-fixation':
     'Read it in a second, and back to the attitude: what you stare at does not fly better for it.',
@@ -151,7 +153,7 @@ const cures: Record<FindingKind, string> = {
     'The clock starts abeam the fix or wings level outbound, whichever is later; inbound wings level.',
   'inbound-leg': 'Change the outbound time by what the inbound leg was off, and look whether it was enough.',
   'hold-roll-out':
-    'Through the course: more correction outbound into the wind. Short of it: less, or turn sooner to an intercept.',
+    'Through the course: the leg outbound ran too near it, a few degrees farther out next time. Short of it: a few degrees nearer; and roll out on a heading that meets it.',
   'no-hold-correction':
     'What you hold inbound, hold two to three times as much the other way outbound: the turns drift, too.',
   'hold-converged': 'Keep it.',
