@@ -281,6 +281,48 @@ describe('the day and the chart between them', () => {
     expect(applicableMinimum(chart([lines[1]!]), day)).toMatchObject({ line: 'circling', because: ['circling only, category A'] }); // prettier-ignore
   });
 
+  test('the figures of a card by hand: rates about the groundspeed, descents from step to step, the climb that is asked for', () => {
+    const wind = { from_deg: ils.finalCourse_deg, speed_kt: 12 };
+    const { card } = cardOf(ils, { wind });
+    expect(card.groundspeed_kt).toBeCloseTo(card.tas_kt - 12, 6);
+    expect(card.rates!.map(({ groundspeed_kt }) => groundspeed_kt - card.groundspeed_kt)).toEqual([
+      -10, 0, 10
+    ]);
+    for (const { groundspeed_kt, rate_fpm, rule_fpm } of card.rates!) {
+      // A knot is 101.27 ft/min.
+      expect(rate_fpm / (groundspeed_kt * 101.27 * Math.tan((ils.path!.angle_deg * Math.PI) / 180))).toBeCloseTo(1, 3); // prettier-ignore
+      expect(rule_fpm).toBeCloseTo(5 * groundspeed_kt, 6);
+    }
+    expect(card.stepDowns.at(-1)?.to).not.toBe('the missed approach point');
+    // Without the path the last descent is to the minimum, and what is not received is no step of it.
+    const vor = approachById('xvlb-vor-dme-06');
+    const steps = (withoutFixes: string[]) => cardOf(vor, { withoutFixes, wind }).card;
+    const all = steps([]);
+    for (const { from, to, lose_ft, distance_nm, rate_fpm } of all.stepDowns) {
+      const [a, b] = [from, to].map((name) => all.profile.points.find((point) => point.name === name));
+      const [low_ft, end_nm] = b
+        ? [b.above_ft!, b.before_nm]
+        : [all.minimum!.altitude_ft, all.profile.missedPoint_nm];
+      expect([lose_ft, distance_nm]).toEqual([a!.above_ft! - low_ft, a!.before_nm - end_nm]);
+      expect(rate_fpm).toBeCloseTo((lose_ft / distance_nm) * (all.groundspeed_kt / 60), 6);
+    }
+    expect(all.stepDowns.at(-1)!.to).toBe('the missed approach point');
+    const last = all.stepDowns.at(-1)!.from;
+    expect(steps([last]).stepDowns.map(({ from }) => from)).not.toContain(last);
+    // The climb over the ground, by what the airplane makes of the climb’s own speed in this wind.
+    const { climb_ftpnm, rate_fpm, canClimb_fpm } = card.missed;
+    const climb = sandling.card.find(({ id }) => id === 'missed-approach')!;
+    const climbTas_kt = card.tas_kt * (climb.ias_kt! / plainDay(ils, sandling).speed_kt);
+    expect(rate_fpm / ((climb_ftpnm * (climbTas_kt - 12)) / 60)).toBeCloseTo(1, 2);
+    expect(canClimb_fpm).toBeGreaterThan(rate_fpm);
+    // A point one would have to see the runway from beyond the missed approach point is none.
+    const morren = approachById('xmor-vor-dme-27');
+    const visual = (altitude_ft: number) => cardOf(altered(morren, (a) => (a.minimums[0]!.A = { altitude_ft, visibility_sm: 1 }))).card.visualDescentPoint; // prettier-ignore
+    expect([visual(520) !== null, visual(420)]).toEqual([true, null]);
+    const bare = { ...sandling, card: sandling.card.filter(({ id }) => id !== 'approach-descent') };
+    expect(plainDay(ils, bare).speed_kt).toBe(Math.round(1.4 * sandling.speeds.stallFlaps_kt));
+  });
+
   test('a step-down fix that is not received holds what is levelled off at, and no path', () => {
     const leg = (role: Leg['role'], fix: string | undefined, above_ft?: number): Leg => ({ type: 'CF', course_deg: 246, role, ...(fix === undefined ? {} : { fix }), ...(above_ft === undefined ? {} : { altitude: { above_ft } }) }) as Leg; // prettier-ignore
     const final = [leg('intermediate', 'MARGU', 3000), leg('step-down', 'EARLY', 2500), leg('final', 'GUNBA', 2000), leg('step-down', 'DOMKI', 900), leg('step-down', 'OPEN'), leg('step-down', undefined, 700), leg('missed approach point', 'RW24', 600)]; // prettier-ignore

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import type { ChannelId } from '$core/flight/channels';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { courseLineOf } from '$core/drill/phase-course';
+import { onPanel } from '$core/drill/reference';
 import { firstByRadio, radiosFor } from '$core/drill/reference-radios';
 import { holdHint } from '$core/grade/coach/hold-hint';
 import { HINT_PAUSE_S, SAME_HINT_PAUSE_S, coach } from '$core/grade/coach';
@@ -168,20 +169,39 @@ describe('the coach elsewhere', () => {
     );
   });
 
-  test('an arc: outside turns toward the station, inside waits for the arc to come back', () => {
+  test('an arc: outside cuts to it from the heading along it, inside waits for it; who turns or comes back hears nothing', () => {
     for (const turn of ['right', 'left'] as const) {
       const lesson = turned(hints('dme-arc'), turn);
-      // On the way to it there is nothing to say; once joined, the heading to hold.
-      const joined = (then: number) => ({
-        heading_deg: 90,
-        arcError_nm: (t: number) => (t < 20 ? 0.1 : then)
+      const way = turn === 'right' ? 1 : -1;
+      const other = turn === 'right' ? 'left' : 'right';
+      /** North of the station the arc leads east, clockwise; nose and track so far inward of that. */
+      const { reference } = lesson.drill.phases.find(({ id }) => id === 'arc')!;
+      const inward = (degrees: number) => normaliseBearing(onPanel(way * (90 + degrees), reference!, lesson.area)); // prettier-ignore
+      const joined = (then: number | ((t: number) => number), nose = 0, more: Scene = {}): Scene => ({
+        fixRadial_deg: 0,
+        heading_deg: inward(nose),
+        track_deg: inward(nose),
+        arcError_nm: (t) => (t < 20 ? 0.1 : typeof then === 'number' ? then : then(t)),
+        ...more
       });
-      expect(first(lesson, 'arc', { arcError_nm: -0.6 })).toBeNull();
-      expect(first(lesson, 'arc', joined(0.6))).toBe(
-        `Outside the arc: come ${turn} to ${turn === 'right' ? '100' : '080'}°.`
-      );
-      expect(first(lesson, 'arc', joined(-0.6))).toMatch(/^Inside the arc: hold 090°/);
-      expect(first(lesson, 'arc', { arcError_nm: 0.2 })).toBe('Altitude, speed and arc well held.');
+      const said = (...scene: Parameters<typeof joined>) => first(lesson, 'arc', joined(...scene));
+      // On the way to it there is nothing to say; once joined, the heading to take.
+      expect(first(lesson, 'arc', { ...joined(0), arcError_nm: -0.6 })).toBeNull();
+      expect(said(0.6)).toBe(`Outside the arc: come ${turn} to ${heading(inward(10))}.`);
+      expect(said(0.6, -40)).toBe(`Outside the arc: come ${turn} to ${heading(inward(10))}.`);
+      expect(said(0.8)).toBe(`Outside the arc: come ${turn} to ${heading(inward(20))}.`);
+      // Along it over the ground with the nose outward: the wind blows inward, and is allowed for.
+      expect(said(0.6, 0, { heading_deg: inward(-12) })).toBe(`Outside the arc: come ${turn} to ${heading(inward(-2))}.`); // prettier-ignore
+      // Cutting as much already, turning there, or coming back.
+      expect(said(0.6, 15)).toBeNull();
+      expect(said(0.6, 0, { bank_deg: way * 12 })).toBeNull();
+      expect(said((t) => 0.9 - 0.005 * (t - 20), 0, { bank_deg: (t) => (t < 30 ? way * 12 : 0) })).toBeNull();
+      expect(said(-0.6)).toBe(`Inside the arc: hold ${heading(inward(0))}, the arc comes back to you.`);
+      expect(said(-0.6, -25)).toBe(`Inside the arc: hold ${heading(inward(-25))}, the arc comes back to you.`); // prettier-ignore
+      expect(said(-0.6, -70)).toBe(`Inside the arc: come ${turn} to ${heading(inward(0))}, and the arc comes back to you.`); // prettier-ignore
+      // Still pointed inward there is more to do than to wait.
+      expect(said(-0.6, 38)).toBe(`Inside the arc: come ${other} to ${heading(inward(0))}, and the arc comes back to you.`); // prettier-ignore
+      expect(first(lesson, 'arc', { ...joined(0), arcError_nm: 0.2 })).toBe('Altitude, speed and arc well held.'); // prettier-ignore
     }
   });
 

@@ -34,6 +34,14 @@ const REGAINED_IN_S = 90;
 const WIND_MATTERS_DEG = 4;
 const REACTION_S = 3;
 const OFF_ARC_NM = 0.35;
+/** An arc that has come nearer by so much in so long is coming back: a cut of five degrees does it. */
+const ARC_OVER_S = 6;
+const ARC_COMING_NM = 0.015;
+/** From outside it is cut to by so much, and by more from farther; from inside a heading along it does. */
+const ARC_CUT_DEG = [10, 20] as const;
+const FAR_OFF_ARC_NM = 0.7;
+const HELD_INWARD_DEG = 10;
+const HELD_OUTWARD_DEG = 60;
 /** Within this of the arc it has been joined: until then being inside it is the way to it. */
 const JOINED_NM = 0.2;
 
@@ -54,7 +62,9 @@ export function coursesHint(lesson: Lesson): Hint {
       if (!reference || reference.bySight) return null;
       if (lateral.kind === 'arc') {
         if (Math.abs(valueOf(now, 'arcError_nm')) < JOINED_NM) joinedIn = now.phaseIndex;
-        return joinedIn === now.phaseIndex ? onArc(now, lateral) : null;
+        if (joinedIn !== now.phaseIndex) return null;
+        const ahead_deg = valueOf(now, 'fixRadial_deg') + 90 * lateral.direction;
+        return onArc(memory, lateral.direction, onPanel(ahead_deg, reference, area));
       }
       if (lateral.kind !== 'course') return null;
       const course_deg = onPanel(lateral.course_deg, reference, area);
@@ -69,15 +79,25 @@ export function coursesHint(lesson: Lesson): Hint {
   };
 }
 
-function onArc(now: CoachMoment, { direction }: Extract<NavigationGoal, { kind: 'arc' }>): Advice | null {
+/** Round an arc: a cut to it from outside, along it from inside. @param ahead_deg along the arc here, by the panel's north */
+function onArc(memory: readonly CoachMoment[], way: 1 | -1, ahead_deg: number): Advice | null {
+  const now = memory[memory.length - 1]!;
+  const earlier = before(memory, ARC_OVER_S);
   const off = valueOf(now, 'arcError_nm');
+  if (Math.abs(off) < OFF_ARC_NM || !earlier) return null;
+  // Who already comes back to it has done what would be said.
+  if (Math.abs(valueOf(earlier, 'arcError_nm')) - Math.abs(off) > ARC_COMING_NM) return null;
   const flown = valueOf(now, 'heading_deg');
-  if (off > OFF_ARC_NM)
-    return roll(
-      `Outside the arc: come ${direction > 0 ? 'right' : 'left'} to ${hold(flown + 10 * direction)}.`
-    );
-  if (off < -OFF_ARC_NM) return roll(`Inside the arc: hold ${hold(flown)}, the arc comes back to you.`);
-  return null;
+  const cut_deg = off < 0 ? 0 : off > FAR_OFF_ARC_NM ? ARC_CUT_DEG[1] : ARC_CUT_DEG[0];
+  const wanted = ahead_deg + windCorrection(now, ahead_deg) + way * cut_deg;
+  const turn = normaliseSigned(wanted - flown);
+  const side = turn > 0 ? 'right' : 'left';
+  if (valueOf(now, 'bank_deg') * Math.sign(turn) > TURNING_DEG) return null;
+  if (off > 0) return turn * way > 0 ? roll(`Outside the arc: come ${side} to ${hold(wanted)}.`) : null;
+  const outward_deg = turn * way;
+  return outward_deg < -HELD_INWARD_DEG || outward_deg > HELD_OUTWARD_DEG
+    ? roll(`Inside the arc: come ${side} to ${hold(wanted)}, and the arc comes back to you.`)
+    : roll(`Inside the arc: hold ${hold(flown)}, the arc comes back to you.`);
 }
 
 function joining(
