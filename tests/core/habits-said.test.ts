@@ -43,8 +43,8 @@ test('a way of flying is told with its figures, a guess as one', () => {
   expect(said(habitFindings(habits))).toEqual([
     'over-correcting fault 24.0 | Over-correcting the altitude. Through it five times in 40 s, peaks +80, −70, +90, −85, +75, −80 … ft: they do not get smaller.',
     'over-correcting fault 24.0 | Over-correcting the heading. Through it twice in 40 s, peaks +6, −7°: they do not get smaller.',
-    'pumping fault 40.0 | Pumping the nose. The vertical speed swung from +420 to −510 ft/min, 6 times, about 7 s a swing, the nose with it by 4.3°.',
-    'power-hunting fault 20.0 | Hunting with the power. The throttle went to and fro 7 times within a minute, where one setting would do.',
+    'pumping fault 40.0 | Pumping the nose. The vertical speed swung 6 times up and down between +420 and −510 ft/min, about 7 s each time, the nose with it by 4.3°.',
+    'power-hunting fault 20.0 | Hunting with the power. The throttle changed direction 7 times within a minute, where one setting would do.',
     'not-trimmed fault 12.0 | Not trimmed. 8 % of the elevator held forward for 30 s of straight flight.',
     'turned-by-bank fault 24.0 above| Turns too steep for standard rate. 2 of 3 turns; in this one 25° of bank held at 95 kt make 4.9°/s, where 15° make 3.0°/s.'
   ]);

@@ -47,7 +47,7 @@ function sayPumping(worst: Habits['pumping'][number]): Finding {
     'fault',
     'Pumping the nose',
     { moment_s: worst.start_s, start_s: worst.start_s, end_s: worst.end_s },
-    `The vertical speed swung from ${signedFigure(worst.highest_fpm)} to ${signedFigure(worst.lowest_fpm)} ft/min, ${timesWords(worst.swings)}, about ${figure(worst.period_s)} s a swing, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
+    `The vertical speed swung ${timesWords(worst.swings)} up and down between ${signedFigure(worst.highest_fpm)} and ${signedFigure(worst.lowest_fpm)} ft/min, about ${figure(worst.period_s)} s each time, the nose with it by ${figure(worst.pitch_deg, 1)}°.`,
     { channel: 'verticalSpeed_fpm', worth: worst.end_s - worst.start_s }
   );
 }
@@ -58,7 +58,7 @@ function sayHunting(hunting: NonNullable<Habits['hunting']>): Finding {
     'fault',
     'Hunting with the power',
     { moment_s: hunting.start_s, start_s: hunting.start_s, end_s: hunting.end_s },
-    `The throttle went to and fro ${timesWords(hunting.reversals)} within a minute, where one setting would do.`,
+    `The throttle changed direction ${timesWords(hunting.reversals)} within a minute, where one setting would do.`,
     { worth: 0.5 * (hunting.end_s - hunting.start_s) }
   );
 }

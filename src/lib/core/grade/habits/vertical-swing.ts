@@ -4,6 +4,7 @@ import { column, type Flight, lacking } from '../../flight/flight';
 export interface Swinging {
   start_s: number;
   end_s: number;
+  /** Up and down again. */
   swings: number;
   lowest_fpm: number;
   highest_fpm: number;
@@ -18,7 +19,7 @@ const NOSE_DEG = 2;
 const SWING_FPM = 300;
 const SHORTEST_PERIOD_S = 5;
 const LONGEST_PERIOD_S = 40;
-/** Turning points in a row that make a habit: two full cycles. */
+/** Turning points in a row that make a habit: twice up and twice down. */
 const LEAST_TURNS = 4;
 
 /**
@@ -81,7 +82,7 @@ export function swingingOf(flight: Flight, from: number, to: number): Swinging |
   return {
     start_s: first.at / flight.rate_hz,
     end_s: last.at / flight.rate_hz,
-    swings: best.length,
+    swings: Math.floor(best.length / 2),
     lowest_fpm: Math.min(...values),
     highest_fpm: Math.max(...values),
     pitch_deg,
