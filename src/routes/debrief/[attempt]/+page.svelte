@@ -26,7 +26,10 @@
   const debrief = $derived(data.debrief);
   const grade = $derived(debrief.grade);
   const plan = $derived(debrief.lesson.plan);
-  const debriefed = new DebriefedFlight(() => data.shown.lesson, untrack(() => data.debrief.attemptId));
+  const debriefed = new DebriefedFlight(
+    () => data.shown.lesson,
+    untrack(() => data.debrief.attemptId)
+  );
   const { flown, flight, failure, lesson } = $derived(debriefed);
   const { drill } = $derived(lesson);
   const standing = $derived(debrief.overrides[0]?.verdict ?? grade.verdict);
