@@ -8,7 +8,6 @@ import {
 } from '../../measure/angle';
 import { clamp } from '../../measure/clamp';
 import { heading } from '../../measure/figure';
-import type { NavigationGoal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { isOverStation, onPanel } from '../../drill/reference';
 import { windAboutFix } from '../../drill/plan-wind';
