@@ -205,6 +205,10 @@ describe('an arc, a hold and a fix to be turned to', () => {
     expect(said('dme-arc', { ...arc, joined_s: null, inside_nm: 2, degreesATurn: null }).findings).toEqual([
       'fault! Arc never joined: Up to 2.0 NM inside the 12 NM arc (1.0 NM allowed); no turns along it.'
     ]);
+    // Rocked to and fro by the air it was not stepped round.
+    expect(said('dme-arc', { ...arc, turns: 60, degreesATurn: 1.4 }).findings).toEqual([
+      'fault! Off the arc, outside: Up to 1.6 NM outside the 12 NM arc (1.0 NM allowed).'
+    ]);
     expect(worth(3.2)).toBeCloseTo(2 * worth(1.6), 6);
   });
 

@@ -32,6 +32,8 @@ const JOINED_NM = 0.5;
 const JOINED_FOR_S = 10;
 const TURNING_DEG = 6;
 const LEAST_TURN_S = 1.5;
+/** Banked from side to side oftener than this nobody steps round an arc: the air does it, or the hands. */
+const LEAST_DEGREES_A_TURN = 3;
 
 /** null when the arc was never reached. */
 export function measureArc(
@@ -112,14 +114,18 @@ function sayArc(m: ArcMeasure, verdict: Verdict, lesson: Lesson): Finding[] {
   const worst = Math.max(m.inside_nm, m.outside_nm);
   const side = m.outside_nm >= m.inside_nm ? 'outside' : 'inside';
   const turns =
-    m.degreesATurn === null ? 'no turns along it' : `one turn every ${figure(m.degreesATurn)}° of it`;
+    m.degreesATurn === null
+      ? '; no turns along it'
+      : m.degreesATurn < LEAST_DEGREES_A_TURN
+        ? ''
+        : `; one turn every ${figure(m.degreesATurn)}° of it`;
   return [
     finding(
       'arc-off',
       'fault',
       m.joined_s === null ? 'Arc never joined' : `Off the arc, ${side}`,
       { moment_s: m.worst_s, start_s: m.from_s, end_s: m.to_s },
-      `Up to ${figure(worst, 1)} NM ${side} the ${figure(m.radius_nm)} NM arc (${figure(arcAllowed_nm(lesson), 1)} NM allowed); ${turns}.`,
+      `Up to ${figure(worst, 1)} NM ${side} the ${figure(m.radius_nm)} NM arc (${figure(arcAllowed_nm(lesson), 1)} NM allowed)${turns}.`,
       {
         channel: 'arcError_nm',
         side: side === 'outside' ? 'above' : 'below',
