@@ -92,6 +92,11 @@ describe('a recovery', () => {
     expect(of({ rightOrder: false, power_s: null, nose_s: null, wingsLevel_s: null }).findings[0]).toMatch(
       /: nothing done\. 140 ft/
     );
+    // What the order lacks is named.
+    const lacking = (changes: Parameters<typeof of>[0]) => of({ rightOrder: false, ...changes }).findings[0]!.match(/°: (.*?)\. 140 ft/)![1]; // prettier-ignore
+    expect(lacking({ power_s: null, nose_s: null, wingsLevel_s: 3.8 })).toBe('wings level at 3.8 s, no full power'); // prettier-ignore
+    expect(lacking({ power_s: 1, nose_s: null, wingsLevel_s: 3.8 })).toBe('power at 1.0 s, wings level at 3.8 s, nose not lowered'); // prettier-ignore
+    expect(lacking({ attitude: 'nose low', power_s: null, nose_s: 2, wingsLevel_s: 4 })).toBe('nose up at 2.0 s, wings level at 4.0 s, power not at idle'); // prettier-ignore
     expect(of({ stalledAgain_s: 67.4 })).toMatchObject({
       verdict: 'not met',
       findings: ['hard! Stalled in the recovery: The wing stalled again 7.4 s after the hand-over.']

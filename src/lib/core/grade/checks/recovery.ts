@@ -16,6 +16,12 @@ function recoveryVerdict(m: RecoveryMeasure): Verdict {
   return byError(m.firstInput_s, SLOW_RECOVERY_S);
 }
 
+/** What was never done, where that is what the order lacks. */
+function leftOut(m: RecoveryMeasure): string {
+  if (m.power_s === null) return m.attitude === 'nose high' ? ', no full power' : ', power not at idle';
+  return m.attitude === 'nose high' && m.nose_s === null ? ', nose not lowered' : '';
+}
+
 function sayRecovery(m: RecoveryMeasure, verdict: Verdict, { aircraft }: Lesson): Finding[] {
   const findings: Finding[] = [];
   const at = { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s };
@@ -52,7 +58,7 @@ function sayRecovery(m: RecoveryMeasure, verdict: Verdict, { aircraft }: Lesson)
         'fault',
         'Recovered in the wrong order',
         at,
-        `${start}: ${inputs || 'nothing done'}. ${cost}.`,
+        `${start}: ${inputs === '' ? 'nothing done' : inputs + leftOut(m)}. ${cost}.`,
         { failed: true, worth: 5 * MOMENT_S }
       )
     );
