@@ -237,6 +237,20 @@ describe('the day and the chart between them', () => {
     return { card, fixes: briefItems(approach, card, day).find(({ id }) => id === 'fixes')!.lines };
   };
 
+  test('a missed approach is begun by steps of the flaps only where there are steps', () => {
+    const first = (flaps_deg: number, aircraft = sandling) => {
+      const card = aircraft.card.map((line) =>
+        line.id === 'approach-descent' ? { ...line, flaps_deg } : line
+      );
+      const day = { ...plainDay(ils, aircraft), aircraft: { ...aircraft, card } };
+      return briefItems(ils, approachCard(worldOf(ils), ils, day), day).find(({ id }) => id === 'missed')!.lines[0]; // prettier-ignore
+    };
+    expect(first(10)).toBe('Power, nose up, positive climb, flaps up: 75 kt');
+    expect(first(20)).toBe('Power, nose up, first flaps, positive climb, the rest of the flaps: 75 kt');
+    expect(first(0)).toBe('Power, nose up, positive climb: 75 kt');
+    expect(first(25, aircraftById('tarnvik-200'))).toBe('Power, nose up, first flaps, positive climb, gear up, the rest of the flaps: 88 kt'); // prettier-ignore
+  });
+
   test('limits of a fix: above, below, at and between', () => {
     const limited = (altitude: Leg['altitude']) => cardOf(altered(ils, (a) => (a.final[1]!.altitude = altitude!))).fixes[1]!; // prettier-ignore
     expect(limited({ below_ft: 2500 })).toContain('· at or below 2500 ft ·');

@@ -207,6 +207,9 @@ describe('a final', () => {
       missed.measure(place(ils, goAround, going(changes), [begins, 75]), { kind: 'missed', phase: goAround, first: { straight_ft: 1200 } })!; // prettier-ignore
     expect(measured()).toMatchObject({ begun_s: begins, power_s: expect.closeTo(2, 1), climb_s: expect.closeTo(4, 1), cleanedBefore_s: null, turned: null }); // prettier-ignore
     expect(measured({ flaps_deg: (t) => (t < begins + 3 ? 10 : 0) }).cleanedBefore_s).toBeCloseTo(63, 1);
+    // From more than one step the first comes up with the power; the next ones wait for the climb.
+    expect(measured({ flaps_deg: (t) => (t < begins + 3 ? 30 : t < begins + 9 ? 20 : 0) }).cleanedBefore_s).toBeNull(); // prettier-ignore
+    expect(measured({ flaps_deg: (t) => (t < begins + 3 ? 30 : 10) }).cleanedBefore_s).toBeCloseTo(63, 1);
     expect(measured({ gear: (t) => (t < begins + 3 ? 1 : 0) }).cleanedBefore_s).toBeCloseTo(63, 1);
     expect(measured({ throttle: (t) => (t < begins + 12 ? 0.4 : 1) }).power_s).toBeCloseTo(12, 1);
     expect(measured({ throttle: () => 0.5 }).power_s).toBeNull();

@@ -180,7 +180,7 @@ const cures: Record<FindingKind, string> = {
   'late-power':
     'Hand on the throttle from 100 ft above; at the minimum power and pitch together, talk later.',
   'cleaned-up-early':
-    'Power, pitch, look for the climb; the first flaps when it is there, then the gear, then the rest.',
+    'Power, pitch, and look for the climb: when it is there the gear comes up, and after it the flaps, a step at a time.',
   'turn-before-climb':
     'The climb first: wings level to the altitude that is published, and only then the turn.',
   'turned-from-runway':

@@ -1,6 +1,7 @@
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { normaliseSigned } from '../../measure/angle';
 import { clock, figure } from '../../measure/figure';
+import { flapStep_deg } from '../../aircraft/flap-step';
 import { climbBegan } from '../../flight/climb-began';
 import { column, type Flight } from '../../flight/flight';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -188,11 +189,12 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     // Never on the final, nobody decided anything where it ends: the course is what there is to say.
     if (Math.abs(share) > 1 && (power === null || power - at > POWER_WHEN_TOLD_S * rate)) return null;
     const climbing = begun ? first((k) => climb[k]! > CLIMBING_FPM) : null;
+    const least_deg = flapStep_deg(lesson.aircraft.flaps.positions_deg, Math.round(flaps[from]!));
     const cleaned = first(
       (k) =>
         begun &&
         k < (climbing ?? to) &&
-        (flaps[k]! < flaps[from]! - FLAPS_DEG || (gear !== undefined && gear[k]! < gear[from]! - 0.2))
+        (flaps[k]! < least_deg - FLAPS_DEG || (gear !== undefined && gear[k]! < gear[from]! - 0.2))
     );
     // Who already heads there needs no turn.
     const isTurned = (k: number) =>

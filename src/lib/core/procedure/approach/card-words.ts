@@ -1,3 +1,5 @@
+import type { AircraftFile } from '../../aircraft/aircraft-file';
+import { flapStep_deg } from '../../aircraft/flap-step';
 import { powerWords } from '../../aircraft/power-shown';
 import type { CardLine } from '../../aircraft/configuration-card';
 import { capital } from '../../measure/capital';
@@ -185,7 +187,7 @@ export function briefItems(approach: Approach, card: ApproachCard, day: Approach
     id: 'missed',
     title: 'Missed approach',
     lines: [
-      `Power, nose up, first flaps, positive climb, ${day.aircraft.gear.retractable ? 'gear up, the rest of the flaps' : 'the rest of the flaps'}${card.settings.missed ? `: ${figure(card.settings.missed.ias_kt)} kt` : ''}`,
+      `${cleaningUp(day.aircraft, card.settings.descent?.flaps_deg ?? 0)}${card.settings.missed ? `: ${figure(card.settings.missed.ias_kt)} kt` : ''}`,
       ...missed.legs.map(({ leg }) => capital(legWords(leg))),
       ...(missed.station
         ? [
@@ -227,4 +229,16 @@ function categoryWords({ category }: ApproachCard): string {
   return category.flown_kt === null
     ? `Category ${category.category}: 1.3 × the stall speed in landing configuration is ${figure(category.reference_kt)} kt.`
     : `Category ${category.category}, because it is flown at ${figure(category.flown_kt)} kt; 1.3 × the stall speed would be ${figure(category.reference_kt)} kt.`;
+}
+
+/** A missed approach begun with these flaps out, in its order: a step of them first where there is more than one. */
+function cleaningUp({ flaps, gear }: AircraftFile, flaps_deg: number): string {
+  const steps = flapStep_deg(flaps.positions_deg, flaps_deg) < flaps_deg;
+  return [
+    'Power, nose up',
+    ...(steps ? ['first flaps'] : []),
+    'positive climb',
+    ...(gear.retractable ? ['gear up'] : []),
+    ...(flaps_deg > 0 ? [steps ? 'the rest of the flaps' : 'flaps up'] : [])
+  ].join(', ');
 }
