@@ -247,9 +247,7 @@ describe('which minimum, and why', () => {
       const { day, card } = cardOf(ils, {}, aircraftById(id));
       return briefItems(ils, card, day).find((item) => item.id === 'missed')!.lines[0];
     };
-    expect(missed('sandling-160')).toBe(
-      'Power, nose up, positive climb, flaps up: 75 kt'
-    );
+    expect(missed('sandling-160')).toBe('Power, nose up, positive climb, flaps up: 75 kt');
     expect(missed('tarnvik-200')).toMatch(/positive climb, gear up, flaps up: \d+ kt$/);
   });
 
