@@ -18,7 +18,7 @@ import { applicableMinimum, stepDownsOf } from '$core/procedure/approach/minimum
 import { lowestMark_ft, minimumMark } from '$core/procedure/approach/set-minimum';
 import { placeNamed, runwayOf } from '$core/procedure/approach/approach-place';
 import { approachInMaking, briefedApproach } from '$core/procedure/approach/briefed-approach';
-import { seenAtMinimum, type Outlook } from '$core/procedure/approach/what-is-seen';
+import { layersOf, seenAtMinimum, type Outlook } from '$core/procedure/approach/what-is-seen';
 import type { World } from '$core/radio/world';
 import { worldById } from '$core/radio/world-catalogue';
 import { refused } from './refused';
@@ -249,6 +249,14 @@ describe('the day and the chart between them', () => {
     expect(first(20)).toBe('Power, nose up, first flaps, positive climb, the rest of the flaps: 75 kt');
     expect(first(0)).toBe('Power, nose up, positive climb: 75 kt');
     expect(first(25, aircraftById('tarnvik-200'))).toBe('Power, nose up, first flaps, positive climb, gear up, the rest of the flaps: 88 kt'); // prettier-ignore
+  });
+
+  test('clouds rise: the lowest, to wherever its top is, and a second one above it; none without a base', () => {
+    const upper = { base_ft: 6000, top_ft: 9000 };
+    expect(layersOf({ base_ft: Infinity, visibility_sm: 5 })).toEqual([]);
+    expect(layersOf({ base_ft: Infinity, visibility_sm: 5, upper })).toEqual([upper]);
+    expect(layersOf({ base_ft: 400, visibility_sm: 5 })).toEqual([{ base_ft: 400, top_ft: Infinity }]);
+    expect(layersOf({ base_ft: 400, top_ft: 3000, visibility_sm: 5, upper })).toEqual([{ base_ft: 400, top_ft: 3000 }, upper]); // prettier-ignore
   });
 
   test('limits of a fix: above, below, at and between', () => {
