@@ -186,6 +186,8 @@ describe('a final', () => {
       return circle.measure({ ...here, spans: [{ ...here.span, phaseId: check.phases[0]! }, here.span] }, { ...check, runway: long, runways })!.farthest_nm; // prettier-ignore
     };
     expect(at([long])).toBeCloseTo(1.25, 2);
+    // Two that begin at the same place.
+    expect(at([long, { ...long }])).toBeCloseTo(1.25, 2);
     // Another runway, half a mile behind the airplane, is protected as well; and what lies between the two.
     const other = { ...long, ...placeAt(abeam, along + 90, 0.5) };
     expect(at([long, other])).toBeLessThan(0.6);

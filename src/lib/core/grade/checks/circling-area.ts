@@ -29,12 +29,16 @@ export function fromRunways(
     point(placeAt(runway, runway.course_deg + variation_deg, runway.length_ft / FEET_PER_NAUTICAL_MILE))
   ]);
   const lines = ends.flatMap((end, i) => ends.slice(i + 1).map((other) => [end, other] as const));
-  return (place) => Math.min(...lines.map(([a, b]) => fromLine(point(place), a, b)));
+  return (place) => {
+    const at = point(place);
+    return Math.min(...lines.map(([a, b]) => fromLine(at, a, b)));
+  };
 }
 
+/** Ends that two runways share are no line, and one place. */
 function fromLine(at: Point, a: Point, b: Point): number {
   const [dx, dy] = [b.x_nm - a.x_nm, b.y_nm - a.y_nm];
-  const along = ((at.x_nm - a.x_nm) * dx + (at.y_nm - a.y_nm) * dy) / (dx * dx + dy * dy);
+  const along = ((at.x_nm - a.x_nm) * dx + (at.y_nm - a.y_nm) * dy) / (dx * dx + dy * dy || 1);
   const nearest = clamp(along, 0, 1);
   return Math.hypot(at.x_nm - a.x_nm - nearest * dx, at.y_nm - a.y_nm - nearest * dy);
 }
