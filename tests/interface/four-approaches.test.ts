@@ -89,6 +89,8 @@ test('a whole lesson of four approaches by two people: placed, below minimums, f
       await open('Weather…');
       await tap(preset);
       await tap('Change it');
+      // A tap that comes as the weather is being changed tells nothing: it is waited for.
+      await expect(instructor.getByRole('button', { name: 'Change it', exact: true })).toBeDisabled();
       await done(/weather: /);
       await tap('Tell the weather');
       await expect(said).toContainText('XVLB: wind');

@@ -238,11 +238,43 @@ describe('what is asked for', () => {
     ]);
   });
 
+  test('other weather is not known from when it is asked for until it is told what became of it', async () => {
+    const weather = { does: 'weather', over_s: 0, base_ft: 300 } as const;
+    const flight = watched();
+    const isKnown = () =>
+      new StandingActs(
+        () => flight.commands,
+        () => flight.asked,
+        () => []
+      ).isWeatherKnown;
+    void flight.give({ does: 'freeze', on: true });
+    expect(isKnown()).toBe(true);
+    void flight.give(weather);
+    expect(isKnown()).toBe(false);
+    await vi.advanceTimersByTimeAsync(100);
+    // The server has it, and has not said so in the stream.
+    expect([given().length, isKnown()]).toEqual([2, false]);
+    const { id } = given()[1]!;
+    Stream.newest.tell('command', seen(2, weather, { id: id!, outcome: null, at_s: null }));
+    expect(isKnown()).toBe(false);
+    Stream.newest.tell('command', seen(2, weather, { id: id! }));
+    expect(isKnown()).toBe(true);
+    // Told while the stream was broken.
+    void flight.give(weather);
+    await vi.advanceTimersByTimeAsync(100);
+    Stream.newest.tell('stands', stands({ commands: [seen(3, weather, { id: given()[2]!.id! })] }));
+    expect(isKnown()).toBe(true);
+    answers = () => ({ status: 409, body: { message: 'The flight has ended.' } });
+    await flight.give(weather);
+    expect(isKnown()).toBe(true);
+  });
+
   test('of all that was done the newest of each kind stands', () => {
     let commands: SeenCommand[] = [];
     let came: { at_s: number; change: Extract<Command, { does: 'weather' }> }[] = [];
     const acts = new StandingActs(
       () => commands,
+      () => [],
       () => came
     );
     expect([acts.frozenBy, acts.heldBy, acts.rate, acts.control]).toEqual([null, null, 1, 'student']);
@@ -259,6 +291,7 @@ describe('what is asked for', () => {
     ];
     const now = new StandingActs(
       () => commands,
+      () => [],
       () => came
     );
     expect(now.frozenBy).toMatchObject({ by: 'Ines', number: 1 });
@@ -276,6 +309,7 @@ describe('what is asked for', () => {
     ];
     const then = new StandingActs(
       () => commands,
+      () => [],
       () => came
     );
     expect(then.weather).toEqual([{ at_s: 95, change: weather }]);

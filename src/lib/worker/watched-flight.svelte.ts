@@ -31,6 +31,8 @@ export class WatchedFlight {
   length = $state(0);
   watchers = $state.raw<readonly string[]>([]);
   commands = $state.raw<readonly SeenCommand[]>([]);
+  /** Asked for here, and not told by the server yet. */
+  asked = $state.raw<readonly { id: string; command: Command }[]>([]);
   marks = $state.raw<readonly SeenMark[]>([]);
   ended = $state(false);
   connected = $state(false);
@@ -108,6 +110,7 @@ export class WatchedFlight {
     on<Pick<WatchedFlight, 'ended' | 'watchers' | 'commands' | 'marks'>>('stands', (stands) => {
       this.watchers = stands.watchers;
       this.commands = stands.commands;
+      this.told(stands.commands);
       this.marks = stands.marks;
       if (stands.ended) return this.end();
       void this.catchUp();
@@ -118,6 +121,7 @@ export class WatchedFlight {
       this.commands = [...this.commands.filter(({ number }) => number !== one.number), one].sort(
         (a, b) => a.number - b.number
       );
+      this.told([one]);
     });
     on<readonly SeenMark[]>('marks', (marks) => (this.marks = marks));
     on('ended', () => this.end());
@@ -159,25 +163,34 @@ export class WatchedFlight {
 
   /** Asks for something to be done to the flight; what is asked for first is done first. */
   give(command: Command): Promise<void> {
-    this.giving = this.giving.then(() => this.giveNow(command));
+    const body = { id: freshId(), command };
+    this.asked = [...this.asked, body];
+    this.giving = this.giving.then(async () => {
+      if (!(await this.giveNow(body))) this.told([body]);
+    });
     return this.giving;
   }
 
-  private async giveNow(command: Command): Promise<void> {
+  private told(ones: readonly { id: string }[]): void {
+    this.asked = this.asked.filter(({ id }) => !ones.some((one) => one.id === id));
+  }
+
+  /** @returns false where nothing comes of it, which `problem` says */
+  private async giveNow(body: { id: string; command: Command }): Promise<boolean> {
     this.problem = '';
-    const body = { id: freshId(), command };
     for (let tries = 1; tries <= 3; tries++) {
       try {
         const response = await post(this.at('commands'), body);
-        if (response.ok) return;
+        if (response.ok) return true;
         const { message } = (await response.json()) as { message?: string };
         this.problem = message ?? `the server answered ${response.status}`;
-        return;
+        return false;
       } catch {
         await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
       }
     }
     this.problem = 'The server was not reached: nothing was done. Give it again.';
+    return false;
   }
 
   /** Marks this moment; it is kept in this browser until the server has it. */

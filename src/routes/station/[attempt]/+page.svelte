@@ -58,6 +58,7 @@
   const phase = $derived(span ? phaseById(drill, span.phaseId) : null);
   const acts = new StandingActs(
     () => watched.commands,
+    () => watched.asked,
     () => (judged.flight ? weatherChangesOf(judged.flight) : [])
   );
   const standing = $derived(

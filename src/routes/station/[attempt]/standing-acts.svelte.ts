@@ -5,9 +5,13 @@ import type { SeenCommand } from '$lib/worker/watched-flight.svelte';
 
 /** What stands of all that was done to a flight: by the newest command of each kind that was obeyed. */
 export class StandingActs {
-  /** @param came what came about by itself after it had been asked for */
+  /**
+   * @param asked what was asked for here and is not among the commands yet
+   * @param came what came about by itself after it had been asked for
+   */
   constructor(
     private readonly commands: () => readonly SeenCommand[],
+    private readonly asked: () => readonly Pick<SeenCommand, 'command'>[],
     private readonly came: () => readonly TimedChange[]
   ) {}
 
@@ -42,8 +46,11 @@ export class StandingActs {
     const came = this.came().filter(({ change }) => later.some((one) => comesAbout(change, one)));
     return [...obeyed.filter(({ change }) => !change.when), ...came].sort((a, b) => a.at_s - b.at_s);
   });
+  /** False while a change of it is on its way. */
   readonly isWeatherKnown = $derived.by(() =>
-    this.commands().every(({ command, outcome }) => command.does !== 'weather' || outcome !== null)
+    [...this.asked(), ...this.commands().filter(({ outcome }) => outcome === null)].every(
+      ({ command }) => command.does !== 'weather'
+    )
   );
   readonly failed = $derived.by(() =>
     this.commands().flatMap(({ command, outcome }) =>
