@@ -10,6 +10,7 @@ export default defineConfig({
   test: {
     // Left to itself it would use one core of two.
     maxWorkers: 2,
+    setupFiles: './tests/seed.ts',
     projects: [
       {
         extends: true,

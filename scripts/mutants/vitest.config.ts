@@ -12,6 +12,7 @@ export default defineConfig({
   resolve: { alias: { $core: at('./src/lib/core'), $lib: at('./src/lib') } },
   test: {
     include: tests,
+    setupFiles: './tests/seed.ts',
     testTimeout: 60_000,
     root: at('.')
   }

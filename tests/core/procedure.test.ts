@@ -662,10 +662,9 @@ describe('arcs and reversals', () => {
             speed_kt
           });
           if (p.kind === 'impossible') throw new Error(p.reason);
-          expect(p.steps.reduce((sum, { seconds }) => sum + seconds, 0)).toBeCloseTo(
-            p.points.at(-1)!.time_s,
-            6
-          );
+          // What takes no time to speak of is no step.
+          const said_s = p.steps.reduce((sum, { seconds }) => sum + seconds, 0);
+          expect(Math.abs(p.points.at(-1)!.time_s - said_s)).toBeLessThan(0.1);
           expect(p.steps.every(({ seconds }) => seconds > 0.05)).toBe(true);
           expect(p.farthest_nm).toBeLessThanOrEqual(10 + 1e-6);
           expect(p.farthest_nm).toBeGreaterThan(9.98);
