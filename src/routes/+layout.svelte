@@ -3,6 +3,7 @@
   import { onMount, type Snippet } from 'svelte';
   import { page } from '$app/state';
   import Binder from '$lib/ui/Binder.svelte';
+  import { awake } from '$lib/ui/InTurn.svelte';
   import KeyHelp from '$lib/ui/KeyHelp.svelte';
   import RefusedFlights from '$lib/ui/RefusedFlights.svelte';
   import type { FlightOutbox } from '$lib/worker/flight-outbox.svelte';
@@ -23,6 +24,8 @@
     });
     return () => (gone = true);
   });
+
+  onMount(awake);
 
   let palette = $state(false);
   /** Its script is fetched at the first press. */

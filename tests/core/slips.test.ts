@@ -14,6 +14,7 @@ import { gradeFlight } from '$core/grade/grade';
 import { turnByBankOf } from '$core/grade/habits/turn-by-bank';
 import { noHabits, type Habits } from '$core/pilot/habits';
 import { radioHands } from '$core/pilot/radio-hands';
+import { withPlanted } from '$core/drill/approach/planted-fault';
 import { strangeRadios, type RadioSettings } from '$core/radio/radio-settings';
 import { flown, madeFlight } from './flown';
 import { planned } from './planned-approach';
@@ -86,6 +87,22 @@ describe('what leads the missed approach', () => {
     expect(ready({ radios: 'cold' })).toEqual(strangeRadios);
     const wrong = ready({ transition: null, planted: 'wrong station' });
     expect([wrong.nav1.standby_MHz, wrong.nav2.standby_MHz]).toEqual([110.3, 113.4]);
+  });
+
+  test('a course planted wrong is thirty degrees off, round by north, and nothing else with it', () => {
+    const { rnav, nav1 } = strangeRadios;
+    const legs = ['TOLVA', 'BRENK'];
+    const byWaypoint = (course_deg: number | null) =>
+      withPlanted({ ...strangeRadios, source: 'rnav', rnav: { ...rnav, legs, course_deg } }, 'wrong course');
+    expect([340, 100, null].map((course) => byWaypoint(course).rnav)).toEqual(
+      [10, 130, 30].map((course_deg) => ({ ...rnav, legs, course_deg }))
+    );
+    expect(byWaypoint(100).nav1).toEqual(nav1);
+    const byStation = { ...strangeRadios, source: 'nav1' as const, nav1: { ...nav1, course_deg: 345 } };
+    expect(withPlanted(byStation, 'wrong course')).toEqual({
+      ...byStation,
+      nav1: { ...nav1, course_deg: 15 }
+    });
   });
 
   test('is briefed with its frequency, and asked for by the coach while there is time', () => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import InTurn from '$lib/ui/InTurn.svelte';
   import Slide from '$lib/ui/Slide.svelte';
   import type { Snippet } from 'svelte';
   import type { Drill } from '$core/drill/drill';
@@ -53,18 +54,22 @@
 </svg>
 {@render above?.()}
 {#each strips as strip (strip.id)}
-  <CorridorStrip
-    {strip}
-    duration_s={total_s}
-    {width}
-    height={strip.height}
-    {cursor_s}
-    ghost={ghostValues(strip)}
-    onseek={(time_s) => {
-      cursor_s = time_s;
-      onseek();
-    }}
-  />
+  <div class="contain-layout" style:min-height="{strip.height}px">
+    <InTurn>
+      <CorridorStrip
+        {strip}
+        duration_s={total_s}
+        {width}
+        height={strip.height}
+        {cursor_s}
+        ghost={ghostValues(strip)}
+        onseek={(time_s) => {
+          cursor_s = time_s;
+          onseek();
+        }}
+      />
+    </InTurn>
+  </div>
 {/each}
 <svg {width} height="20" class="block" aria-hidden="true">
   {#each Array.from({ length: Math.floor(total_s / tick_s) + 1 }, (_, i) => i * tick_s) as at (at)}

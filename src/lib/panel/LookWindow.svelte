@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { ScanArea } from '$core/instrument/scan-area';
+  import InTurn from '$lib/ui/InTurn.svelte';
   import Covered from './Covered.svelte';
   import type { ScanView } from './scan-view';
 
@@ -11,12 +12,14 @@
     view,
     children
   }: { area: ScanArea; name: string; view: ScanView | null; children: Snippet } = $props();
+  /** What keeps the room of an instrument that is not there yet; all others are as high as wide. */
+  const holds: Partial<Record<ScanArea, string>> = { compass: '', engine: 'aspect-[2/1]' };
   const hidden = $derived(view !== null && view.looked !== area);
   const cued = $derived(view !== null && view.cue === area && view.cueStrength > 0.02);
 </script>
 
 {#if view === null}
-  {@render children()}
+  <InTurn holds={holds[area] ?? 'aspect-square'} {children} />
 {:else}
   <div
     class="relative"

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import type { ScanArea } from '$core/instrument/scan-area';
+  import InTurn from '$lib/ui/InTurn.svelte';
   import type { ScanView } from './scan-view';
 
   /** As `LookWindow`, for a part of the tape panel's drawing. */
@@ -21,7 +22,7 @@
 </script>
 
 {#if view === null}
-  {@render children()}
+  <InTurn {children} />
 {:else}
   <g
     data-area={area}

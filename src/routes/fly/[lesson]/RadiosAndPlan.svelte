@@ -4,6 +4,7 @@
   import type { RadioSettings } from '$core/radio/radio-settings';
   import type { World } from '$core/radio/world';
   import PlanView from '$lib/draw/PlanView.svelte';
+  import InTurn from '$lib/ui/InTurn.svelte';
   import type { FlownWay } from './flown-way.svelte';
   import type { Snippet } from 'svelte';
   import RadioBox from './RadioBox.svelte';
@@ -43,28 +44,32 @@
   <div
     class="grid grid-cols-1 gap-3 {picture || chart ? '@min-[790px]:grid-cols-[minmax(0,1fr)_270px]' : ''}"
   >
-    <RadioBox
-      {radios}
-      {shown}
-      {world}
-      {readonly}
-      {onset}
-      {onmark}
-      question={asksTime ? 'Minutes to the station?' : null}
-      {onanswer}
-    />
+    <InTurn>
+      <RadioBox
+        {radios}
+        {shown}
+        {world}
+        {readonly}
+        {onset}
+        {onmark}
+        question={asksTime ? 'Minutes to the station?' : null}
+        {onanswer}
+      />
+    </InTurn>
     {#if chart}
       {@render chart()}
     {:else if picture}
       <div class="max-w-[420px] @min-[790px]:max-w-none">
-        <PlanView
-          {picture}
-          track={way.points}
-          track_deg={way.track_deg}
-          width={270}
-          height={190}
-          label="Plan view: corridors, and the way flown so far"
-        />
+        <InTurn holds="h-[190px]">
+          <PlanView
+            {picture}
+            track={way.points}
+            track_deg={way.track_deg}
+            width={270}
+            height={190}
+            label="Plan view: corridors, and the way flown so far"
+          />
+        </InTurn>
       </div>
     {/if}
   </div>
