@@ -62,13 +62,21 @@ describe('the coach on a course', () => {
     bank_deg: bank
   });
   const says = (scene: Scene) => first(lesson, 'inbound', scene);
+  /** Briefed with ten knots across, from the right or the left. */
+  const windFrom = (right_deg: number) =>
+    hints('rnav-tracking', {
+      figures: { course_deg: 40 },
+      windFrom_deg: normaliseBearing(course + right_deg),
+      windSpeed_kt: 10
+    });
+  const [fromRight, fromLeft] = [windFrom(90), windFrom(-90)];
 
   test('says the one thing an instructor would, with its figure', () => {
     expect(says(at(0, 0, 0))).toBe('Altitude, speed and course well held.');
     expect(says(at(0.5, 0, 0))).toBe('The course is to the left: come left to 027° and hold it.');
     // A fifth of a mile in a minute and a half at 90 kt: five degrees would do.
     expect(says(at(0.2, -40, -40))).toBe('035° is enough of a cut.');
-    expect(says(at(0.1, 0, -8))).toBe('Wind is from the right: hold 048°.');
+    expect(first(fromRight, 'inbound', at(0.1, 0, -8))).toBe('Wind is from the right: hold 048°.');
     expect(says(at(0.3, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toBe(
       'Level the wings on 040° and wait: see what it does.'
     );
@@ -76,11 +84,33 @@ describe('the coach on a course', () => {
     expect(says(at(0.02, 0, 0, (t) => (Math.floor(t / 5) % 2 === 0 ? 12 : -12)))).toMatch(/^Level the wings/);
     expect(says(at(0.02, 0, 0, (t) => (t % 4 < 0.5 ? 9 : t % 4 > 3.5 ? -9 : 0)))).toMatch(/well held/);
     // A tailwind of 20 kt felt thirty degrees off the course is 10 kt across it: asin(10/90) is 6.4°.
-    expect(says({ ...at(0.1, -30, -30), groundspeed_kt: 110 })).toBe('Wind is from the right: hold 046°.');
+    expect(first(fromRight, 'inbound', { ...at(0.1, -30, -30), groundspeed_kt: 110 })).toBe(
+      'Wind is from the right: hold 046°.'
+    );
     expect(says(at(0.45, 20, 20, 12))).toBe('Stop the turn: roll level on 029°.');
     expect(
       says({ ...at(0, -10, -10, -12), courseShare: (t) => Math.max(0.2, 0.55 - t / 100), crossTrack_nm: 0.3 })
     ).toBe('It is coming back: take the bank out.');
+  });
+
+  test('calls wind what has blown for twenty seconds, and from where it is briefed: a gust is none', () => {
+    const winds = (lesson: ReturnType<typeof hints>, track: Scene[string], nose: Scene[string] = 0) =>
+      hear(lesson, 'inbound', {
+        ...at(0.02, 0, 0),
+        heading_deg: (t) => normaliseBearing(course + (typeof nose === 'number' ? nose : nose(t))),
+        track_deg: (t) => normaliseBearing(course + (typeof track === 'number' ? track : track(t)))
+      }).filter(({ words }) => words.startsWith('Wind'));
+    const [told] = winds(fromRight, -6);
+    expect(told).toMatchObject({ words: 'Wind is from the right: hold 046°.' });
+    expect([told!.at_s >= 20, told!.at_s < 21]).toEqual([true, true]);
+    expect(winds(fromLeft, 6)[0]?.words).toBe('Wind is from the left: hold 034°.');
+    // In the calm, and against what is briefed, it is the air's own to and fro.
+    expect([winds(lesson, -6), winds(fromLeft, -6), winds(fromRight, 6)]).toEqual([[], [], []]);
+    // Ten degrees for five seconds in twenty are two and a half.
+    expect(winds(fromRight, (t) => (t % 20 < 5 ? -10 : 0))).toEqual([]);
+    // A nose that swings about the heading which holds the course has it held.
+    const swings = (t: number) => (t % 4 < 2 ? 12 : 0);
+    expect(winds(fromRight, (t) => swings(t) - 6, swings)).toEqual([]);
   });
 
   test('over a station it says to hold the heading, and nothing of a needle that runs away there', () => {
@@ -97,8 +127,8 @@ describe('the coach on a course', () => {
     let spoken = 0;
     fc.assert(
       fc.property(share, angle, angle, fc.constantFrom(-12, 0, 12), (off, nose, track, bank) => {
-        const here = first(lesson, 'inbound', at(off, nose, track, bank), 20);
-        const there = first(lesson, 'inbound', at(-off, -nose, -track, -bank), 20);
+        const here = first(fromRight, 'inbound', at(off, nose, track, bank), 30);
+        const there = first(fromLeft, 'inbound', at(-off, -nose, -track, -bank), 30);
         expect(withoutHeadings(there)).toBe(withoutHeadings(otherSide(here)));
         if (here !== null) spoken += 1;
       }),

@@ -25,6 +25,48 @@ import { madeFlight } from './flown';
 const altitude: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
 const heading: Corridor = { channel: 'heading_deg', target: 360, above: 10, below: 10 };
 
+describe('what goes on from phase to phase', () => {
+  const lesson = lessonFor('constant-rate-climb', {});
+  const { phases } = lesson.drill;
+  const off = (heading_deg: (t: number) => number, to = [360, 360]) => {
+    // Two phases of a minute, each asked to hold a heading.
+    const flight = madeFlight(120, { heading_deg, bank_deg: (t) => (t > 70 ? 5 : 0) });
+    const measures = [0, 1].map((k) =>
+      measureCorridor(flight, { ...heading, target: to[k]! }, phases[k]!.id, 600 * k, 600 * (k + 1) - (k === 0 ? 0 : 1))
+    ); // prettier-ignore
+    return exceedanceFindings(lesson, measures).map(({ title, evidence, moment_s, start_s, end_s }) => ({ title, evidence, at: [moment_s, start_s, end_s].map(Math.round) })); // prettier-ignore
+  };
+  const names = phases.map(({ name }) => name);
+
+  test('is one deviation, said where it was worst, with all its time and the first answer to it', () => {
+    const across = off((t) => (t > 40 && t < 90 ? 345 : 360));
+    expect(across).toHaveLength(1);
+    expect(across[0]!.at.slice(1)).toEqual([40, 90]);
+    expect(across[0]!.evidence).toMatch(
+      `Up to 15° left of 360° (10° allowed), outside for 50 s, from “${names[0]}” on; first correction after 30`
+    );
+    // Farther out and longer in the first: told there, as far as it went anywhere.
+    const [early] = off((t) => (t <= 20 ? 360 : t < 60 ? 335 : t < 75 ? 340 : 360));
+    expect(early!.evidence).toMatch(
+      `Up to 25° left of 360° (10° allowed), outside for 55 s, on into “${names[1]}”; first correction after 50`
+    );
+    const [never] = off((t) => (t <= 20 ? 360 : t < 60 ? 335 : 340));
+    expect(never!.evidence).toMatch(`outside for 100 s, from “${names[0]}” on and still outside at the end of the phase`); // prettier-ignore
+  });
+
+  test('is two where it was back between, to the other side, or where something else is asked for', () => {
+    expect(off((t) => ((t > 30 && t < 50) || (t > 65 && t < 90) ? 345 : 360))).toHaveLength(2);
+    expect(off((t) => (t > 40 && t < 60 ? 345 : t >= 60 && t < 80 ? 15 : 360))).toHaveLength(2);
+    expect(off((t) => (t > 40 && t < 90 ? 330 : 350), [360, 350])).toHaveLength(2);
+  });
+
+  test('beyond what is allowed by less than its last figure is just over it', () => {
+    const [by] = off((t) => (t > 30 && t < 50 ? 349.7 : 360));
+    expect(by!.evidence).toMatch(/^Just over 10° left of 360° \(10° allowed\)/);
+    expect(off((t) => (t > 30 && t < 50 ? 349.3 : 360))[0]!.evidence).toMatch(/^Up to 11° left of 360°/);
+  });
+});
+
 describe('habits seen in the data, by their definitions', () => {
   const waves = (amplitude: (t: number) => number, period_s = 24) =>
     madeFlight(200, { altitude_ft: (t) => 4000 + amplitude(t) * Math.sin((2 * Math.PI * t) / period_s) });

@@ -16,16 +16,21 @@ export function windAtStart(plan: LessonPlan): Wind {
   return windOfPlan(plan, plan.startAltitude_ft);
 }
 
-/** The wind at the height the lesson begins at, by a north that is so many degrees west of the magnetic one. */
-export function windAboutNorth(plan: LessonPlan, turned_deg: number): Wind {
-  const wind = windAtStart(plan);
+/** The wind at a height (left out: that the lesson begins at), by a north that is so many degrees west of the magnetic one. */
+export function windAboutNorth(
+  plan: LessonPlan,
+  turned_deg: number,
+  altitude_ft = plan.startAltitude_ft
+): Wind {
+  const wind = windOfPlan(plan, altitude_ft);
   return { from_deg: normaliseBearing(wind.from_deg + turned_deg), speed_kt: wind.speed_kt };
 }
 
 /** The same wind by the north of a fix, where there is one: what courses and holds about it are solved in. */
 export function windAboutFix(
   { area, plan }: { area: TrainingArea; plan: LessonPlan },
-  reference: Reference | null
+  reference: Reference | null,
+  altitude_ft = plan.startAltitude_ft
 ): Wind {
-  return windAboutNorth(plan, panelTurn(reference, area));
+  return windAboutNorth(plan, panelTurn(reference, area), altitude_ft);
 }

@@ -86,28 +86,39 @@ export function sideTitle(corridor: Corridor, side: 'above' | 'below', phase: Ph
   }
 }
 
-/** How far off, and from what: `160 ft above 4,000 ft`. @param asked the target at that moment */
-export function offWords({ channel }: Corridor, deviation: number, asked: number): string {
+/**
+ * How far off, and from what: `160 ft above 4,000 ft`; beyond what is allowed by less than its last figure, `just over 10 kt above 90 kt`.
+ * @param asked the target at that moment
+ */
+export function offWords(corridor: Corridor, deviation: number, asked: number): string {
+  const { channel } = corridor;
   const { unit, decimals } = quantityWords[channel];
   const size = Math.abs(deviation);
   const above = deviation > 0;
+  const allowed = (above ? corridor.above : corridor.below) ?? Infinity;
+  const byNeedle = channel === 'courseShare' || channel === 'pathShare';
+  const shown = (value: number) => (byNeedle ? needleWords(value) : figure(value, decimals));
+  const far =
+    allowed > 0 && size > allowed && shown(size) === shown(allowed)
+      ? `just over ${shown(size)}`
+      : shown(size);
   switch (channel) {
     case 'altitude_ft':
-      return `${figure(size)} ft ${above ? 'above' : 'below'} ${figure(asked)} ft`;
+      return `${far} ft ${above ? 'above' : 'below'} ${figure(asked)} ft`;
     case 'ias_kt':
-      return `${figure(size)} kt ${above ? 'above' : 'below'} ${figure(asked)} kt`;
+      return `${far} kt ${above ? 'above' : 'below'} ${figure(asked)} kt`;
     case 'verticalSpeed_fpm':
-      return `${figure(size)} ft/min ${above ? 'above' : 'below'} ${figure(asked)} ft/min`;
+      return `${far} ft/min ${above ? 'above' : 'below'} ${figure(asked)} ft/min`;
     case 'heading_deg':
-      return `${figure(size)}° ${above ? 'right' : 'left'} of ${heading(asked)}`;
+      return `${far}° ${above ? 'right' : 'left'} of ${heading(asked)}`;
     case 'courseShare':
-      return `${needleWords(size)} ${above ? 'right' : 'left'} of it`;
+      return `${far} ${above ? 'right' : 'left'} of it`;
     case 'pathShare':
-      return `${needleWords(size)} ${above ? 'above' : 'below'} it`;
+      return `${far} ${above ? 'above' : 'below'} it`;
     case 'arcError_nm':
-      return `${figure(size, 1)} NM ${above ? 'outside' : 'inside'} it`;
+      return `${far} NM ${above ? 'outside' : 'inside'} it`;
     default: {
-      const off = `${figure(size, decimals)}${unit} ${sideWords(channel, asked, above ? 'above' : 'below')}`;
+      const off = `${far}${unit} ${sideWords(channel, asked, above ? 'above' : 'below')}`;
       return asked === 0
         ? off
         : `${off.replace('too ', '')}er than ${figure(Math.abs(asked), decimals)}${unit}`;

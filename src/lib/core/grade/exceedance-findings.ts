@@ -10,6 +10,7 @@ import { PROMPT_RETURN_S, type Exceedance } from '../deviation/exceedance';
 import type { BusyTime } from '../flight/busy-times';
 import { hardKind, hardTitle } from './hard-deviation';
 import { isSaidByCheck } from './lean';
+import { cureOf } from '../finding/cures';
 import { finding, type Finding } from '../finding/finding';
 import {
   allowedWords,
@@ -23,6 +24,10 @@ import {
 
 /** So many exceedances of one corridor are said in one finding. */
 const SUMMED_FROM = 3;
+/** What must not happen outweighs whatever lasts. */
+const HARD_WEIGHT = 1e6;
+/** What begins so soon after a phase as another has ended in it is the same. */
+const GOES_ON_WITHIN_S = 1;
 /** So near an altitude it is the one that was gone to. */
 const NEAR_FT = 100;
 
@@ -31,20 +36,55 @@ const AFTERWARDS_S = 5;
 /** … and is at its largest before the hands have stopped it. */
 const GROWS_FOR_S = 30;
 
-/** Exceedances of what the corridors asked for, in words. @param busy when there was something else to do as well */
+/** One time outside, in one phase. */
+interface Outside {
+  measure: CorridorMeasure;
+  phase: Phase;
+  e: Exceedance;
+}
+
+/**
+ * Exceedances of what the corridors asked for, in words. One that goes on from a phase into the next is said once, where it is worst.
+ * @param busy when there was something else to do as well
+ */
 export function exceedanceFindings(
   { drill }: Lesson,
   measures: readonly CorridorMeasure[],
   busy: readonly BusyTime[] = []
 ): Finding[] {
-  return measures
-    .filter((measure) => !isSaidByCheck(drill, measure))
+  const judged = measures.filter((measure) => !isSaidByCheck(drill, measure));
+  const outsides = judged
+    .filter(({ exceedances }) => exceedances.length < SUMMED_FROM)
     .flatMap((measure) => {
       const phase = phaseById(drill, measure.phaseId);
-      return measure.exceedances.length >= SUMMED_FROM
-        ? [sayTogether(measure, phase)]
-        : measure.exceedances.map((e) => sayExceedance(measure, e, phase, drill, busy));
+      return measure.exceedances.map((e): Outside => ({ measure, phase, e }));
     });
+  return [
+    ...judged
+      .filter(({ exceedances }) => exceedances.length >= SUMMED_FROM)
+      .map((measure) => sayTogether(measure, phaseById(drill, measure.phaseId))),
+    ...onesThatGoOn(outsides).map((parts) => sayExceedance(parts, drill, busy))
+  ];
+}
+
+/** Each time outside with what it goes on as in the next phases, by the same that is asked for there. */
+function onesThatGoOn(outsides: readonly Outside[]): [Outside, ...Outside[]][] {
+  const ones: [Outside, ...Outside[]][] = [];
+  for (const next of [...outsides].sort((a, b) => a.e.start_s - b.e.start_s)) {
+    const before = ones.find((parts) => {
+      const { measure, e } = parts.at(-1)!;
+      return (
+        e.open &&
+        measure.channel === next.measure.channel &&
+        e.side === next.e.side &&
+        e.asked === next.e.asked &&
+        Math.abs(next.e.start_s - e.end_s) < GOES_ON_WITHIN_S
+      );
+    });
+    if (before) before.push(next);
+    else ones.push([next]);
+  }
+  return ones;
 }
 
 /** How many of several were put right in time, and whether that can be told of the last. */
@@ -103,27 +143,54 @@ function busyAs(
   return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + AFTERWARDS_S);
 }
 
-/** “Up to 160 ft above …”, but not “up to more than full scale”. */
+/** “Up to 160 ft above …”, but not “up to more than full scale”, nor “up to just over”. */
 function upTo(words: string): string {
-  return words.startsWith('more than') ? capital(words) : `Up to ${words}`;
+  return /^(more than|just over) /.test(words) ? capital(words) : `Up to ${words}`;
 }
 
+/** Since which phase it was, where it is worst in a later one; into which it went on, where in an earlier one. */
+function throughWords(parts: readonly Outside[], worst: Outside): string {
+  const first = parts[0]!;
+  const last = parts.at(-1)!;
+  const phases = `${first === worst ? '' : `, from “${first.phase.name}” on`}${last === worst ? '' : `, on into “${last.phase.name}”`}`;
+  const end = last === worst ? 'the end of the phase' : 'its end';
+  return `${phases}${last.e.open ? ` and still outside at ${end}` : ''}`;
+}
+
+/** @param parts of one time outside, phase by phase */
 function sayExceedance(
-  measure: CorridorMeasure,
-  e: Exceedance,
-  phase: Phase,
+  parts: readonly [Outside, ...Outside[]],
   drill: Drill,
   busy: readonly BusyTime[]
 ): Finding {
+  const hardOf = ({ phase, measure, e }: Outside) => hardKind(phase, measure, e);
+  const weightOf = (one: Outside) => (hardOf(one) === null ? 0 : HARD_WEIGHT) + worthOf(one.measure, one.e);
+  const worst = parts.reduce((a, b) => (weightOf(b) > weightOf(a) ? b : a));
+  const { measure, phase } = worst;
   const { corridor, channel } = measure;
+  const first = parts[0].e;
+  const last = parts.at(-1)!.e;
+  const { peak, peak_s } = parts.map((part) => part.e).reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a)); // prettier-ignore
+  const answered = parts.map((part) => part.e).find(({ correctedAfter_s }) => correctedAfter_s !== null);
+  const e: Exceedance = {
+    ...worst.e,
+    peak,
+    peak_s,
+    start_s: first.start_s,
+    end_s: last.end_s,
+    correctedAfter_s: answered ? answered.start_s + answered.correctedAfter_s! - first.start_s : null,
+    open: last.open,
+    prompt: last.prompt
+  };
   const meanwhile = busyAs(measure, e, phase, busy);
   // What went on growing long after it was over had another reason, however it began.
   const doing = meanwhile && e.peak_s <= meanwhile.to_s + GROWS_FOR_S ? meanwhile.doing : undefined;
   // What is lost over something else may come down to the altitude of a later leg without anybody meaning it to.
   const ahead = doing ? null : tooSoon(measure, e, phase, drill);
   const lasted = figure(e.end_s - e.start_s, 0);
-  const hard = hardKind(phase, measure, e);
-  return finding(
+  const hard = hardOf(worst);
+  const about = { channel, side: e.side, speedByNose: isSpeedByNose(phase) };
+  const one = finding(
     hard ?? (ahead ? 'down-too-soon' : doing ? 'lost-while-busy' : 'exceedance'),
     hard ? 'hard' : 'fault',
     hard
@@ -131,16 +198,15 @@ function sayExceedance(
       : ahead
         ? `Down too soon ${inPhase(phase)}`
         : `${sideTitle(corridor, e.side, phase)}${doing ? `, while ${doing}` : ''}`,
-    { moment_s: e.peak_s, start_s: e.start_s, end_s: e.end_s },
-    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${e.open ? ' and still outside at the end of the phase' : ''}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}${meanwhile && (hard || !doing) ? `; it began while ${meanwhile.doing}` : ''}.`,
+    { moment_s: worst.e.peak_s, start_s: e.start_s, end_s: e.end_s },
+    `${upTo(offWords(corridor, e.peak, e.asked!))} (${allowedWords(corridor, e.side)} allowed), outside for ${lasted} s${throughWords(parts, worst)}${ahead ? `; ${figure(ahead.altitude_ft)} ft is the altitude past ${ahead.fix}` : inputWords(e)}${meanwhile && (hard || !doing) ? `; it began while ${meanwhile.doing}` : ''}.`,
     {
-      channel,
-      side: e.side,
-      speedByNose: isSpeedByNose(phase),
-      worth: worthOf(measure, e),
-      failed: measure.verdict === 'not met'
+      ...about,
+      worth: parts.reduce((sum, part) => sum + worthOf(part.measure, part.e), 0),
+      failed: parts.some((part) => part.measure.verdict === 'not met')
     }
   );
+  return hard && meanwhile ? { ...one, cure: cureOf('lost-while-busy', about) } : one;
 }
 
 function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {

@@ -180,7 +180,7 @@ function inSteps(sheet: PhaseSheet, legs: readonly LaidLeg[], configuring: Parti
       sheet.altitude_ft = target_ft;
     }
     const id = sheet.add({
-      name: last ? `${target_ft}, the minimum, to ${reference.fix}` : `${target_ft} to ${reference.fix}`,
+      name: last ? `${target_ft}, over the minimum, to ${reference.fix}` : `${target_ft} to ${reference.fix}`,
       about,
       course,
       altitude_ft: target_ft,

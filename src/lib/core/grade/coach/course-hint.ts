@@ -8,6 +8,7 @@ import {
 } from '../../measure/angle';
 import { clamp } from '../../measure/clamp';
 import { heading } from '../../measure/figure';
+import { mean } from '../../measure/statistics';
 import type { Lesson } from '../../drill/lesson';
 import { isOverStation, onPanel } from '../../drill/reference';
 import { windAboutFix } from '../../drill/plan-wind';
@@ -31,6 +32,12 @@ const LEAST_TOO_MUCH_DEG = 12;
 /** The course should be regained within so long. */
 const REGAINED_IN_S = 90;
 const WIND_MATTERS_DEG = 4;
+/** A gust is no wind: what it takes is told from so long. */
+const WIND_TOLD_FROM_S = 20;
+/** A heading is what was flown for so long: the nose swings in the air. */
+const HELD_FOR_S = 8;
+/** What is called the wind is briefed from that side, with at least so much to correct. */
+const WIND_BRIEFED_DEG = 2;
 const REACTION_S = 3;
 const OFF_ARC_NM = 0.35;
 /** An arc that has come nearer by so much in so long is coming back: a cut of five degrees does it. */
@@ -67,13 +74,13 @@ export function coursesHint(lesson: Lesson): Hint {
       }
       if (lateral.kind !== 'course') return null;
       const course_deg = onPanel(lateral.course_deg, reference, area);
-      if (lateral.intercept_deg !== null) {
-        const tas_kt = tasOf(goal, plan);
-        const held = windTriangle(lateral.course_deg, tas_kt, windAboutFix(lesson, reference));
-        const correction_deg = held.kind === 'impossible' ? 0 : held.windCorrectionAngle_deg;
-        return joining(memory, course_deg, tas_kt, course_deg + correction_deg);
-      }
-      return tracking(memory, course_deg, lateral.way, isOverStation(reference));
+      const tas_kt = tasOf(goal, plan);
+      const wind = windAboutFix(lesson, reference, valueOf(now, 'altitude_ft'));
+      const held = windTriangle(lateral.course_deg, tas_kt, wind);
+      const briefed_deg = held.kind === 'impossible' ? 0 : held.windCorrectionAngle_deg;
+      if (lateral.intercept_deg !== null)
+        return joining(memory, course_deg, tas_kt, course_deg + briefed_deg);
+      return tracking(memory, course_deg, lateral.way, isOverStation(reference), briefed_deg);
     }
   };
 }
@@ -88,7 +95,7 @@ function onArc(memory: readonly CoachMoment[], way: 1 | -1, ahead_deg: number): 
   if (Math.abs(valueOf(earlier, 'arcError_nm')) - Math.abs(off) > ARC_COMING_NM) return null;
   const flown = valueOf(now, 'heading_deg');
   const cut_deg = off < 0 ? 0 : off > FAR_OFF_ARC_NM ? ARC_CUT_DEG[1] : ARC_CUT_DEG[0];
-  const wanted = ahead_deg + windCorrection(now, ahead_deg) + way * cut_deg;
+  const wanted = ahead_deg + windCorrection(memory, ahead_deg) + way * cut_deg;
   const turn = normaliseSigned(wanted - flown);
   const side = turn > 0 ? 'right' : 'left';
   if (valueOf(now, 'bank_deg') * Math.sign(turn) > TURNING_DEG) return null;
@@ -127,7 +134,8 @@ function tracking(
   memory: readonly CoachMoment[],
   course_deg: number,
   way: 'to' | 'from',
-  overStation: boolean
+  overStation: boolean,
+  briefed_deg: number
 ): Advice | null {
   const now = memory[memory.length - 1]!;
   const off = valueOf(now, 'courseShare');
@@ -147,9 +155,11 @@ function tracking(
     return roll('It is coming back: take the bank out.');
   if (Math.abs(bank) > TURNING_DEG && !turnedFor(memory, TURNED_FOR_S)) return null;
   // What the wind asks for on the course; what the error needs on top of it.
-  const correction = windCorrection(now, course_deg);
+  const correction = windCorrection(memory, course_deg);
   const headingOff = normaliseSigned(valueOf(now, 'heading_deg') - course_deg);
   const cut = headingOff - correction;
+  const heldOff = mean(lately(memory, HELD_FOR_S).map((moment) => normaliseSigned(valueOf(moment, 'heading_deg') - course_deg)))!; // prettier-ignore
+  const heldCut = heldOff - correction;
   const speed_nmps = Math.max(40, valueOf(now, 'groundspeed_kt')) / 3600;
   const cross = valueOf(now, 'crossTrack_nm');
   const needed = Math.atan2(Math.abs(cross), speed_nmps * REGAINED_IN_S) * DEGREES_PER_RADIAN;
@@ -161,8 +171,11 @@ function tracking(
     return roll(`${hold(course_deg + correction - side * Math.max(2, needed))} is enough of a cut.`);
   if (
     Math.abs(correction) >= WIND_MATTERS_DEG &&
-    Math.abs(cut) > 0.6 * Math.abs(correction) &&
-    cut * correction < 0 &&
+    correction * Math.sign(briefed_deg) > 0 &&
+    Math.abs(briefed_deg) >= WIND_BRIEFED_DEG &&
+    before(memory, WIND_TOLD_FROM_S) !== null &&
+    Math.abs(heldCut) > 0.6 * Math.abs(correction) &&
+    heldCut * correction < 0 &&
     Math.abs(off) < 0.4
   )
     return roll(
@@ -175,13 +188,23 @@ function tracking(
   return null;
 }
 
-/** The wind correction a course needs in the wind that heading, track and speeds tell now; degrees, + = nose right. */
-function windCorrection(now: CoachMoment, course_deg: number): number {
-  const tas = Math.max(40, valueOf(now, 'tas_kt'));
-  const across = (speed: ChannelId, angle: ChannelId) =>
-    valueOf(now, speed) * Math.sin((valueOf(now, angle) - course_deg) * RADIANS_PER_DEGREE);
-  const toTheRight_kt = across('groundspeed_kt', 'track_deg') - across('tas_kt', 'heading_deg');
-  return -Math.asin(clamp(toTheRight_kt / tas, -1, 1)) * DEGREES_PER_RADIAN;
+/** The moments of the last seconds, the newest among them. */
+function lately(memory: readonly CoachMoment[], seconds: number): readonly CoachMoment[] {
+  const now = memory[memory.length - 1]!;
+  return memory.filter(({ time_s }) => time_s >= now.time_s - seconds);
+}
+
+/** The wind correction a course needs in the wind that headings, tracks and speeds have told lately; degrees, + = nose right. */
+function windCorrection(memory: readonly CoachMoment[], course_deg: number): number {
+  const across = (moment: CoachMoment, speed: ChannelId, angle: ChannelId) =>
+    valueOf(moment, speed) * Math.sin((valueOf(moment, angle) - course_deg) * RADIANS_PER_DEGREE);
+  const toTheRight_kt = mean(
+    lately(memory, WIND_TOLD_FROM_S).map(
+      (moment) => across(moment, 'groundspeed_kt', 'track_deg') - across(moment, 'tas_kt', 'heading_deg')
+    )
+  )!;
+  const tas_kt = Math.max(40, valueOf(memory[memory.length - 1]!, 'tas_kt'));
+  return -Math.asin(clamp(toTheRight_kt / tas_kt, -1, 1)) * DEGREES_PER_RADIAN;
 }
 
 /** Whether the bank was to the same side, beyond level, all the last seconds. */
