@@ -394,6 +394,50 @@ describe('the coach elsewhere', () => {
     expect(at(125, 240, -1.5)?.words ?? '').not.toContain('turn inbound');
   });
 
+  test('near a boundary either entry may be flown, and the one that is flown is spoken of', () => {
+    const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
+    const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
+    const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
+    /** Over the fix on a heading, then out on another for half a minute with the clock running. */
+    const out = (arriving_deg: number, outbound_deg: number) => {
+      const hint = holdHint(lesson);
+      const at = (time_s: number, heading_deg: number, along_nm: number, radial_deg = 240) =>
+        hint.look([
+          {
+            time_s,
+            inPhase_s: time_s,
+            phaseIndex,
+            values: new Map<ChannelId, number>([
+              ['heading_deg', normaliseBearing(heading_deg - north)],
+              ['groundspeed_kt', 90],
+              ['fixRadial_deg', radial_deg],
+              ['fixDistance_nm', Math.abs(along_nm)],
+              ['along_nm', along_nm]
+            ])
+          }
+        ])?.words;
+      // Come to it along the radial opposite to the heading, and over it.
+      const before = at(0, arriving_deg, -0.5, normaliseBearing(arriving_deg + 180));
+      at(20, arriving_deg, -0.01, arriving_deg);
+      hint.heard!({ time_s: 22, kind: 'timer', detail: 'start' });
+      const said = Array.from({ length: 30 }, (_, k) => at(25 + k, outbound_deg, -0.6 - k / 40));
+      return [before?.split(' ')[0], said.find((words) => words !== undefined)];
+    };
+    // Right turns on 060°: out on 240° is parallel, on 210° the teardrop. Between them, at 240°, either is due.
+    expect([out(242, 240), out(242, 210)]).toEqual([
+      ['Parallel', undefined],
+      ['Parallel', undefined]
+    ]);
+    expect([out(238, 240), out(238, 210)]).toEqual([
+      ['Teardrop', undefined],
+      ['Teardrop', undefined]
+    ]);
+    // By the panel's north a degree less. Half-way between them neither is flown; away from a boundary there is one.
+    expect(out(242, 226)[1]).toBe('Parallel entry: hold 239°.');
+    expect(out(280, 210)[1]).toBe('Parallel entry: hold 239°.');
+    expect(out(200, 240)[1]).toBe('Teardrop entry: hold 209°.');
+  });
+
   test('before the fix it says how it is entered, past it that it is past', () => {
     const lesson = hints('vor-hold', { windSpeed_kt: 0, figures: { course_deg: 60 } });
     const phaseIndex = lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');

@@ -44,6 +44,8 @@ describe('what an instructor says of a corridor', () => {
     ['heading_deg', 5, -12, 'Off heading to the left in level flight', '12° left of 005°'],
     ['bank_deg', 20, 6, 'Bank too steep in level flight', '6° steeper than 20°'],
     ['bank_deg', 20, -6, 'Bank too shallow in level flight', '6° shallower than 20°'],
+    ['bank_deg', 45, -60, 'Bank too shallow in level flight', '15° the other way, where 45° was asked for'],
+    ['bank_deg', -45, 60, 'Bank too shallow in level flight', '15° the other way, where 45° was asked for'],
     // To the left a bank is below nothing: more of it is less.
     ['bank_deg', -20, -6, 'Bank too steep in level flight', '6° steeper than 20°'],
     ['bank_deg', 0, -6, 'Bank to the left in level flight', '6° to the left'],

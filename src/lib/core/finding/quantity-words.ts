@@ -118,6 +118,9 @@ export function offWords(corridor: Corridor, deviation: number, asked: number): 
     case 'arcError_nm':
       return `${far} NM ${above ? 'outside' : 'inside'} it`;
     default: {
+      const flown = asked + deviation;
+      if (flown * asked < 0)
+        return `${figure(Math.abs(flown), decimals)}${unit} the other way, where ${figure(Math.abs(asked), decimals)}${unit} was asked for`;
       const off = `${far}${unit} ${sideWords(channel, asked, above ? 'above' : 'below')}`;
       return asked === 0
         ? off

@@ -282,9 +282,13 @@ function lowest(
   return { altitude_ft: altitude[at]!, at_s: at / flight.rate_hz };
 }
 
+/** Less than half a per cent of full scale nobody sees. */
+const CENTRED = 0.005;
+
 /** How closely a needle was kept, by its farthest. */
 function heldWords(what: string, { worst, exceedances }: CorridorMeasure): string {
   if (Math.abs(worst) > 1) return `${what} went beyond the needle’s edge`;
+  if (Math.abs(worst) < CENTRED) return `${what} stayed centred`;
   return `${what} ${exceedances.length > 0 ? 'went out to' : 'stayed within'} ${needleWords(worst)}`;
 }
 

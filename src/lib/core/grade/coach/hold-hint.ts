@@ -23,6 +23,8 @@ const LEAST_TURN_DEG = 20;
 /** Flown on straight for so long, and so far beyond the fix, the turn outbound was forgotten. */
 const PAST_AFTER_S = 10;
 const PAST_NM = 0.4;
+/** Where two entries are due, the one that is flown is told by a heading so much nearer to its own. */
+const CLEARLY_DEG = 10;
 
 const roll = (words: string): Advice => ({ words, weight: 2 * COURSE_WEIGHT, hand: 'roll' });
 
@@ -40,6 +42,8 @@ export function holdHint(lesson: Lesson): Hint {
   let said: 'nothing' | 'turn inbound' = 'nothing';
   /** The entry due, while it is being flown: until the turn inbound after it. */
   let entering: HoldEntry | null = null;
+  /** Near a boundary: the one that may be flown as well. */
+  let other: HoldEntry | null = null;
   /** The entry that was said before the fix, and of which hold. */
   let told: { due: Solved; entry: HoldEntry } | null = null;
   let lastPhase = -1;
@@ -59,14 +63,19 @@ export function holdHint(lesson: Lesson): Hint {
     heading(onPanel(heading_deg, reference, area));
 
   /** The entry due from the heading now flown, and the turn it begins with. Near a boundary what was said before stands. */
-  function entryFrom(now: CoachMoment, due: Solved): { entry: HoldEntry; turn: string } {
+  function entryFrom(
+    now: CoachMoment,
+    due: Solved
+  ): { entry: HoldEntry; other: HoldEntry | null; turn: string } {
     const { hold, solution, reference } = due;
     const arrival = normaliseBearing(valueOf(now, 'heading_deg') + panelTurn(reference, area));
     const choice = holdEntry(hold, arrival);
     const entry = told?.due === due && told.entry === choice.alternative ? choice.alternative : choice.entry;
+    const other = entry === choice.entry ? choice.alternative : choice.entry;
     if (entry === 'direct')
       return {
         entry,
+        other,
         turn: `turn ${sideOf(hold) > 0 ? 'right' : 'left'} to ${shown(solution.outboundHeading_deg, due)}`
       };
     const out = entryHeadingInWind(hold, entry, solution)!;
@@ -74,6 +83,7 @@ export function holdHint(lesson: Lesson): Hint {
     const way = turn_deg > 0 ? 'right' : 'left';
     return {
       entry,
+      other,
       // A few degrees may be to either side by the time it is there.
       turn:
         Math.abs(turn_deg) < LEAST_TURN_DEG ? `fly ${shown(out, due)}` : `turn ${way} to ${shown(out, due)}`
@@ -129,21 +139,24 @@ export function holdHint(lesson: Lesson): Hint {
           distance_nm: valueOf(now, 'fixDistance_nm'),
           heading_deg
         });
-        entering = entryFrom(now, due).entry;
+        ({ entry: entering, other } = entryFrom(now, due));
         // Farther off the heading may yet be another.
         if (arriving) return isNearFix(now) ? atFix(now, due) : null;
       }
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
-      const atEntry =
-        entering === 'teardrop' || entering === 'parallel'
-          ? entryHeadingInWind(hold, entering, solution)
-          : null;
-      const wanted_deg = atEntry ?? solution.outboundHeading_deg;
+      const atEntryOf = (entry: HoldEntry | null) =>
+        entry === 'teardrop' || entry === 'parallel' ? entryHeadingInWind(hold, entry, solution) : null;
       const outward = normaliseSigned(heading_deg - hold.inboundCourse_deg - 180);
       const outbound = Math.abs(outward) < 50 && Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
+      if (outbound && other !== null) {
+        const off = (entry: HoldEntry | null) => Math.abs(normaliseSigned(heading_deg - (atEntryOf(entry) ?? solution.outboundHeading_deg))); // prettier-ignore
+        if (off(other) + CLEARLY_DEG < off(entering)) [entering, other] = [other, entering];
+      }
+      const atEntry = atEntryOf(entering);
+      const wanted_deg = atEntry ?? solution.outboundHeading_deg;
       if (!outbound) {
         if (Math.abs(outward) > 90) {
-          if (turnedOutSince_s !== null) entering = null;
+          if (turnedOutSince_s !== null) entering = other = null;
           turnedOutSince_s = null;
           clockFrom_s = null;
           said = 'nothing';
