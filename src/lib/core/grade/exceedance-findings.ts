@@ -212,11 +212,14 @@ function sayExceedance(
 function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const { corridor, channel } = measure;
   const of = (side: 'above' | 'below') => measure.exceedances.filter((e) => e.side === side).length;
-  const worst = measure.exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
+  const kindOf = (e: Exceedance) => hardKind(phase, measure, e);
+  const hards = measure.exceedances.filter((e) => kindOf(e) !== null);
+  const hard = hards[0] ? kindOf(hards[0]) : null;
+  // What must not happen is shown where it was worst, whatever else was farther out.
+  const worst = (hard ? hards : measure.exceedances).reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a)); // prettier-ignore
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
     .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);
-  const hard = measure.exceedances.map((e) => hardKind(phase, measure, e)).find((kind) => kind !== null);
   return finding(
     hard ?? 'exceedance',
     hard ? 'hard' : 'fault',
@@ -228,7 +231,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
       start_s: measure.exceedances[0]!.start_s,
       end_s: measure.exceedances.at(-1)!.end_s
     },
-    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, worst.asked!)} (${allowedWords(corridor, worst.side)} allowed). ${answeredWords(measure.exceedances)}; ${FORGIVEN_CORRECTIONS} are forgiven.`,
+    `${capital(sides.join(', '))}; at worst ${offWords(corridor, worst.peak, worst.asked!)} (${allowedWords(corridor, worst.side)} allowed). ${answeredWords(measure.exceedances)}${hard ? '' : `; ${FORGIVEN_CORRECTIONS} are forgiven`}.`,
     {
       channel,
       side: worst.side,

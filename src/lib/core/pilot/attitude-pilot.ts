@@ -115,7 +115,8 @@ export function attitudePilot(
   /** Late to level off: the altitude has to be passed before anything is done about it. */
   function climbsThrough(r: Readings): boolean {
     const { vertical } = flying.phase().goal;
-    if (habits.levelsOffLate === 0 || vertical.kind === 'level') return false;
+    const next = drill.phases[flying.step + 1]?.goal.vertical.kind;
+    if (habits.levelsOffLate === 0 || vertical.kind === 'level' || next !== 'level') return false;
     const way = Math.sign(settings[flying.step]!.line.verticalSpeed_fpm) || 1;
     return (r.altitude_ft - vertical.to_ft) * way < 70 * habits.levelsOffLate;
   }

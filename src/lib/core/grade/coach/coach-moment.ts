@@ -1,5 +1,7 @@
 import type { ChannelId } from '../../flight/channels';
 import type { FlightEvent } from '../../flight/flight-event';
+import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { mean } from '../../measure/statistics';
 
 /** What the coach sees at one moment. */
 export interface CoachMoment {
@@ -40,4 +42,20 @@ export const valueOf = (moment: CoachMoment, channel: ChannelId): number => mome
 export function before(memory: readonly CoachMoment[], seconds: number): CoachMoment | null {
   const now = memory[memory.length - 1]!.time_s;
   return memory.findLast((moment) => moment.time_s <= now - seconds) ?? null;
+}
+
+/** The moments of the last seconds, the newest among them. */
+export function lately(memory: readonly CoachMoment[], seconds: number): readonly CoachMoment[] {
+  const now = memory[memory.length - 1]!;
+  return memory.filter(({ time_s }) => time_s >= now.time_s - seconds);
+}
+
+/** A heading is what was flown for so long: the nose swings in the air. */
+const HELD_FOR_S = 8;
+
+/** The heading flown lately, 0…360, swings of the nose taken out. */
+export function heldHeading(memory: readonly CoachMoment[]): number {
+  const now_deg = valueOf(memory[memory.length - 1]!, 'heading_deg');
+  const off = lately(memory, HELD_FOR_S).map((one) => normaliseSigned(valueOf(one, 'heading_deg') - now_deg));
+  return normaliseBearing(now_deg + mean(off)!);
 }

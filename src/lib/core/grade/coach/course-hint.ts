@@ -16,7 +16,16 @@ import { tasOf } from '../../drill/goal-in-air';
 import { windTriangle } from '../../procedure/wind-triangle';
 import { turnRadius } from '../../air/level-turn';
 import { procedureTurnRate } from '../../procedure/turn';
-import { COURSE_WEIGHT, before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
+import {
+  COURSE_WEIGHT,
+  before,
+  heldHeading,
+  lately,
+  valueOf,
+  type Advice,
+  type CoachMoment,
+  type Hint
+} from './coach-moment';
 
 const OFF = 0.12;
 /** Bank that was changed from side to side so often in so short a time is chasing; what a gust makes of it is smoothed out. */
@@ -34,8 +43,6 @@ const REGAINED_IN_S = 90;
 const WIND_MATTERS_DEG = 4;
 /** A gust is no wind: what it takes is told from so long. */
 const WIND_TOLD_FROM_S = 20;
-/** A heading is what was flown for so long: the nose swings in the air. */
-const HELD_FOR_S = 8;
 /** What is called the wind is briefed from that side, with at least so much to correct. */
 const WIND_BRIEFED_DEG = 2;
 const REACTION_S = 3;
@@ -158,8 +165,7 @@ function tracking(
   const correction = windCorrection(memory, course_deg);
   const headingOff = normaliseSigned(valueOf(now, 'heading_deg') - course_deg);
   const cut = headingOff - correction;
-  const heldOff = mean(lately(memory, HELD_FOR_S).map((moment) => normaliseSigned(valueOf(moment, 'heading_deg') - course_deg)))!; // prettier-ignore
-  const heldCut = heldOff - correction;
+  const heldCut = normaliseSigned(heldHeading(memory) - course_deg) - correction;
   const speed_nmps = Math.max(40, valueOf(now, 'groundspeed_kt')) / 3600;
   const cross = valueOf(now, 'crossTrack_nm');
   const needed = Math.atan2(Math.abs(cross), speed_nmps * REGAINED_IN_S) * DEGREES_PER_RADIAN;
@@ -186,12 +192,6 @@ function tracking(
       `The course is to the ${side > 0 ? 'left' : 'right'}: come ${side > 0 ? 'left' : 'right'} to ${hold(course_deg + correction - side * Math.max(5, needed))} and hold it.`
     );
   return null;
-}
-
-/** The moments of the last seconds, the newest among them. */
-function lately(memory: readonly CoachMoment[], seconds: number): readonly CoachMoment[] {
-  const now = memory[memory.length - 1]!;
-  return memory.filter(({ time_s }) => time_s >= now.time_s - seconds);
 }
 
 /** The wind correction a course needs in the wind that headings, tracks and speeds have told lately; degrees, + = nose right. */

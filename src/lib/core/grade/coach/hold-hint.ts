@@ -10,7 +10,15 @@ import type { Lesson } from '../../drill/lesson';
 import { isFixAhead } from '../../procedure/fix-ahead';
 import { entryHeadingInWind, holdEntry, type HoldEntry } from '../../procedure/hold-entry';
 import { sideOf, solveHold } from '../../procedure/hold';
-import { COURSE_WEIGHT, URGENT, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
+import {
+  COURSE_WEIGHT,
+  URGENT,
+  heldHeading,
+  valueOf,
+  type Advice,
+  type CoachMoment,
+  type Hint
+} from './coach-moment';
 
 /** The entry is said so long before the fix. */
 const ENTRY_BEFORE_S = 35;
@@ -64,11 +72,14 @@ export function holdHint(lesson: Lesson): Hint {
 
   /** The entry due from the heading now flown, and the turn it begins with. Near a boundary what was said before stands. */
   function entryFrom(
-    now: CoachMoment,
+    memory: readonly CoachMoment[],
     due: Solved
   ): { entry: HoldEntry; other: HoldEntry | null; turn: string } {
     const { hold, solution, reference } = due;
-    const arrival = normaliseBearing(valueOf(now, 'heading_deg') + panelTurn(reference, area));
+    const now = memory[memory.length - 1]!;
+    const turns = Math.abs(valueOf(now, 'bank_deg')) >= LEVEL_DEG;
+    const flown_deg = turns ? valueOf(now, 'heading_deg') : heldHeading(memory);
+    const arrival = normaliseBearing(flown_deg + panelTurn(reference, area));
     const choice = holdEntry(hold, arrival);
     const entry = told?.due === due && told.entry === choice.alternative ? choice.alternative : choice.entry;
     const other = entry === choice.entry ? choice.alternative : choice.entry;
@@ -95,13 +106,14 @@ export function holdHint(lesson: Lesson): Hint {
     (valueOf(now, 'fixDistance_nm') / Math.max(40, valueOf(now, 'groundspeed_kt'))) * 3600 <= ENTRY_BEFORE_S;
 
   /** Before the fix: which entry, and where it turns. */
-  function entryWords(now: CoachMoment): Advice | null {
+  function entryWords(memory: readonly CoachMoment[]): Advice | null {
+    const now = memory[memory.length - 1]!;
     const next = solved[now.phaseIndex + 1];
     if (!next || valueOf(now, 'along_nm') > 0 || !isNearFix(now)) return null;
-    return atFix(now, next);
+    return atFix(memory, next);
   }
-  function atFix(now: CoachMoment, due: Solved): Advice {
-    const { entry, turn } = entryFrom(now, due);
+  function atFix(memory: readonly CoachMoment[], due: Solved): Advice {
+    const { entry, turn } = entryFrom(memory, due);
     return {
       ...roll(`${capital(entry)} entry: over the fix ${turn}.`),
       onsaid: () => (told = { due, entry })
@@ -109,10 +121,11 @@ export function holdHint(lesson: Lesson): Hint {
   }
 
   /** Gone on past the fix, wings level: the turn that should have begun there. */
-  function pastWords(now: CoachMoment, due: Solved): Advice | null {
+  function pastWords(memory: readonly CoachMoment[], due: Solved): Advice | null {
+    const now = memory[memory.length - 1]!;
     const straight = Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG;
     return straight && now.inPhase_s > PAST_AFTER_S && valueOf(now, 'along_nm') > PAST_NM
-      ? roll(`Past ${due.reference.fix}: ${entryFrom(now, due).turn}.`)
+      ? roll(`Past ${due.reference.fix}: ${entryFrom(memory, due).turn}.`)
       : null;
   }
 
@@ -125,7 +138,7 @@ export function holdHint(lesson: Lesson): Hint {
       const due = solved[now.phaseIndex];
       if (!due) {
         clockFrom_s = null;
-        return entryWords(now);
+        return entryWords(memory);
       }
       const { hold, solution } = due;
       const heading_deg = valueOf(now, 'heading_deg') + panelTurn(due.reference, area);
@@ -139,9 +152,9 @@ export function holdHint(lesson: Lesson): Hint {
           distance_nm: valueOf(now, 'fixDistance_nm'),
           heading_deg
         });
-        ({ entry: entering, other } = entryFrom(now, due));
+        ({ entry: entering, other } = entryFrom(memory, due));
         // Farther off the heading may yet be another.
-        if (arriving) return isNearFix(now) ? atFix(now, due) : null;
+        if (arriving) return isNearFix(now) ? atFix(memory, due) : null;
       }
       // A teardrop goes out thirty degrees off the outbound course, a parallel entry along it; both on the other side.
       const atEntryOf = (entry: HoldEntry | null) =>
@@ -160,7 +173,7 @@ export function holdHint(lesson: Lesson): Hint {
           turnedOutSince_s = null;
           clockFrom_s = null;
           said = 'nothing';
-          return pastWords(now, due);
+          return pastWords(memory, due);
         }
         return null;
       }

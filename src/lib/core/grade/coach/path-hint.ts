@@ -18,6 +18,8 @@ const MOST_FPM = 200;
 
 /** This close over its end a path asks for nothing any more: there it is decided. */
 const DECIDED_FT = 50;
+/** By eye, so low, the runway is flown to, and no rate. */
+const BY_EYE_FT = 200;
 
 /** What a path asks for: to wait for it, to begin down it, and by how much to change the rate. */
 export function pathHint({ drill }: Lesson): Hint {
@@ -43,7 +45,8 @@ export function pathHint({ drill }: Lesson): Hint {
       }
       const { vertical } = phase.goal;
       if (vertical.kind !== 'path' || decided === now.phaseIndex) return null;
-      if (valueOf(now, 'altitude_ft') < vertical.to_ft + DECIDED_FT) {
+      const least_ft = phase.reference?.bySight ? BY_EYE_FT : DECIDED_FT;
+      if (valueOf(now, 'altitude_ft') < vertical.to_ft + least_ft) {
         decided = now.phaseIndex;
         return null;
       }
