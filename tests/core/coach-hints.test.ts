@@ -176,6 +176,12 @@ describe('of a path', () => {
     const hint = pathHint(lesson);
     const late = (altitude_ft: number) => look(hint, down, { ...on, altitude_ft, pathShare: 0.6 });
     expect([late(341) === null, late(339), late(341)]).toEqual([false, null, null]);
+    // By eye the last two hundred feet are flown to the runway.
+    const landing = lessonOf(planned('xvlb-ils-24', { transition: null, ends: 'landing' }));
+    const byEye = indexOf(landing, 'By eye to the threshold');
+    const { to_ft } = landing.drill.phases[byEye]!.goal.vertical as { to_ft: number };
+    const high = (over_ft: number) => look(pathHint(landing), byEye, { altitude_ft: to_ft + over_ft, fixDistance_nm: 1, pathShare: 0.6 })?.words; // prettier-ignore
+    expect([high(199), high(201)]).toEqual([undefined, expect.stringMatching(/^Above the path/)]);
   });
 
   test('the turn to the fix of the missed approach, its way round, when it is time', () => {

@@ -21,6 +21,7 @@ import { leanOf, trendOf } from '$core/grade/trend';
 import { noHabits, type Habits } from '$core/pilot/habits';
 import { lessonFor } from './drawn-flight';
 import { madeFlight } from './flown';
+import { planned } from './planned-approach';
 
 const altitude: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
 const heading: Corridor = { channel: 'heading_deg', target: 360, above: 10, below: 10 };
@@ -58,6 +59,25 @@ describe('what goes on from phase to phase', () => {
     expect(off((t) => ((t > 30 && t < 50) || (t > 65 && t < 90) ? 345 : 360))).toHaveLength(2);
     expect(off((t) => (t > 40 && t < 60 ? 345 : t >= 60 && t < 80 ? 15 : 360))).toHaveLength(2);
     expect(off((t) => (t > 40 && t < 90 ? 330 : 350), [360, 350])).toHaveLength(2);
+  });
+
+  test('several below a minimum are shown by the lowest, however high the others, and none is forgiven', () => {
+    const approach = lessonOf(planned('xvlb-vor-dme-06', { transition: null }));
+    const leg = approach.drill.phases.find(({ segment, goal }) => segment === 'inbound' && goal.floor && goal.vertical.kind === 'level')!; // prettier-ignore
+    const { altitude_ft } = leg.goal.vertical as { altitude_ft: number };
+    const off_ft = (t: number) =>
+      t > 20 && t < 35 ? 190 : t > 60 && t < 70 ? -120 : t > 90 && t < 100 ? -140 : 0;
+    const flight = madeFlight(120, { altitude_ft: (t) => altitude_ft + off_ft(t) });
+    const corridor: Corridor = { ...altitude, target: altitude_ft };
+    const [said, ...more] = exceedanceFindings(approach, [
+      measureCorridor(flight, corridor, leg.id, 0, 1199)
+    ]);
+    expect(more).toEqual([]);
+    expect(said).toMatchObject({ kind: 'below-minimum', severity: 'hard', side: 'below' });
+    expect(Math.round(said!.moment_s)).toBeGreaterThanOrEqual(90);
+    expect(said!.evidence).toBe(
+      `1 × high, 2 × low; at worst 140 ft below ${altitude_ft} ft (100 ft allowed). 0 of 3 corrected promptly.`
+    );
   });
 
   test('beyond what is allowed by less than its last figure is just over it', () => {
