@@ -6,7 +6,6 @@ import { phaseById, segments, type Segment } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
-import { needleWords } from '../finding/quantity-words';
 import { worse, type Verdict } from '../finding/verdict';
 import { column, sampleAt, type Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
@@ -19,6 +18,7 @@ import { decisionStory } from './checks/decision';
 import { cameDownOnPath } from './checks/step-down';
 import { asideWords, besideWords, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
+import { endedBeside, heldWords } from './needle-kept';
 
 /** One part of an approach, with the worst of what was required in it. */
 export interface SegmentGrade {
@@ -176,9 +176,7 @@ export function approachStory(
     const aside_nm = flight.columns.get('crossTrack_nm')?.[Math.max(0, end - 1)];
     say(
       `On the final ${heldWords('the course', onFinal)}${
-        aside_nm === undefined
-          ? ''
-          : `, ${figure(Math.abs(aside_nm) * METRES_PER_NAUTICAL_MILE)} m beside it at the end`
+        aside_nm === undefined ? '' : endedBeside(Math.abs(aside_nm) * METRES_PER_NAUTICAL_MILE)
       }${path ? `; ${heldWords('the path', path)}, at worst ${path.worst > 0 ? 'above' : 'below'} it` : ''}.`,
       onFinal.worst_s
     );
@@ -280,16 +278,6 @@ function lowest(
   let at = sampleAt(flight, from_s);
   for (let k = at; k <= sampleAt(flight, to_s); k++) if (altitude[k]! < altitude[at]!) at = k;
   return { altitude_ft: altitude[at]!, at_s: at / flight.rate_hz };
-}
-
-/** Less than half a per cent of full scale nobody sees. */
-const CENTRED = 0.005;
-
-/** How closely a needle was kept, by its farthest. */
-function heldWords(what: string, { worst, exceedances }: CorridorMeasure): string {
-  if (Math.abs(worst) > 1) return `${what} went beyond the needle’s edge`;
-  if (Math.abs(worst) < CENTRED) return `${what} stayed centred`;
-  return `${what} ${exceedances.length > 0 ? 'went out to' : 'stayed within'} ${needleWords(worst)}`;
 }
 
 const SET_UP: readonly Finding['kind'][] = [

@@ -1,4 +1,4 @@
-import type { CorridorChannel } from '../drill/corridor';
+import { isOneSided, type CorridorChannel } from '../drill/corridor';
 import { type CheckMeasure, checkFigures } from './checks/checks';
 import type { ComparableFigure } from '../finding/comparable-figure';
 import { measureLean } from './lean';
@@ -53,12 +53,14 @@ export function comparableOf(
     const mine = measures.filter((m) => m.channel === channel);
     const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
     const inside = mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / seconds;
-    const rms = Math.sqrt(
-      mine.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0) / seconds
-    );
     const { name } = quantityWords[channel];
     add(`${channel}.inside`, `${name} held`, '%', 0, 'more', [100 * inside]);
-    add(`${channel}.rms`, `${name} RMS`, 'of tolerance', 2, 'less', [rms]);
+    // Of a limit to one side there is no share of a tolerance.
+    const between = mine.filter((m) => !isOneSided(m.corridor));
+    const lasted_s = between.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
+    const squares = between.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0);
+    if (lasted_s > 0)
+      add(`${channel}.rms`, `${name} RMS`, 'of tolerance', 2, 'less', [Math.sqrt(squares / lasted_s)]);
     const lean = measureLean(channel, measures);
     if (lean) bias[channel] = lean.share;
   }

@@ -1,4 +1,5 @@
 import { isRough } from '../air/turbulence';
+import { isOneSided } from '../drill/corridor';
 import { measureCorridors, type CorridorMeasure } from '../deviation/corridor-measure';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
@@ -135,7 +136,7 @@ function corridorElement(measure: CorridorMeasure, { drill }: Lesson): GradeElem
     verdict: measure.verdict,
     score: 100 * measure.shareInside,
     weight: central ? WEIGHT_RATE : 1,
-    arithmetic: `inside ${percent(measure.shareInside)} of ${figure(measure.to_s - measure.from_s)} s, RMS ${figure(measure.rmsOfTolerance, 2)} of tolerance, ${
+    arithmetic: `inside ${percent(measure.shareInside)} of ${figure(measure.to_s - measure.from_s)} s, ${isOneSided(measure.corridor) ? '' : `RMS ${figure(measure.rmsOfTolerance, 2)} of tolerance, `}${
       count === 0
         ? 'no exceedance'
         : count === 1 && measure.exceedances[0]!.prompt === null

@@ -69,6 +69,9 @@ function trackingFaults(m: TrackingMeasure, { plan }: Pick<Lesson, 'plan'>): Tra
   ];
 }
 
+/** With the wings level for less of the time off course, no heading was held. */
+const HEADING_HELD_SHARE = 0.25;
+
 const isSwing = ({ off }: TrackingMeasure['peaks'][number]) => Math.abs(off) >= SWING_SHARE;
 /** Of the last swing of a phase nothing is known but that it was one. */
 const crossedOf = ({ peaks }: TrackingMeasure) => peaks.slice(0, -1).filter(isSwing).length;
@@ -115,7 +118,7 @@ function say(fault: TrackingFault, m: TrackingMeasure): Finding {
         'fault',
         'Still turning as the needle came back',
         { moment_s: m.keptTurning_s[0]!, start_s: m.keptTurning_s[0]!, end_s: m.keptTurning_s.at(-1)! },
-        `Went through the course ${m.keptTurning_s.length === 1 ? '' : `${timesWords(m.keptTurning_s.length)} `}with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')})${m.elsewhere?.kept ? `; ${timesWords(m.elsewhere.kept)} in other phases on it` : ''}.`,
+        `Went through the course ${m.keptTurning_s.length === 1 ? '' : `${timesWords(m.keptTurning_s.length)} `}with the bank of the correction still in (${m.keptTurning_s.map(clock).join(', ')})${m.elsewhere?.kept ? `; ${timesWords(m.elsewhere.kept)} more in other phases` : ''}.`,
         { ...where, worth: 2 * MOMENT_S * m.keptTurning_s.length }
       );
     case 'chasing-needle':
@@ -193,7 +196,9 @@ export const tracking: CheckKind<'tracking', TrackingMeasure, TrackingFault[]> =
         m.peaks.length === 0
           ? 'no swing to either side'
           : `${inWords(m.peaks.length)} ${m.peaks.length === 1 ? 'swing' : 'swings'} to one side or the other`,
-        `correction ${signedFigure(m.correction_deg)}° on average where ${signedFigure(m.neededCorrection_deg)}° was needed`,
+        m.off_s < 1 || m.waited_s >= HEADING_HELD_SHARE * m.off_s
+          ? `correction ${signedFigure(m.correction_deg)}° on average where ${signedFigure(m.neededCorrection_deg)}° was needed`
+          : 'no heading held long enough to tell its correction',
         m.off_s < 1
           ? 'never off course'
           : `wings level for ${figure(m.waited_s)} of ${figure(m.off_s)} s off course`
