@@ -12,8 +12,12 @@ import { findingKinds } from '$core/finding/finding-kind';
 import type { CorridorChannel } from '$core/drill/corridor';
 import { nextStep } from '$core/grade/next-step';
 import { HEADLINES, orderFindings } from '$core/grade/order-findings';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
+import type { Flight } from '$core/flight/flight';
+import { climbedFromCircle_s } from '$core/grade/gone-around';
 import { lessonFor } from './drawn-flight';
-import { planOf } from './flown';
+import { madeFlight, planOf } from './flown';
+import { planned } from './planned-approach';
 
 const excursion = (channel: CorridorChannel, start_s: number, end_s: number, worth: number, failed = false) =>
   finding('exceedance', 'fault', `${channel} out`, { moment_s: start_s, start_s, end_s }, '', {
@@ -187,4 +191,29 @@ test('a standard asks for other headings when a course is tracked; a school’s 
   expect([heading_deg('straight-and-level'), heading_deg('vor-tracking'), heading_deg('vor-hold')]).toEqual([
     10, 5, 10
   ]);
+});
+
+test('a climb away counts from where the circle was begun, by three hundred feet, and only where the field is not lost', () => {
+  const circling = (lost?: 'downwind') =>
+    lessonOf(
+      planned('xvna-vor-a', {
+        transition: null,
+        ends: 'landing',
+        circle: { runway: '31', turn: 'left', ...(lost ? { lost } : {}) }
+      })
+    );
+  const lesson = circling();
+  const check = lesson.drill.checks.find(({ kind }) => kind === 'circle')! as unknown as { phases: string[] };
+  const spans = (circle: string): PhaseSpan[] =>
+    [['p01', 0, 100] as const, [circle, 100, 300] as const].map(([phaseId, start_s, end_s]) => ({ phaseId, start_s, end_s, settled_s: {}, complete: true })); // prettier-ignore
+  // Up by four hundred feet long before it; then level, and up again at two hundred seconds.
+  const to = (top_ft: number) =>
+    madeFlight(300, {
+      altitude_ft: (t) => (t < 50 ? 300 + 8 * t : t < 200 ? 700 : Math.min(top_ft, 700 + 10 * (t - 200)))
+    });
+  const began = (flight: Flight, of = lesson) => climbedFromCircle_s(flight, of, spans(check.phases[0]!));
+  expect(began(to(1010))!).toBeCloseTo(200, -0.7);
+  expect(began(to(1000))).toBeNull();
+  expect(climbedFromCircle_s(to(1010), lesson, spans('p02'))).toBeNull();
+  expect(began(to(1010), circling('downwind'))).toBeNull();
 });

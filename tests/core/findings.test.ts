@@ -61,6 +61,13 @@ describe('what goes on from phase to phase', () => {
     expect(off((t) => (t > 40 && t < 90 ? 330 : 350), [360, 350])).toHaveLength(2);
   });
 
+  test('is not said while the next phase is flown: it may go on there', () => {
+    const flight = madeFlight(120, { heading_deg: (t) => (t > 20 && t < 30 ? 345 : t > 40 ? 340 : 360) });
+    const over = measureCorridor(flight, heading, phases[0]!.id, 0, 599);
+    const said = (under_s?: number) => exceedanceFindings(lesson, [over], [], under_s).map(({ end_s }) => Math.round(end_s)); // prettier-ignore
+    expect([said(60), said(), said(70)]).toEqual([[30], [30, 60], [30, 60]]);
+  });
+
   test('several below a minimum are shown by the lowest, however high the others, and none is forgiven', () => {
     const approach = lessonOf(planned('xvlb-vor-dme-06', { transition: null }));
     const leg = approach.drill.phases.find(({ segment, goal }) => segment === 'inbound' && goal.floor && goal.vertical.kind === 'level')!; // prettier-ignore

@@ -12,6 +12,7 @@ import { flightSoFar } from '$core/grade/flight-so-far';
 import { gradeFlight } from '$core/grade/grade';
 import { liveSamples } from '$lib/worker/live-samples';
 import { chunksOf, planOf } from './flown';
+import { plannedDrill } from './planned-approach';
 
 const plan = planOf({ drill: 'straight-and-level', seed: 9, turbulence: 'light' });
 const lesson = lessonOf(plan);
@@ -130,20 +131,26 @@ describe('a flight that is watched', () => {
 describe('what is said while it is flown', () => {
   const descent = planOf({ seed: 3, turbulence: 'moderate' });
   const whole = flightFromChunks(chunksOf(descent, { slowToReact: 1, pumpsPitch: 1 }));
-  const until = (samples: number) => ({
-    ...whole,
+  const until = (samples: number, of = whole) => ({
+    ...of,
     length: samples,
-    columns: new Map([...whole.columns].map(([id, values]) => [id, values.slice(0, samples)])),
-    events: whole.events.filter(({ time_s }) => time_s <= samples / whole.rate_hz)
+    columns: new Map([...of.columns].map(([id, values]) => [id, values.slice(0, samples)])),
+    events: of.events.filter(({ time_s }) => time_s <= samples / of.rate_hz)
   });
+  // A heading left out goes on wandering from one phase into the next.
+  const partial = plannedDrill('partial-panel-descent', { seed: 71 });
+  const wandering = flightFromChunks(chunksOf(partial, { omitsHeading: 1 }));
 
-  test('nothing is said that the whole flight’s grade takes back', () => {
-    const graded = gradeFlight(whole, descent);
-    const key = ({ kind, title, start_s }: (typeof graded.findings)[number]) => `${kind} ${title} ${start_s}`;
+  test.each([
+    ['rough', descent, whole],
+    ['wandering', partial, wandering]
+  ] as const)('nothing is said that the whole flight’s grade takes back: %s', (_, plan, whole) => {
+    const graded = gradeFlight(whole, plan);
+    const key = ({ kind, title, start_s, evidence }: (typeof graded.findings)[number]) => `${kind} ${title} ${start_s} ${evidence}`; // prettier-ignore
     const final = new Set(graded.findings.map(key));
     let said = 0;
     for (let samples = 200; samples <= whole.length; samples += 150) {
-      const so = flightSoFar(until(samples), lessonOf(descent));
+      const so = flightSoFar(until(samples, whole), lessonOf(plan));
       for (const found of so.findings) expect(final).toContain(key(found));
       said += so.findings.length;
       for (const span of so.phases.filter(({ complete }) => complete))

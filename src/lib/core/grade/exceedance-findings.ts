@@ -46,11 +46,13 @@ interface Outside {
 /**
  * Exceedances of what the corridors asked for, in words. One that goes on from a phase into the next is said once, where it is worst.
  * @param busy when there was something else to do as well
+ * @param under_s since when a phase is flown that is not over: what was outside as it began may yet go on in it, and is not said
  */
 export function exceedanceFindings(
   { drill }: Lesson,
   measures: readonly CorridorMeasure[],
-  busy: readonly BusyTime[] = []
+  busy: readonly BusyTime[] = [],
+  under_s = Infinity
 ): Finding[] {
   const judged = measures.filter((measure) => !isSaidByCheck(drill, measure));
   const outsides = judged
@@ -63,7 +65,9 @@ export function exceedanceFindings(
     ...judged
       .filter(({ exceedances }) => exceedances.length >= SUMMED_FROM)
       .map((measure) => sayTogether(measure, phaseById(drill, measure.phaseId))),
-    ...onesThatGoOn(outsides).map((parts) => sayExceedance(parts, drill, busy))
+    ...onesThatGoOn(outsides)
+      .filter((parts) => !parts.at(-1)!.e.open || parts.at(-1)!.e.end_s < under_s - GOES_ON_WITHIN_S)
+      .map((parts) => sayExceedance(parts, drill, busy))
   ];
 }
 

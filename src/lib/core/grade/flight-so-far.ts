@@ -35,12 +35,14 @@ export function flightSoFar(recorded: Flight, asPlanned: Lesson): FlightSoFar {
   const measures = measureCorridors(flight, lesson, phases);
   const isOver = ({ phaseId }: CorridorMeasure) =>
     phases.some((span) => span.phaseId === phaseId && isFlown(span));
+  const now = phases.at(-1);
+  const under_s = now && !isFlown(now) ? now.start_s : Infinity;
   return {
     lesson,
     flight,
     phases,
     measures,
-    findings: orderFindings(exceedanceFindings(lesson, measures.filter(isOver))),
+    findings: orderFindings(exceedanceFindings(lesson, measures.filter(isOver), [], under_s)),
     outside: measures
       .filter((measure) => !isOver(measure) && measure.to_s >= duration(flight) - 1)
       .flatMap(({ corridor }) => outsideWords(corridor, flight))
