@@ -190,6 +190,10 @@ describe('legs laid on the earth', () => {
     // A climb that is published steeper is the shorter.
     const steep = altered(ils, (a) => { a.missed.climb_ftpnm = 400; a.missed.legs = [{ type: 'CA', course_deg: 240, altitude: { above_ft: 1288 } }]; }); // prettier-ignore
     expect(layApproach(world, steep, null).at(-1)!.length_nm).toBeCloseTo(2.5, 6);
+    // What was climbed to in a hold on the way in is gone by the missed approach.
+    const heldHigh = altered(ils, (a) => { a.final.unshift({ type: 'HA', fix: 'VLB', course_deg: 60, turn: 'right', altitude: { above_ft: 5000 } } as Leg); a.missed.legs = [{ type: 'CA', course_deg: 240, altitude: { above_ft: 1288 } }]; }); // prettier-ignore
+    expect(layApproach(world, heldHigh, null)[0]!.climbs_ft).toBe(5000);
+    expect(layApproach(world, heldHigh, null).at(-1)!.length_nm).toBeCloseTo(5, 6);
     // Where category A has no minimum a climb begins 500 ft over touchdown, wherever the course turns.
     const without = altered(ils, (a) => { a.minimums[0]!.A = null; a.missed.legs = [{ type: 'CA', course_deg: 9, altitude: { above_ft: 1088 } }]; }); // prettier-ignore
     expect(layApproach(world, without, null).at(-1)).toMatchObject({ length_nm: expect.closeTo(2.5, 6), course_deg: expect.closeTo(9, 6) }); // prettier-ignore

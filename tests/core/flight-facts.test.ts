@@ -26,7 +26,11 @@ import { comesAbout, waitingCommand } from '$core/flight/waiting-command';
 import { strangeRadios } from '$core/radio/radio-settings';
 import { lessonFor } from './drawn-flight';
 import { aircraft, madeFlight, planOf } from './flown';
-import { planned } from './planned-approach';
+import { planned, plannedDrill } from './planned-approach';
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import { flyDrill } from '$core/flight/flown-drill';
+import { simulatedHands } from '$core/flight/simulated-flight';
+import { noHabits } from '$core/pilot/habits';
 import { refused } from './refused';
 
 const KNOT_MPS = 1852 / 3600;
@@ -266,4 +270,37 @@ test('the report before an approach: the weather where it decides, the minimumâ€
   expect(report({})).toMatchObject({ base_ft: set_ft - plan.approach.approach.touchdownElevation_ft, visibility_sm }); // prettier-ignore
   expect(report({ ends: 'landing', base_ft: 5000 })).toEqual(report({}));
   expect(reportedAtStart(lessonFor('vor-tracking', {}))).toBeNull();
+});
+
+test('a heading indicator is set by the compass after ten minutes, with the wings level for twenty seconds; in a hold it is left alone', () => {
+  const turned = (plan: LessonPlan) => {
+    const lesson = lessonOf(plan);
+    const loop = flightLoop(lesson);
+    const flown = flyDrill(loop, lesson);
+    const next = simulatedHands(lesson, flown, noHabits, plan.seed);
+    const turns: { at_s: number; levelFor_s: number; left_deg: number }[] = [];
+    let knob_deg = 0;
+    let banked_s = 0;
+    while (flown.ended() === null) {
+      const hands = next();
+      flown.step(hands);
+      const time_s = loop.time_s();
+      if (hands.headingKnob_deg !== knob_deg)
+        turns.push({ at_s: time_s, levelFor_s: time_s - banked_s, left_deg: Math.abs(hands.headingKnob_deg - knob_deg) }); // prettier-ignore
+      knob_deg = hands.headingKnob_deg;
+      if (Math.abs(loop.readings().bank_deg) > 5) banked_s = time_s;
+    }
+    return { turns, lasted_s: loop.time_s() };
+  };
+  const held = turned(plannedDrill('vor-hold', { seed: 4, figures: { circuits: 3 } }));
+  expect(held.lasted_s).toBeGreaterThan(900);
+  expect(held.turns).toEqual([]);
+  const { turns } = turned(planned('xvna-vor-a', {}, { seed: 4 }));
+  expect(turns.length).toBeGreaterThanOrEqual(2);
+  turns.forEach(({ at_s, levelFor_s, left_deg }, k) => {
+    expect(at_s - (turns[k - 1]?.at_s ?? 0)).toBeGreaterThan(600);
+    expect(levelFor_s).toBeGreaterThan(19);
+    // What a gyro drifts in that time, and no more.
+    expect(left_deg).toBeLessThan(12);
+  });
 });
