@@ -1,11 +1,11 @@
 <!-- What lies before the pilot: the view out, the panel, the radios with plan and chart; as large as the window leaves room for under the header and over the bar below. -->
 <script lang="ts">
-  import type { ComponentProps } from 'svelte';
+  import { onMount, type ComponentProps } from 'svelte';
   import type { ApproachChart } from '$core/drill/approach/chart-of-plan';
   import type { FlightDeck } from './flight-deck.svelte';
   import FlownPanel from './FlownPanel.svelte';
   import { VIEW_PX } from './looking-out.svelte';
-  import RadiosAndPlan from './RadiosAndPlan.svelte';
+  import type RadiosAndPlan from './RadiosAndPlan.svelte';
 
   let {
     deck,
@@ -21,6 +21,11 @@
   const { approach, underWay, hands, lookingOut, way, hints } = $derived(deck);
   const { session, frame, simulatedBy, lesson } = $derived(underWay);
   const { phase, shownHands } = $derived(deck);
+  /** Fetched meanwhile: there is nothing to show of it before the first picture. */
+  const radiosAndPlan = () => import('./RadiosAndPlan.svelte');
+  onMount(() => {
+    if (lesson.navigation) void radiosAndPlan();
+  });
   const asksTime = $derived(
     lesson.drill.checks.some((check) => check.kind === 'station-time' && check.phase === phase?.id)
   );
@@ -76,21 +81,26 @@
     bugs={deck.shownBugs}
   />
   {#if lesson.navigation && session?.instruments?.navigation && shownHands.radios}
-    <RadiosAndPlan
-      world={lesson.navigation.world}
-      radios={shownHands.radios}
-      shown={session.instruments.navigation}
-      readonly={simulatedBy !== null}
-      {asksTime}
-      onset={(radios) => (hands.radios = radios)}
-      onmark={deck.mark}
-      onanswer={(minutes) => {
-        session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
-        underWay.note = `Answered: ${minutes} min.`;
-      }}
-      {picture}
-      {way}
-      chart={chart ? atHand : undefined}
-    />
+    {@const { world } = lesson.navigation}
+    {@const { navigation } = session.instruments}
+    {@const { radios } = shownHands}
+    {#await radiosAndPlan() then { default: RadiosAndPlan }}
+      <RadiosAndPlan
+        {world}
+        {radios}
+        shown={navigation}
+        readonly={simulatedBy !== null}
+        {asksTime}
+        onset={(radios) => (hands.radios = radios)}
+        onmark={deck.mark}
+        onanswer={(minutes) => {
+          session?.note({ kind: 'answer', answer: { to: 'station-time', minutes } });
+          underWay.note = `Answered: ${minutes} min.`;
+        }}
+        {picture}
+        {way}
+        chart={chart ? atHand : undefined}
+      />
+    {/await}
   {/if}
 </div>
