@@ -1,7 +1,7 @@
 import { wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { LEAST_SCALE_DISTANCE_NM } from '../radio/course-line';
-import type { Corridor, CorridorChannel } from '../drill/corridor';
+import { isOneSided, type Corridor, type CorridorChannel } from '../drill/corridor';
 import { type Phase, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
@@ -45,6 +45,17 @@ export const FORGIVEN_CORRECTIONS = 2;
 const SHORTEST_JUDGED_S = 1;
 /** To one side, plainly: beyond this share of the tolerance. */
 const TO_ONE_SIDE = 0.2;
+
+/**
+ * How close several corridors were held, root mean square as a share of tolerance, and for how long; null where none of them has one:
+ * of a limit to one side there is no share.
+ */
+export function heldWithin(measures: readonly CorridorMeasure[]): { rms: number; seconds: number } | null {
+  const between = measures.filter(({ corridor }) => !isOneSided(corridor));
+  const seconds = between.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
+  const squares = between.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0);
+  return seconds > 0 ? { rms: Math.sqrt(squares / seconds), seconds } : null;
+}
 
 /** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
 export function measureCorridors(

@@ -1,8 +1,8 @@
-import { isOneSided, type CorridorChannel } from '../drill/corridor';
+import type { CorridorChannel } from '../drill/corridor';
 import { type CheckMeasure, checkFigures } from './checks/checks';
 import type { ComparableFigure } from '../finding/comparable-figure';
 import { measureLean } from './lean';
-import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { heldWithin, type CorridorMeasure } from '../deviation/corridor-measure';
 import { scanFigures } from '../scan/scan-figures';
 import type { ScanReport } from '../scan/scan-report';
 import { quantityWords } from '../finding/quantity-words';
@@ -55,12 +55,8 @@ export function comparableOf(
     const inside = mine.reduce((sum, m) => sum + m.shareInside * (m.to_s - m.from_s), 0) / seconds;
     const { name } = quantityWords[channel];
     add(`${channel}.inside`, `${name} held`, '%', 0, 'more', [100 * inside]);
-    // Of a limit to one side there is no share of a tolerance.
-    const between = mine.filter((m) => !isOneSided(m.corridor));
-    const lasted_s = between.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
-    const squares = between.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0);
-    if (lasted_s > 0)
-      add(`${channel}.rms`, `${name} RMS`, 'of tolerance', 2, 'less', [Math.sqrt(squares / lasted_s)]);
+    const within = heldWithin(mine);
+    if (within) add(`${channel}.rms`, `${name} RMS`, 'of tolerance', 2, 'less', [within.rms]);
     const lean = measureLean(channel, measures);
     if (lean) bias[channel] = lean.share;
   }

@@ -98,6 +98,11 @@ function answeredWords(exceedances: readonly Exceedance[]): string {
   return `${prompt} of ${exceedances.length} corrected promptly${cutShort}`;
 }
 
+/** @param exceedances at least one */
+function farthestOut(exceedances: readonly Exceedance[]): Exceedance {
+  return exceedances.reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a));
+}
+
 /** Times the tolerance × seconds outside. */
 function worthOf({ corridor }: CorridorMeasure, e: Exceedance): number {
   return Math.abs(fractionOfTolerance(corridor, e.peak)) * Math.max(1, e.end_s - e.start_s);
@@ -174,7 +179,7 @@ function sayExceedance(
   const { corridor, channel } = measure;
   const first = parts[0].e;
   const last = parts.at(-1)!.e;
-  const { peak, peak_s } = parts.map((part) => part.e).reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a)); // prettier-ignore
+  const { peak, peak_s } = farthestOut(parts.map((part) => part.e));
   const answered = parts.map((part) => part.e).find(({ correctedAfter_s }) => correctedAfter_s !== null);
   const e: Exceedance = {
     ...worst.e,
@@ -220,7 +225,7 @@ function sayTogether(measure: CorridorMeasure, phase: Phase): Finding {
   const hards = measure.exceedances.filter((e) => kindOf(e) !== null);
   const hard = hards[0] ? kindOf(hards[0]) : null;
   // What must not happen is shown where it was worst, whatever else was farther out.
-  const worst = (hard ? hards : measure.exceedances).reduce((a, b) => (Math.abs(b.peak) > Math.abs(a.peak) ? b : a)); // prettier-ignore
+  const worst = farthestOut(hard ? hards : measure.exceedances);
   const sides = (['above', 'below'] as const)
     .filter((side) => of(side) > 0)
     .map((side) => `${of(side)} × ${sideWords(channel, firstTarget(corridor), side)}`);

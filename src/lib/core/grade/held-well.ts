@@ -1,5 +1,5 @@
 import { isOneSided } from '../drill/corridor';
-import type { CorridorMeasure } from '../deviation/corridor-measure';
+import { heldWithin, type CorridorMeasure } from '../deviation/corridor-measure';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { finding, type Finding } from '../finding/finding';
@@ -22,11 +22,9 @@ export function heldWell(
   return channels
     .flatMap((channel) => {
       const mine = measures.filter((m) => m.channel === channel && !isOneSided(m.corridor));
-      if (mine.length === 0) return [];
-      const seconds = mine.reduce((sum, m) => sum + m.to_s - m.from_s, 0);
-      const rms = Math.sqrt(
-        mine.reduce((sum, m) => sum + m.rmsOfTolerance ** 2 * (m.to_s - m.from_s), 0) / seconds
-      );
+      const within = heldWithin(mine);
+      if (!within) return [];
+      const { rms, seconds } = within;
       const spotless =
         mine.every((m) => m.exceedances.length === 0) &&
         !faults.some((f) => f.channel === channel && f.severity !== 'good');
