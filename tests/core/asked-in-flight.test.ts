@@ -7,6 +7,7 @@ import { lessonOf } from '$core/drill/lesson';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent } from '$core/flight/flight-event';
+import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { detectPhases } from '$core/flight/detected-phases';
 import { weatherChangesOf } from '$core/flight/as-flown';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
@@ -205,8 +206,16 @@ describe('a clearance is what is asked for from then on', () => {
       'cleared-2 heading_deg'
     ]);
     expect(Math.min(...inside.map(({ shareInside }) => shareInside))).toBeGreaterThan(0.9);
+    // Gone on with from 80 kt and 150°, its speed and heading are judged when they have been come to, and its altitude is not in half a minute.
+    const goneOn = grade.measures.filter(({ phaseId }) => phaseId === spans.at(-1)!.phaseId);
+    expect(goneOn.map(({ channel, shareInside }) => `${channel} ${shareInside}`)).toEqual([
+      'ias_kt 1',
+      'heading_deg 1'
+    ]);
+    // Another pilot: a tenth of a second apart.
+    const asBegun = ({ settled_s, ...span }: PhaseSpan) => ({ ...span, settled: Object.keys(settled_s) });
     const resumed = flownAsked(level, 240, asked, 170);
-    expect(resumed.spans).toEqual(spans);
+    expect(resumed.spans.map(asBegun)).toEqual(spans.map(asBegun));
   });
 
   test('a new altitude leaves the phase to its own end and to what comes then; a heading does not', () => {

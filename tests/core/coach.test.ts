@@ -567,3 +567,51 @@ describe('praise', () => {
     expect(after_s).toBeLessThan(57);
   });
 });
+
+describe('the coach where the airplane is about to be lost', () => {
+  const lesson = hints('straight-and-level');
+  const [{ goal }] = lesson.drill.phases as [(typeof lesson.drill.phases)[0]];
+  const { stallAngle_deg } = lesson.aircraft.lift;
+  const level = { heading_deg: (goal.lateral as { heading_deg: number }).heading_deg };
+  const says = (scene: Scene, seconds = 40) => hear(lesson, 'level', { ...level, ...scene }, seconds);
+  const words = (scene: Scene) => [...new Set(says(scene).map((one) => one.words))];
+  const low = lesson.plan.startAltitude_ft - 150;
+
+  test('low and slow, or high and fast, it is power, and never the nose', () => {
+    expect(words({ altitude_ft: low })).toEqual(['Low: a touch of nose up.']);
+    expect(words({ altitude_ft: low, ias_kt: goal.ias_kt - 9 })).toEqual(['Low and slow: power first.']);
+    // At the speed asked for, but pulled: the wing has nothing to spare.
+    expect(words({ altitude_ft: low, angleOfAttack_deg: stallAngle_deg - 3 })).toEqual(['Low and slow: power first.']); // prettier-ignore
+    expect(words({ altitude_ft: low + 300, ias_kt: goal.ias_kt + 9 })).toEqual(['High and fast: power off first.']); // prettier-ignore
+    expect(words({ altitude_ft: low + 300 })).toEqual(['High: ease the nose down a touch.']);
+  });
+
+  test('a wing about to stall goes before everything, again every ten seconds, and nothing lesser is said beside it', () => {
+    const stalls: Scene = {
+      altitude_ft: low,
+      ias_kt: goal.ias_kt - 30,
+      angleOfAttack_deg: (t) => (t < 10 ? 6 : t < 20 ? stallAngle_deg - 1 : stallAngle_deg + 2)
+    };
+    expect(says(stalls, 41)).toEqual([
+      { at_s: 11.9, words: 'About to stall: nose down, power.' },
+      { at_s: 20.4, words: 'Stalled: nose down, power, wings level.' },
+      { at_s: 30.4, words: 'Stalled: nose down, power, wings level.' },
+      { at_s: 40.4, words: 'Stalled: nose down, power, wings level.' }
+    ]);
+    // A gust is no stall.
+    const gusts = { angleOfAttack_deg: (t: number) => (t % 5 < 1 ? stallAngle_deg + 1 : 6) };
+    expect(words(gusts).join()).not.toMatch(/stall/i);
+  });
+
+  test('a bank nobody asked for, and a dive; a steep turn that is asked for is none', () => {
+    expect(words({ trueBank_deg: 50 })).toContain('Too steep: roll the wings level.');
+    expect(words({ trueBank_deg: -50 })).toContain('Too steep: roll the wings level.');
+    expect(words({ trueBank_deg: 40 }).join()).not.toContain('steep');
+    const dive = { climbRate_fpm: -3000, ias_kt: goal.ias_kt + 25, trueBank_deg: 60 };
+    expect(words(dive)).toEqual(['Power back, wings level, then ease the nose up.']);
+    expect(words({ ...dive, ias_kt: goal.ias_kt, trueBank_deg: 0 }).join()).not.toContain('Power back');
+    const recovery = hints('unusual-attitudes');
+    const recovers = recovery.drill.phases.find((phase) => phase.recovery)!.id;
+    expect(hear(recovery, recovers, { ...dive, angleOfAttack_deg: 25 }).map((one) => one.words)).toEqual([]);
+  });
+});

@@ -42,6 +42,39 @@ describe('phases end by what is seen in the data', () => {
     expect(endOfFirst(gone, (t) => (t > 10 && t < 14 ? -40 : 0))).toBeNull();
   });
 
+  test('crossed: only who was short of it can go past it', () => {
+    const past = { is: 'above' as const, channel: 'along_nm' as const, value: 0, for_s: 0 };
+    expect(endOfFirst(past, () => 3)).toBe(0);
+    const crossed = { ...past, crossed: true as const };
+    expect(endOfFirst(crossed, () => 3)).toBeNull();
+    expect(endOfFirst(crossed, (t) => (t < 20 ? 3 : t < 40 ? -2 : 0.1))).toBe(40);
+  });
+
+  test('a course that goes on is judged from the first moment of who was on it, and of nobody else', () => {
+    const when = {
+      is: 'within' as const,
+      channel: 'courseShare' as const,
+      value: 0,
+      tolerance: 0.75,
+      for_s: 5
+    };
+    const settling = [{ channel: 'courseShare' as const, when, atLatest_s: 60, goesOn: true as const }];
+    const drill = drillUntil({ is: 'after', seconds: 20 });
+    const phases = drill.phases.map((phase) => ({ ...phase, settling, until: drill.phases[0]!.until }));
+    const flownAt = (share: (t: number) => number, goneOn?: true) => {
+      const tracker = trackPhases({ ...drill, phases });
+      for (let k = 0; k < 399; k++) {
+        if (goneOn && k === 200) tracker.goTo(1, 20);
+        tracker.advance(k / 10, () => share(k / 10));
+      }
+      return tracker.spans().map(({ settled_s }) => settled_s.courseShare);
+    };
+    // Beyond what is allowed when the second begins: within a minute it was forgiven before.
+    expect(flownAt((t) => (t < 19 ? 0.2 : 0.9))).toEqual([0, 20]);
+    expect(flownAt(() => 0.9)).toEqual([undefined, undefined]);
+    expect(flownAt((t) => (t < 19 || t > 25 ? 0.2 : 0.9), true)).toEqual([0, 25.1]);
+  });
+
   test('any takes the first, all the last; headings are compared the short way round', () => {
     const at = (seconds: number) => ({ is: 'after' as const, seconds });
     expect(endOfFirst({ is: 'any', of: [at(7), at(4)] }, () => 0)).toBe(4);

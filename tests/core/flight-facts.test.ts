@@ -252,7 +252,7 @@ test('what of a briefing was said or stood on the panel by a moment; nothing whe
 test('gone on to is a phase of the plan: another name is refused with the plan’s own, without what was cleared', () => {
   const lesson = lessonFor('vor-tracking', {});
   const flown = phasesInFlight(lesson);
-  const shown = { altitude_ft: 4000, heading_deg: 60 };
+  const shown = { altitude_ft: 4000, heading_deg: 60, speed_kt: 90 };
   flown.obey({ does: 'clear', heading_deg: 90 }, 10, shown);
   expect(flown.lesson.drill.phases.at(-1)!.id).toBe('cleared-1');
   const plans = lesson.drill.phases.map(({ id }) => id).join(', ');

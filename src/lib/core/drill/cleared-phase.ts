@@ -94,31 +94,31 @@ export function clearedPhase(
 }
 
 /**
- * A phase as it is flown from where the airplane was put down: what was put down away from what is asked for is judged once it has had
- * the time it takes to come there.
+ * A phase as it is flown from where the airplane was put down, or happened to be when it was asked for: what is away from what it asks
+ * is judged once it has had the time it takes to come there.
  */
-export function placedPhase(
+export function phaseFrom(
   { plan }: Pick<Lesson, 'plan'>,
   phase: Phase,
-  placed: { altitude_ft: number; heading_deg: number; speed_kt: number }
+  at: { altitude_ft: number; heading_deg: number; speed_kt: number }
 ): Phase {
   const away = phase.corridors.flatMap((corridor): [Corridor, number][] => {
     const { channel, target } = corridor;
     if (typeof target !== 'number') return [];
-    const turn_deg = Math.abs(turnFromTo(placed.heading_deg, target));
+    const turn_deg = Math.abs(turnFromTo(at.heading_deg, target));
     const off: Partial<Record<Corridor['channel'], [by: number, takes_s: number]>> = {
       altitude_ft: [
-        Math.abs(placed.altitude_ft - target),
-        BEGINS_S + (Math.abs(placed.altitude_ft - target) / USUAL_FPM) * 60
+        Math.abs(at.altitude_ft - target),
+        BEGINS_S + (Math.abs(at.altitude_ft - target) / USUAL_FPM) * 60
       ],
       heading_deg: [turn_deg, BEGINS_S + turn_deg / procedureTurnRate(tasOf(phase.goal, plan))],
-      ias_kt: [Math.abs(placed.speed_kt - target), 0]
+      ias_kt: [Math.abs(at.speed_kt - target), 0]
     };
     const [by, takes_s] = off[channel] ?? [0, 0];
     return by > narrowSide(corridor) ? [[corridor, takes_s]] : [];
   });
   const settling = away.flatMap(([corridor, takes_s]) =>
-    settlingOf([corridor], [], Math.abs(placed.speed_kt - phase.goal.ias_kt)).map((one) => ({
+    settlingOf([corridor], [], Math.abs(at.speed_kt - phase.goal.ias_kt)).map((one) => ({
       ...one,
       atLatest_s: Math.max(one.atLatest_s, takes_s)
     }))
@@ -139,7 +139,8 @@ export function flownByInstructor(phase: Phase, number: number): Phase {
     settling: [],
     then: null,
     upset: null,
-    recovery: false
+    recovery: false,
+    byInstructor: true
   };
 }
 

@@ -17,6 +17,7 @@ import { goalOf, referenceNamed } from './phase-goal';
 import { expectedTime, reached, conditionOf } from './phase-end';
 import { worded } from './call-words';
 import { placeAfter, headingAfter, radialFrom } from './phase-after';
+import { goesOnAlong } from './phase-course';
 
 /** How long it takes to begin a climb, s. */
 const BEGUN_S = 6;
@@ -93,7 +94,12 @@ export function composeDrill(
       reference,
       pace: written.pace ?? 'called',
       corridors,
-      settling: settlingOf(corridors, held, Math.abs(goal.ias_kt - from.ias_kt)),
+      settling: settlingOf(
+        corridors,
+        held,
+        Math.abs(goal.ias_kt - from.ias_kt),
+        before !== null && goesOnAlong(before, { goal, reference })
+      ),
       until: written.until
         ? conditionOf(written.until, read, `${at}.until`)
         : lasts !== null

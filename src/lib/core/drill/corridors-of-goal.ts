@@ -71,11 +71,15 @@ export function corridorsOf(
   return corridors;
 }
 
-/** What was held before goes on being judged; what is new is judged once it has settled. */
+/**
+ * What was held before goes on being judged; what is new is judged once it has settled.
+ * @param isAlong the course is flown on along the line of the phase before
+ */
 export function settlingOf(
   corridors: readonly Corridor[],
   heldBefore: readonly Corridor[],
-  speedChange_kt: number
+  speedChange_kt: number,
+  isAlong = false
 ): Phase['settling'] {
   return corridors.flatMap((corridor) => {
     const { channel, target } = corridor;
@@ -97,7 +101,8 @@ export function settlingOf(
           for_s
         },
         atLatest_s:
-          channel === 'ias_kt' ? Math.max(atLatest_s, SETTLING_S_PER_KNOT * speedChange_kt + 12) : atLatest_s
+          channel === 'ias_kt' ? Math.max(atLatest_s, SETTLING_S_PER_KNOT * speedChange_kt + 12) : atLatest_s,
+        ...(isAlong && channel === 'courseShare' ? { goesOn: true as const } : {})
       }
     ];
   });

@@ -36,6 +36,7 @@ export const ConditionFile = Type.Recursive((Self) =>
           channel: oneOf(conditionChannels),
           value: Quantity,
           since: Type.Optional(Quantity),
+          crossed: Type.Optional(Type.Literal(true)),
           for_s: Type.Number({ minimum: 0, maximum: 600 })
         },
         { additionalProperties: false }

@@ -28,6 +28,8 @@ export type Condition =
       value: number;
       /** Where the going past began to count, short of `value`; the condition is dated back to there. */
       since?: number;
+      /** Only who was short of it since the phase began can go past it. Left out: being past it is enough. */
+      crossed?: true;
       for_s: number;
     }
   | { is: 'within'; channel: ConditionChannel; value: number; tolerance: number; for_s: number }
@@ -117,9 +119,10 @@ export interface Phase {
   corridors: Corridor[];
   /**
    * Corridors named here are judged only once this condition has come true, or after `atLatest_s` whatever happens:
-   * the first moments of a phase are transition, and judged by their own measures.
+   * the first moments of a phase are transition, and judged by their own measures. With `goesOn` whoever had settled in the phase
+   * before, and flew it to its end, is judged from the first moment.
    */
-  settling: { channel: CorridorChannel; when: Condition; atLatest_s: number }[];
+  settling: { channel: CorridorChannel; when: Condition; atLatest_s: number; goesOn?: true }[];
   /** What ends the phase. */
   until: Condition;
   /**
@@ -137,6 +140,8 @@ export interface Phase {
   upset: number | null;
   /** The student recovers from one. */
   recovery: boolean;
+  /** The instructor has control in it; left out: the student has. */
+  byInstructor?: true;
   /** The view-limiting device comes off for it, where the plan asks for no cloud. */
   looksOut: boolean;
 }

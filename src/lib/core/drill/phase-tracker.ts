@@ -59,7 +59,8 @@ export function trackPhases(drill: Drill): PhaseTracker {
   let until: Watch = () => null;
   let settling: { channel: CorridorChannel; watch: Watch; latest_s: number }[] = [];
 
-  function begin(next: number, start_s: number): void {
+  /** @param before the phase that has just come to its end; left out: something else was asked for */
+  function begin(next: number, start_s: number, before?: PhaseSpan): void {
     const phase = drill.phases[next]!;
     index = next;
     until = watch(phase.until, start_s);
@@ -68,7 +69,10 @@ export function trackPhases(drill: Drill): PhaseTracker {
       watch: watch(s.when, start_s),
       latest_s: start_s + s.atLatest_s
     }));
-    spans.push({ phaseId: phase.id, start_s, end_s: start_s, settled_s: {}, complete: false });
+    const settled_s: PhaseSpan['settled_s'] = {};
+    for (const { channel, goesOn } of phase.settling)
+      if (goesOn && before?.settled_s[channel] !== undefined) settled_s[channel] = start_s;
+    spans.push({ phaseId: phase.id, start_s, end_s: start_s, settled_s, complete: false });
   }
 
   /** Of a phase and all that follow it by themselves: of the plan, or of what was asked for on the way. */
@@ -105,7 +109,7 @@ export function trackPhases(drill: Drill): PhaseTracker {
         if (settled_s !== undefined) span.settled_s[channel] = Math.min(settled_s, ended);
       }
       const next = then === undefined ? index + 1 : drill.phases.findIndex(({ id }) => id === then);
-      if (next >= 0 && (next < planned || then !== undefined)) begin(next, ended);
+      if (next >= 0 && (next < planned || then !== undefined)) begin(next, ended, span);
       else finished = true;
     },
     goTo(next, from_s, isPlaced = false) {
@@ -142,9 +146,14 @@ function watch(condition: Condition, start_s: number): Watch {
     case 'above': {
       const sign = condition.is === 'above' ? 1 : -1;
       const { channel, value, since = value } = condition;
+      const isPast = (read: ReadChannel) => (read(channel) - since) * sign > 0;
+      let wasShort = condition.crossed !== true;
       return holding(
         condition.for_s,
-        (read) => (read(channel) - since) * sign > 0,
+        (read) => {
+          if (!isPast(read)) wasShort = true;
+          return wasShort && isPast(read);
+        },
         (read) => (read(channel) - value) * sign > 0
       );
     }

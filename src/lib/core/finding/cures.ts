@@ -114,6 +114,8 @@ const cures: Record<FindingKind, string> = {
     'Read the airspeed first and act on it at once: rising, power off; falling, power on and the nose down. The wings follow.',
   'wrong-order':
     'Nose low: power off, wings level, then pull. Nose high: power on, unload, then wings level.',
+  stalled:
+    'Nose down until the wing flies, then power and wings level; the altitude comes last. Slow and low at once is a matter of power, not of the nose.',
   'secondary-stall':
     'Stick forward until the wing flies, then ease the nose up: it needs speed, not back pressure.',
   overspeed:

@@ -26,6 +26,7 @@ export const findingKinds = [
   'not-trimmed',
   'slow-recovery',
   'wrong-order',
+  'stalled',
   'secondary-stall',
   'overspeed',
   'clean-recovery',

@@ -14,7 +14,7 @@ import { type Hands } from './hands';
 import { handsNotes } from './hands-notes';
 import { asksForMinimum, startingBugs } from './flight-bugs';
 import { judgedChannels } from './judged-channels';
-import { commandsInTime } from './phase-run';
+import { commandsInTime, shownAtStart, shownBy } from './phase-run';
 import { phasesInFlight } from './phases-in-flight';
 import { comesAbout, waitingCommand, type WaitingCommand } from './waiting-command';
 import { isDue } from './waiting-due';
@@ -95,7 +95,7 @@ export function flyDrill(
   const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
   const readShown = readerOf(counts);
   const read = (id: ChannelId) => readShown(judged.get(id) ?? id);
-  const shownNow = () => ({ altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') });
+  const shownNow = () => (samples === 0 ? shownAtStart(plan) : shownBy(read));
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;
     watchCourse(counts, tracker.current().index);

@@ -1,4 +1,5 @@
 import type { Lesson } from '../drill/lesson';
+import type { LessonPlan } from '../drill/lesson-plan';
 import type { ReadChannel } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
 import type { FlightEvent } from './flight-event';
@@ -10,6 +11,16 @@ export interface PhaseRun extends Pick<PhasesInFlight, 'lesson' | 'tracker' | 'b
   sample(time_s: number, read: ReadChannel): void;
 }
 
+/** What the instruments show before the first sample. */
+export function shownAtStart(plan: LessonPlan): Shown {
+  return { altitude_ft: plan.startAltitude_ft, heading_deg: plan.heading_deg, speed_kt: plan.startSpeed_kt };
+}
+
+/** What they show, of the newest sample. */
+export function shownBy(read: ReadChannel): Shown {
+  return { altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg'), speed_kt: read('ias_kt') };
+}
+
 /** Two moments nearer than this are the same. */
 const SAME_S = 1e-6;
 
@@ -17,7 +28,7 @@ const SAME_S = 1e-6;
 export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): PhaseRun {
   const flown = phasesInFlight(planned);
   const obeyUntil = commandsInTime(flown, events);
-  let shown: Shown = { altitude_ft: planned.plan.startAltitude_ft, heading_deg: planned.plan.heading_deg };
+  let shown = shownAtStart(planned.plan);
   return {
     lesson: flown.lesson,
     tracker: flown.tracker,
@@ -25,7 +36,7 @@ export function phaseRun(planned: Lesson, events: readonly FlightEvent[]): Phase
     sample(time_s, read) {
       obeyUntil(time_s, shown);
       flown.tracker.advance(time_s, read);
-      shown = { altitude_ft: read('altitude_ft'), heading_deg: read('heading_deg') };
+      shown = shownBy(read);
     }
   };
 }

@@ -1,11 +1,11 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
-import { clearedPhase, flownByInstructor, placedPhase } from '../drill/cleared-phase';
+import { clearedPhase, flownByInstructor, phaseFrom } from '../drill/cleared-phase';
 import { FLIGHT_OVER, phaseById, type Drill, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
-import type { Command, Placing, WeatherChange } from './command';
+import type { Command, WeatherChange } from './command';
 import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
 /** The phases of a flight with what its instructor has asked for on the way. */
@@ -40,7 +40,8 @@ export interface FlownBefore {
 /** What was flown for less than this before it was begun anew is put right, and not another time. */
 const ANOTHER_TIME_S = 30;
 
-export type Shown = Parameters<typeof clearedPhase>[4];
+/** What the instruments show of it. */
+export type Shown = Parameters<typeof phaseFrom>[2];
 
 /** The same code runs live and in grading: what was asked for follows from the commands and the data alone. */
 export function phasesInFlight(planned: Lesson): PhasesInFlight {
@@ -61,7 +62,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
-  function fly(index: number, from_s: number, placed?: Placing): void {
+  /** @param at where it is flown from, where that may be away from what is asked for @param isPlaced the airplane was put down there */
+  function fly(index: number, from_s: number, at?: Parameters<typeof phaseFrom>[2], isPlaced = false): void {
     // What was cleared and is flown on after all is another stretch: the one before stands as it was flown.
     const { id } = drill.phases[index]!;
     if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
@@ -76,8 +78,8 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     }
     // What was flown before stands by what was asked for then.
     const then = { ...drill, phases: [...drill.phases] };
-    if (placed) drill.phases[index] = placedPhase(lesson, drill.phases[index]!, placed);
-    keep(tracker.goTo(index, from_s, placed !== undefined), then);
+    if (at) drill.phases[index] = phaseFrom(lesson, drill.phases[index]!, at);
+    keep(tracker.goTo(index, from_s, isPlaced), then);
     endAnew();
   }
 
@@ -177,16 +179,21 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
           return fly(add(phase), from_s);
         }
         case 'go on':
-          return fly(planIndex(command.phase), from_s);
+          return fly(planIndex(command.phase), from_s, shown);
         case 'go around':
           return goAround(from_s);
         case 'place':
-          return fly(command.phase === undefined ? askedNow() : planIndex(command.phase), from_s, command);
+          return fly(
+            command.phase === undefined ? askedNow() : planIndex(command.phase),
+            from_s,
+            command,
+            true
+          );
         case 'control': {
           if (instructorFlies === (command.by === 'instructor')) return;
           const index = askedNow();
           instructorFlies = command.by === 'instructor';
-          return fly(index, from_s);
+          return fly(index, from_s, shown);
         }
         case 'weather': {
           // What waits for its moment is obeyed when it comes.

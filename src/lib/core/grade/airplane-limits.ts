@@ -1,9 +1,12 @@
+import type { AircraftFile } from '../aircraft/aircraft-file';
 import { phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { finding, MOMENT_S, type Finding } from '../finding/finding';
 import type { Flight } from '../flight/flight';
 import { figure } from '../measure/figure';
+import { stallFindings } from './stalled';
+import { lastingTimes, type SampleTime } from './sample-time';
 
 /** What a gust does is not held against anybody; what goes farther beyond bends the airplane. */
 const GUST_KT = 2;
@@ -13,88 +16,116 @@ const HARD_KT = 5;
 const OUT_FLAPS_DEG = 2;
 const OUT_GEAR = 0.2;
 
-/** A time above the most there may be. */
-interface Beyond {
-  from: number;
-  to: number;
-  /** The sample in which it was the fastest. */
-  at: number;
+/** Something that may be out, or the airplane itself, and the speed above which it may not be. */
+interface Limit {
+  kind: 'flaps-too-fast' | 'gear-too-fast' | 'overspeed';
+  title: string;
+  limit_kt: number;
+  /** Over the limit by this is hard, kt. */
+  hard_kt: number;
+  counts: (k: number) => boolean;
+  what: (k: number) => string;
 }
 
 /**
- * Flaps or gear out at more than the airplane allows, by the speed that was shown, in what the student flew. In a recovery the
- * speed is a matter of its own. Nothing where speed, flaps or gear were not recorded.
+ * Where the student flew outside what the airplane allows: flaps or gear out too fast, above the never-exceed speed, both by the speed
+ * that was shown; and a stalled wing. In a recovery, and while somebody else flies, that is a matter of its own. Nothing of what was
+ * not recorded.
  */
 export function limitFindings(
   recorded: Flight,
   { aircraft, drill }: Lesson,
   spans: readonly PhaseSpan[]
 ): Finding[] {
+  const flown = spans
+    .filter(({ phaseId }) => {
+      const { upset, recovery, byInstructor } = phaseById(drill, phaseId);
+      return upset === null && !recovery && !byInstructor;
+    })
+    .map(({ start_s, end_s }) => ({
+      from: Math.round(start_s * recorded.rate_hz),
+      to: Math.min(recorded.length - 1, Math.round(end_s * recorded.rate_hz))
+    }));
   const speed = recorded.columns.get('ias_kt');
-  if (!speed) return [];
-  const { flapsExtended_kt, gearExtended_kt } = aircraft.speeds;
-  const flown = spans.filter(({ phaseId }) => {
-    const { upset, recovery, corridors } = phaseById(drill, phaseId);
-    return upset === null && !recovery && corridors.length > 0;
-  });
-  const beyond = (out: (k: number) => boolean, limit_kt: number): Beyond[] => {
-    const found: Beyond[] = [];
-    for (const { start_s, end_s } of flown) {
-      const last = Math.min(recorded.length - 1, Math.round(end_s * recorded.rate_hz));
-      let from: number | null = null;
-      let at = 0;
-      for (let k = Math.round(start_s * recorded.rate_hz); k <= last + 1; k++) {
-        if (k <= last && out(k) && speed[k]! > limit_kt + GUST_KT) {
-          if (from === null || speed[k]! > speed[at]!) at = k;
-          from ??= k;
-        } else {
-          if (from !== null && k - from >= GUST_S * recorded.rate_hz) found.push({ from, to: k - 1, at });
-          from = null;
-        }
-      }
-    }
-    return found;
-  };
-  const say = (
-    kind: 'flaps-too-fast' | 'gear-too-fast',
-    times: readonly Beyond[],
-    limit_kt: number,
-    what: (k: number) => string
-  ): Finding[] => {
-    if (times.length === 0) return [];
-    const worst = times.reduce((a, b) => (speed[b.at]! > speed[a.at]! ? b : a));
-    const over_kt = speed[worst.at]! - limit_kt;
-    const time = (k: number) => k / recorded.rate_hz;
-    const lasted_s = times.reduce((sum, { from, to }) => sum + time(to - from), 0);
-    return [
-      finding(
-        kind,
-        over_kt > HARD_KT ? 'hard' : 'fault',
-        kind === 'flaps-too-fast' ? 'Flaps out above their speed' : 'Gear out above its speed',
-        { moment_s: time(worst.at), start_s: time(worst.from), end_s: time(worst.to) },
-        `${what(worst.at)} at ${figure(speed[worst.at]!)} kt, where ${figure(limit_kt)} kt is the most; above it for ${figure(lasted_s)} s.`,
-        { channel: 'ias_kt', side: 'above', worth: MOMENT_S + over_kt * lasted_s }
-      )
-    ];
-  };
-  const flaps = recorded.columns.get('flaps_deg');
-  const gear = aircraft.gear.retractable ? recorded.columns.get('gear') : undefined;
   return [
-    ...(flaps
-      ? say(
-          'flaps-too-fast',
-          beyond((k) => flaps[k]! > OUT_FLAPS_DEG, flapsExtended_kt),
-          flapsExtended_kt,
-          (k) => `Flaps ${figure(flaps[k]!)}°`
-        )
-      : []),
-    ...(gear
-      ? say(
-          'gear-too-fast',
-          beyond((k) => gear[k]! > OUT_GEAR, gearExtended_kt),
-          gearExtended_kt,
-          () => 'Gear out'
-        )
+    ...stallFindings(recorded, aircraft, flown),
+    ...(speed
+      ? limitsOf(recorded, aircraft).flatMap((limit) => beyondLimit(recorded, speed, flown, limit))
       : [])
+  ];
+}
+
+function limitsOf(recorded: Flight, { speeds, gear: { retractable } }: AircraftFile): Limit[] {
+  const flaps = recorded.columns.get('flaps_deg');
+  const gear = retractable ? recorded.columns.get('gear') : undefined;
+  const limits: Limit[] = [
+    {
+      kind: 'overspeed',
+      title: 'Above the never-exceed speed',
+      limit_kt: speeds.neverExceed_kt,
+      hard_kt: 0,
+      counts: () => true,
+      what: () => 'Flown'
+    }
+  ];
+  if (flaps)
+    limits.push({
+      kind: 'flaps-too-fast',
+      title: 'Flaps out above their speed',
+      limit_kt: speeds.flapsExtended_kt,
+      hard_kt: HARD_KT,
+      counts: (k) => flaps[k]! > OUT_FLAPS_DEG,
+      what: (k) => `Flaps ${figure(flaps[k]!)}°`
+    });
+  if (gear)
+    limits.push({
+      kind: 'gear-too-fast',
+      title: 'Gear out above its speed',
+      limit_kt: speeds.gearExtended_kt,
+      hard_kt: HARD_KT,
+      counts: (k) => gear[k]! > OUT_GEAR,
+      what: () => 'Gear out'
+    });
+  return limits;
+}
+
+/** The times above one limit, said once by the fastest of them. */
+function beyondLimit(
+  recorded: Flight,
+  speed: ArrayLike<number>,
+  flown: readonly SampleTime[],
+  { kind, title, limit_kt, hard_kt, counts, what }: Limit
+): Finding[] {
+  const least = GUST_S * recorded.rate_hz;
+  const times = flown.flatMap((part) =>
+    lastingTimes(part, least, (k) => counts(k) && speed[k]! > limit_kt + GUST_KT)
+  );
+  const fastestOf = ({ from, to }: SampleTime) => {
+    let at = from;
+    for (let k = from; k <= to; k++) if (speed[k]! > speed[at]!) at = k;
+    return at;
+  };
+  const fastest = times
+    .map((time) => ({ ...time, at: fastestOf(time) }))
+    .reduce<(SampleTime & { at: number }) | null>(
+      (a, b) => (a && speed[a.at]! >= speed[b.at]! ? a : b),
+      null
+    );
+  if (!fastest) return [];
+  const over_kt = speed[fastest.at]! - limit_kt;
+  const lasted_s = times.reduce((sum, { from, to }) => sum + (to - from), 0) / recorded.rate_hz;
+  return [
+    finding(
+      kind,
+      over_kt > hard_kt ? 'hard' : 'fault',
+      title,
+      {
+        moment_s: fastest.at / recorded.rate_hz,
+        start_s: fastest.from / recorded.rate_hz,
+        end_s: fastest.to / recorded.rate_hz
+      },
+      `${what(fastest.at)} at ${figure(speed[fastest.at]!)} kt, where ${figure(limit_kt)} kt is the most; above it for ${figure(lasted_s)} s.`,
+      { channel: 'ias_kt', side: 'above', worth: MOMENT_S + over_kt * lasted_s }
+    )
   ];
 }

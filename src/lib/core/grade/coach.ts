@@ -3,6 +3,7 @@ import type { FlightEvent } from '../flight/flight-event';
 import type { Lesson } from '../drill/lesson';
 import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
+import { dangerHint } from './coach/danger-hint';
 import { directHint } from './coach/direct-hint';
 import { guideHint } from './coach/guide-hint';
 import { holdHint } from './coach/hold-hint';
@@ -26,6 +27,10 @@ const URGENT_PAUSE_S = 4;
 const REMEMBERS_S = 40;
 /** The first moments of a drill are for taking in the panel. */
 const QUIET_FOR_S = 8;
+/** What must be heard is said again so soon. */
+const ALONE_AGAIN_S = 10;
+/** … and nothing lesser until it is past: what brings an altitude back is wrong for a wing that has just stalled. */
+const AFTER_ALONE_S = 15;
 /** It looks so often. */
 const LOOKS_EVERY_SAMPLES = 5;
 
@@ -48,6 +53,7 @@ function hintsFor(lesson: Lesson): Hint[] {
   const { guided } = lesson.plan;
   if (guided?.stage === 'shown') return [guideHint(lesson), pathHint(lesson)];
   const corrections = [
+    dangerHint(lesson),
     momentHint(lesson),
     setUpHint(lesson),
     missedStationHint(lesson),
@@ -78,12 +84,13 @@ export function coach(lesson: Lesson): Coach {
     const pause_s = urgent
       ? URGENT_PAUSE_S
       : sparing.pauses * (advice.weight > 0 ? HINT_PAUSE_S : PRAISE_PAUSE_S);
-    if (since_s < pause_s) return false;
+    if (since_s < pause_s || (last?.alone && !advice.alone && since_s < AFTER_ALONE_S)) return false;
     // What the same hand was just told to do is given the time to work before it is told something else.
     if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
       return false;
     const before = said.get(kindOf(advice.words));
-    return before === undefined || time_s - before.at_s >= (urgent ? SAME_HINT_PAUSE_S : before.pause_s);
+    const again_s = advice.alone ? ALONE_AGAIN_S : urgent ? SAME_HINT_PAUSE_S : before?.pause_s;
+    return before === undefined || time_s - before.at_s >= again_s!;
   }
   return {
     watch(time_s, phase, read) {
@@ -111,7 +118,8 @@ export function coach(lesson: Lesson): Coach {
         .filter((advice) => advice !== null)
         .filter(({ weight }) => weight >= sparing.leastWeight)
         .sort((a, b) => b.weight - a.weight);
-      const advice = wanted.find((candidate) => isDue(candidate, time_s));
+      const candidates = wanted[0]?.alone ? wanted.slice(0, 1) : wanted;
+      const advice = candidates.find((candidate) => isDue(candidate, time_s));
       if (!advice) return null;
       last = { ...advice, at_s: time_s };
       const kind = kindOf(advice.words);
@@ -138,6 +146,9 @@ const WATCHED: readonly ChannelId[] = [
   'heading_deg',
   'track_deg',
   'bank_deg',
+  'trueBank_deg',
+  'climbRate_fpm',
+  'angleOfAttack_deg',
   'turnRate_degps',
   'groundspeed_kt',
   'courseShare',

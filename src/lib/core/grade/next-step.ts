@@ -27,6 +27,7 @@ const MENDS: Partial<Record<FindingKind, string>> = {
   'slow-recovery': 'unusual-attitudes',
   'wrong-order': 'unusual-attitudes',
   'secondary-stall': 'unusual-attitudes',
+  stalled: 'unusual-attitudes',
   'not-identified': 'centring-and-identifying',
   'not-tuned': 'centring-and-identifying',
   'wrong-course': 'centring-and-identifying',

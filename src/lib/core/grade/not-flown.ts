@@ -1,3 +1,4 @@
+import { stallTimes } from './stalled';
 import type { Lesson } from '../drill/lesson';
 import { worldOf } from '../drill/lesson-place';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
@@ -78,7 +79,8 @@ function metTheSurface(flight: Flight, lesson: Lesson, last: PhaseSpan | undefin
     if (runway)
       return runway.name === circle.runway.name ? [] : [onOther(runway, circle.runway, duration(flight))];
   }
-  const stalled = stalledAt(flight, aircraft.lift.stallAngle_deg);
+  const lately = Math.max(0, at - STALLED_WITHIN_S * flight.rate_hz);
+  const stalled = stallTimes(flight, aircraft, { from: lately, to: at })[0]?.from ?? null;
   const end = duration(flight);
   const speed_kt = stalled === null ? undefined : flight.columns.get('ias_kt')?.[stalled];
   const stall =
@@ -124,13 +126,4 @@ function onOther(landed: Runway, asked: Runway, end_s: number): Finding {
     `At ${clock(end_s)} the airplane came down on runway ${landed.name}; the circle was to lead to runway ${asked.name}.`,
     { channel: 'altitude_ft', side: 'below', failed: true, worth: BEFORE_ALL_ELSE }
   );
-}
-
-/** The sample in which the wing first stalled in the last part of a flight; null where it did not, or was not recorded. */
-function stalledAt(flight: Flight, stallAngle_deg: number): number | null {
-  const angle = flight.columns.get('angleOfAttack_deg');
-  if (!angle) return null;
-  const from = Math.max(0, flight.length - 1 - STALLED_WITHIN_S * flight.rate_hz);
-  for (let k = from; k < flight.length; k++) if (angle[k]! > stallAngle_deg) return k;
-  return null;
 }

@@ -45,6 +45,7 @@ const SAYS_MORE: readonly FindingKind[] = ['down-too-soon', 'lost-while-busy'];
 const MOMENTS: Partial<Record<FindingKind, string>> = {
   'level-off-overshoot': 'altitude_ft',
   'level-off-undershoot': 'altitude_ft',
+  stalled: 'altitude_ft',
   'late-decision': 'altitude_ft',
   'below-decision-altitude': 'altitude_ft',
   'late-roll-out': 'heading_deg',
@@ -53,6 +54,8 @@ const MOMENTS: Partial<Record<FindingKind, string>> = {
   'not-back-over-fix': 'courseShare',
   'not-headed-for-fix': 'courseShare'
 };
+/** What the same excursion may come to. */
+const DOWN_TO: readonly FindingKind[] = ['below-minimum', 'met-the-surface'];
 /** One act, judged by what the hands did and by what came of it. */
 const ONE_ACT: readonly (readonly FindingKind[])[] = [
   ['late-power', 'late-decision', 'below-decision-altitude'],
@@ -92,9 +95,9 @@ function isDoingOf(cause: Finding, other: Finding): boolean {
   );
 }
 
-/** Levelled off late, and therefore below what is hard: the latter is said. */
+/** Levelled off late, or stalled, and therefore below what is hard, or down on the surface: the latter is said. */
 function isHardDoingOf(cause: Finding, other: Finding): boolean {
-  return other.kind === 'below-minimum' && cause.side === other.side && isDoingOf(cause, other);
+  return DOWN_TO.includes(other.kind) && cause.side === other.side && isDoingOf(cause, other);
 }
 
 /** Whether a finding is what an excursion came from. */

@@ -114,12 +114,13 @@ function toFirstFix(sheet: PhaseSheet, legs: readonly LaidLeg[]): void {
       name: 'Onto the final course',
       about: sheet.about(reference),
       course: { ...sheet.finalCourse(reference), intercept_deg: VECTORED_DEG },
-      // Who weaves across the course, and is never established on it, comes to its first fix all the same.
+      // Who weaves across the course, and is never established on it, comes to its first fix all the same; who is vectored anew may be
+      // beyond that, and has it to join first.
       until: orLate(
         established(reference, sheet.magneticBy(reference, sheet.approach.finalCourse_deg), sheet, {
           for_s: JOINED_FOR_S
         }),
-        reached('along_nm', 'above', 0)
+        { is: 'above', channel: 'along_nm', value: 0, crossed: true, for_s: 0 }
       )
     });
     along(sheet, first, reference, sheet.finalCourse(reference), reached('along_nm', 'above', 0));

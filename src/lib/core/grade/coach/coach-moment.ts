@@ -20,6 +20,8 @@ export interface Advice {
   /** How much it matters: times its tolerance; what must not happen outweighs all of that. */
   weight: number;
   hand: Hand;
+  /** Beside it nothing lesser is said, also where it has just been said. */
+  alone?: true;
   /** Called when it is really said: until then it may have to wait, and is offered again. */
   onsaid?: () => void;
 }

@@ -1,4 +1,4 @@
-import type { Corridor } from '../../drill/corridor';
+import type { Corridor, CorridorChannel } from '../../drill/corridor';
 import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { figure, heading } from '../../measure/figure';
@@ -10,11 +10,13 @@ import { before, valueOf, type Advice, type Hint } from './coach-moment';
 const NEAR_EDGE = 0.75;
 /** … and when outside, unless it comes back by this share of the tolerance within a few seconds. */
 const COMING_BACK = 0.12;
+/** This near the angle at which the wing stalls nobody raises the nose. */
+const LEAST_SPARE_DEG = 4;
 const SETTLES_S = 15;
 const GROWING_S = 3;
 
 /** Altitude, speed, rate, heading and bank about to leave their corridors: what the hands should do, not what is wrong. */
-export function corridorHint({ drill }: Lesson): Hint {
+export function corridorHint({ drill, aircraft }: Lesson): Hint {
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
@@ -23,7 +25,15 @@ export function corridorHint({ drill }: Lesson): Hint {
       const phase = drill.phases[now.phaseIndex]!;
       const { goal, corridors, expected_s } = phase;
       const heading_deg = valueOf(now, 'heading_deg');
-      let worst: Advice | null = null;
+      const shareOf = (channel: CorridorChannel) => {
+        const corridor = corridors.find((one) => one.channel === channel);
+        if (!corridor) return 0;
+        return fractionOfTolerance(
+          corridor,
+          deviationAt(corridor, (id) => valueOf(now, id))
+        );
+      };
+      let worst: (Advice & { channel: CorridorChannel }) | null = null;
       for (const corridor of corridors) {
         const words = WORDS[corridor.channel];
         if (!words) continue;
@@ -49,9 +59,19 @@ export function corridorHint({ drill }: Lesson): Hint {
             targetAt(corridor, (id) => valueOf(now, id)),
             goal
           ),
-          weight: size
+          weight: size,
+          channel: corridor.channel
         };
       }
+      if (worst?.channel !== 'altitude_ft' || goal.vertical.kind !== 'level') return worst;
+      // Low and slow at once, or high and fast, the nose cannot mend: it is power that is missing, or too much.
+      const isLow = shareOf('altitude_ft') < 0;
+      const speed = shareOf('ias_kt') * (isLow ? -1 : 1);
+      const spare_deg = aircraft.lift.stallAngle_deg - valueOf(now, 'angleOfAttack_deg');
+      if (isLow && (speed > NEAR_EDGE || spare_deg < LEAST_SPARE_DEG))
+        return { words: 'Low and slow: power first.', weight: worst.weight, hand: 'power' };
+      if (!isLow && speed > NEAR_EDGE)
+        return { words: 'High and fast: power off first.', weight: worst.weight, hand: 'power' };
       return worst;
     }
   };
