@@ -44,8 +44,8 @@ describe('questions about a panel', () => {
     const keys = { airspeed: 'ias_kt', attitude: 'bank_deg', altimeter: 'altitude_ft', 'turn and slip': 'turnRate_degps', 'heading indicator': 'heading_deg', 'vertical speed': 'verticalSpeed_fpm' } as const; // prettier-ignore
     for (let seed = 1; seed <= 4; seed++) {
       const { clip, options, answer } = panelQuestion('liar', 2, seed, 'dials', 'primary and supporting');
-      const propulsion = aircraftById(clip.plan.aircraft).propulsion.kind;
-      const truth = readingsAt(clip.flight, clip.to_s, { plan: clip.plan, propulsion });
+      const aircraft = aircraftById(clip.plan.aircraft);
+      const truth = readingsAt(clip.flight, clip.to_s, { plan: clip.plan, aircraft });
       const shown = clip.lying!(truth, clip.to_s);
       const changed = Object.entries(keys).filter(([, key]) => Math.abs(shown[key] - truth[key]) > 1e-9);
       expect(changed.map(([name]) => name)).toEqual([options[answer]]);
@@ -112,9 +112,9 @@ describe('questions about a panel', () => {
       // prettier-ignore
       for (const q of asked('liar', level, seeds)) {
         const { clip } = q;
-        const propulsion = aircraftById(clip.plan.aircraft).propulsion.kind;
+        const aircraft = aircraftById(clip.plan.aircraft);
         const at = (time_s: number) => {
-          const truth = readingsAt(clip.flight, time_s, { plan: clip.plan, propulsion });
+          const truth = readingsAt(clip.flight, time_s, { plan: clip.plan, aircraft });
           return { truth, shown: clip.lying!(truth, time_s) };
         };
         const { truth, shown } = at(clip.to_s);

@@ -139,8 +139,13 @@ describe('from when to when a corridor is judged', () => {
       reference: null,
       goal: { lateral: { kind: 'turn', to_deg, direction } }
     }) as unknown as Phase;
-  const judged = (flight: ReturnType<typeof madeFlight>, phase: Phase, span: Partial<PhaseSpan> = {}) =>
-    measureCorridors(flight, { drill: { phases: [phase] } } as unknown as Pick<Lesson, 'drill'>, [
+  const judged = (
+    flight: ReturnType<typeof madeFlight>,
+    phase: Phase,
+    span: Partial<PhaseSpan> = {},
+    navigation: { planted: string } | null = null
+  ) =>
+    measureCorridors(flight, { drill: { phases: [phase] }, navigation } as unknown as Lesson, [
       { phaseId: phase.id, start_s: 5, end_s: 65, settled_s: {}, ...span } as PhaseSpan
     ]).map(({ channel, from_s, to_s }) => [channel, from_s, to_s]);
   /** Round at 3° a second from 5 s on, begun at so much. */
@@ -169,6 +174,21 @@ describe('from when to when a corridor is judged', () => {
     const { columns, ...flight } = turning(100, 1);
     const blind = { ...flight, columns: new Map([...columns].filter(([id]) => id !== 'heading_deg')) };
     expect(judged(blind, turn(270, 1, [bank]))).toEqual([['bank_deg', 5, 65]]);
+  });
+
+  test('an altitude by an altimeter that was found wrong is judged from where that was set, if it was', () => {
+    const turned = (...at_s: number[]) => ({
+      ...madeFlight(70, { altitude_ft: (t) => (t < 11 ? 3784 : 4000) }),
+      events: at_s.map((time_s) => ({ time_s, kind: 'altimeter' as const, detail: '1013 hPa' }))
+    });
+    const level = turn(270, 1, [altitude]);
+    const found = { planted: 'old altimeter setting' };
+    expect(judged(turned(11), level, {}, found)).toEqual([['altitude_ft', 11.2, 65]]);
+    expect(judged(turned(), level, {}, found)).toEqual([['altitude_ft', 5, 65]]);
+    // Turned before, or in the next phase, it says nothing of this one; nor where it was right.
+    expect(judged(turned(3, 66), level, {}, found)).toEqual([['altitude_ft', 5, 65]]);
+    expect(judged(turned(11), level, {}, { planted: 'wrong course' })).toEqual([['altitude_ft', 5, 65]]);
+    expect(judged(turned(11), level)).toEqual([['altitude_ft', 5, 65]]);
   });
 
   test('what has to settle first counts from there, and not at all where it never did; less than a second says nothing', () => {

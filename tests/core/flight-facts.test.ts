@@ -1,5 +1,6 @@
+import { aircraftCatalogue } from '$core/aircraft/catalogue';
 import { describe, expect, test } from 'vitest';
-import { STATE } from '$core/aircraft/airplane-state';
+import { STATE, setAttitude } from '$core/aircraft/airplane-state';
 import { lessonOf } from '$core/drill/lesson';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { placeAt } from '$core/earth/geodesic';
@@ -54,6 +55,34 @@ describe('an airplane put somewhere', () => {
     expect(observed.truth.magneticHeading_deg).toBeCloseTo(heading_deg, 6);
     // No wind is felt as a sideslip.
     expect(Math.abs(observed.angleOfAttack_deg())).toBeLessThan(12);
+  });
+
+  test('the wing meets the air at its own angle, whatever the bank: in still air of u and w, in wind and gusts of what is left of them', () => {
+    const lesson = lessonFor('vor-tracking', { windFrom_deg: 300, windSpeed_kt: 0 });
+    const { start, state, observed } = startOfFlight(lesson);
+    const angle = () => {
+      observed.observe(start.controls);
+      return observed.angleOfAttack_deg();
+    };
+    const degrees = (w: number, u: number) => (Math.atan2(w, u) * 180) / Math.PI;
+    Object.assign(observed.air, { windNorth_mps: 0, windEast_mps: 0, windDown_mps: 0, gustAlong_mps: 0, gustDown_mps: 0 }); // prettier-ignore
+    for (const bank_rad of [0, 0.6, -1.2]) {
+      setAttitude(state, { bank_rad, pitch_rad: 0.1, heading_rad: 2 });
+      [state[STATE.forward], state[STATE.right], state[STATE.down]] = [45, 0, 9];
+      expect(angle()).toBeCloseTo(degrees(9, 45), 9);
+    }
+    // Level and northbound: a headwind is more air along, a gust from below more of it from below.
+    setAttitude(state, { bank_rad: 0, pitch_rad: 0, heading_rad: 0 });
+    Object.assign(observed.air, { windNorth_mps: -10, gustDown_mps: -3 });
+    expect(angle()).toBeCloseTo(degrees(12, 55), 9);
+    // On its side an east wind is from below.
+    setAttitude(state, { bank_rad: Math.PI / 2, pitch_rad: 0, heading_rad: 0 });
+    Object.assign(observed.air, { windNorth_mps: 0, windEast_mps: 5, gustDown_mps: 0 });
+    expect(angle()).toBeCloseTo(degrees(9 + 5, 45), 9);
+    expect(observed.truth.stallWarning).toBe(true);
+    state[STATE.down] = 0;
+    observed.observe(start.controls);
+    expect(observed.truth.stallWarning).toBe(false);
   });
 
   test('a place too low, too far or too slow to fly at is refused by its field, and nothing is moved', () => {
@@ -205,7 +234,7 @@ test('what was not recorded is told with what was', () => {
 
 test('what a replayed panel shows: the trend of the speed over two seconds, the path from climb and speed over the ground, the drift', () => {
   const flight = madeFlight(20, { ias_kt: (t) => (t < 10 ? 80 + 2 * t : 100), climbRate_fpm: () => -500, groundspeed_kt: () => 94, track_deg: () => 5, trueHeading_deg: () => 355, heading_deg: () => 340, fuel_kg: () => 80, torque_percent: () => 60, manifoldPressure_inHg: () => 22 }); // prettier-ignore
-  const at = (time_s: number, plan: object = {}, propulsion = 'fixed-pitch') => readingsAt(flight, time_s, { plan: planOf(plan), propulsion: propulsion as never }); // prettier-ignore
+  const at = (time_s: number, plan: object = {}, propulsion = 'fixed-pitch') => readingsAt(flight, time_s, { plan: planOf(plan), aircraft: aircraftCatalogue.find((one) => one.propulsion.kind === propulsion)! }); // prettier-ignore
   expect([0, 1, 5, 11, 15].map((time_s) => at(time_s).speedTrend_ktps)).toEqual([0, 2, 2, 1, 0].map((ktps) => expect.closeTo(ktps, 4))); // prettier-ignore
   // Five hundred feet a minute at 94 kt: a foot down for nineteen on.
   expect(at(5).pathAngle_deg).toBeCloseTo((-Math.atan(500 / 60 / (94 * 1.68781)) * 180) / Math.PI, 2);

@@ -61,7 +61,8 @@ const still: AirTruth = {
   trim: 0,
   pathAngle_deg: 0,
   drift_deg: 0,
-  speedTrend_ktps: 0
+  speedTrend_ktps: 0,
+  stallWarning: false
 };
 const dials: InstrumentSet = {
   panel: 'dials',

@@ -21,5 +21,6 @@ export const panel: Readings = {
   pathAngle_deg: 0,
   drift_deg: 0,
   speedTrend_ktps: 0,
-  attitudeValid: true
+  attitudeValid: true,
+  stallWarning: false
 };

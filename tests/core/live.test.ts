@@ -104,7 +104,7 @@ describe('a flight that is watched', () => {
     expect(growing.flight()).toEqual(flight);
     // The newest moment by itself is the flight's, trend and all.
     const last = growing.lastSeconds();
-    const panel = { plan, propulsion: lesson.aircraft.propulsion.kind };
+    const panel = { plan, aircraft: lesson.aircraft };
     expect(readingsAt(last, duration(flight), panel)).toEqual(readingsAt(flight, duration(flight), panel));
     expect(last.length).toBe(21);
   });

@@ -93,7 +93,7 @@ test('the debrief’s panel shows at every sample what the trainer’s panel sho
   }
   const flight = flightFromChunks(chunks);
   for (const k of [0, 100, 333, 600, 890]) {
-    const replayed = readingsAt(flight, k / 10, { plan, propulsion: 'fixed-pitch' });
+    const replayed = readingsAt(flight, k / 10, { plan, aircraft: lesson.aircraft });
     const live = shown[k]!;
     expect(Math.abs(replayed.pitch_deg - live.pitch_deg)).toBeLessThanOrEqual(0.051);
     expect(Math.abs(replayed.bank_deg - live.bank_deg)).toBeLessThanOrEqual(0.051);

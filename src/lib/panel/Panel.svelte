@@ -7,6 +7,7 @@
   import Compass from './Compass.svelte';
   import CourseRose from './CourseRose.svelte';
   import DialPanel from './DialPanel.svelte';
+  import StallWarning from './StallWarning.svelte';
   import TapePanel from './TapePanel.svelte';
   import LookWindow from './LookWindow.svelte';
   import { fullScaleWords } from './navigation';
@@ -61,29 +62,32 @@
     </LookWindow>
   </div>
 {/if}
-{#if kind === 'tapes' && navigation}
-  <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
+<div class="relative">
+  <StallWarning on={readings.stallWarning} />
+  {#if kind === 'tapes' && navigation}
+    <div class="grid grid-cols-[minmax(0,1fr)_236px] items-center gap-3">
+      <TapePanel {readings} {moving} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
+      <LookWindow area="navigation" name="Course and heading" {view}>
+        <CourseRose
+          shown={navigation}
+          heading_deg={readings.heading_deg}
+          fullScale={fullScaleWords(navigation)}
+        />
+      </LookWindow>
+    </div>
+  {:else if kind === 'tapes'}
     <TapePanel {readings} {moving} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
-    <LookWindow area="navigation" name="Course and heading" {view}>
-      <CourseRose
-        shown={navigation}
-        heading_deg={readings.heading_deg}
-        fullScale={fullScaleWords(navigation)}
-      />
-    </LookWindow>
-  </div>
-{:else if kind === 'tapes'}
-  <TapePanel {readings} {moving} {setting_hPa} {speeds} {corridorOf} covered={hidden} {view} {bugs} />
-{:else}
-  <DialPanel
-    {readings}
-    {moving}
-    {setting_hPa}
-    {speeds}
-    {corridorOf}
-    covered={hidden}
-    {view}
-    {bugs}
-    {navigation}
-  />
-{/if}
+  {:else}
+    <DialPanel
+      {readings}
+      {moving}
+      {setting_hPa}
+      {speeds}
+      {corridorOf}
+      covered={hidden}
+      {view}
+      {bugs}
+      {navigation}
+    />
+  {/if}
+</div>

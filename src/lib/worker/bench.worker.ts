@@ -27,10 +27,10 @@ const FRAME_S = 0.1;
 onmessage = ({ data }: MessageEvent<BenchRequest>) => {
   try {
     const { clip, ...question } = panelQuestion(data.kind, data.level, data.seed, data.panel, data.school);
-    const propulsion = aircraftById(clip.plan.aircraft).propulsion.kind;
+    const aircraft = aircraftById(clip.plan.aircraft);
     const frames: Readings[] = [];
     for (let t = clip.from_s; t <= clip.to_s + 1e-9; t += FRAME_S) {
-      const shown = readingsAt(clip.flight, t, { plan: clip.plan, propulsion });
+      const shown = readingsAt(clip.flight, t, { plan: clip.plan, aircraft });
       frames.push(clip.lying ? clip.lying(shown, t) : shown);
     }
     postMessage({

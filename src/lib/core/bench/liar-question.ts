@@ -136,12 +136,11 @@ function failedReadings(
     latitude_deg: lesson.area.latitude_deg,
     compassDeviation_deg: lesson.aircraft.compassDeviation_deg
   };
-  const propulsion = lesson.aircraft.propulsion.kind;
   const truthAt = (k: number): AirTruth => {
     const at = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
     const pressureAltitude_m =
       pressureAltitudeFor(at('altitude_ft'), plan.altimeterSetting_hPa) * METRES_PER_FOOT;
-    const shown = readingsAt(flight, k / flight.rate_hz, { plan, propulsion });
+    const shown = readingsAt(flight, k / flight.rate_hz, { plan, aircraft: lesson.aircraft });
     return {
       ...shown,
       staticPressure_Pa: pressureAt(pressureAltitude_m),

@@ -60,7 +60,7 @@ export function heldWithin(measures: readonly CorridorMeasure[]): { rms: number;
 /** Measures every corridor of every phase that was flown, from the moment each counts; one whose channel was not recorded is left out. */
 export function measureCorridors(
   flight: Flight,
-  { drill }: Pick<Lesson, 'drill'>,
+  { drill, navigation }: Pick<Lesson, 'drill' | 'navigation'>,
   spans: readonly PhaseSpan[]
 ): CorridorMeasure[] {
   return spans.flatMap((span) => {
@@ -70,6 +70,8 @@ export function measureCorridors(
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined || channelsOf(corridor).some((id) => !flight.columns.has(id))) return [];
       let from = sampleAt(flight, from_s);
+      if (corridor.channel === 'altitude_ft' && navigation?.planted === 'old altimeter setting')
+        from = Math.max(from, altimeterTurned(flight, span));
       let to = Math.min(
         sampleAt(flight, span.end_s),
         rollOutBegins(flight, phase, corridor, span),
@@ -88,6 +90,17 @@ export function measureCorridors(
     });
   });
 }
+
+/** An altimeter that was found wrong leads astray until it is set: from there on it is flown by. −1: it was not turned in that time. */
+function altimeterTurned(flight: Flight, { start_s, end_s }: PhaseSpan): number {
+  const turned = flight.events.findLast(
+    ({ kind, time_s }) => kind === 'altimeter' && time_s >= start_s && time_s <= end_s
+  );
+  return turned ? sampleAt(flight, turned.time_s) + SHOWS_AFTER : -1;
+}
+
+/** Samples from the turn of the subscale to the pointer’s being there. */
+const SHOWS_AFTER = 2;
 
 /** Over the station the needle says nothing of the flying: the heading is held there. */
 function awayFromStation(flight: Flight, station: Place, from: number, to: number): [number, number] {

@@ -17,6 +17,7 @@ import {
   type AirSample,
   type Controls
 } from '../aircraft/airplane-state';
+import { stallWarningAt } from '../aircraft/stall-warning';
 import { powerShown } from '../aircraft/power-shown';
 import { stillAir } from '../aircraft/trim';
 import type { AirTruth } from '../instrument/readings';
@@ -77,7 +78,8 @@ export function observer(
     trim: 0,
     pathAngle_deg: 0,
     drift_deg: 0,
-    speedTrend_ktps: 0
+    speedTrend_ktps: 0,
+    stallWarning: false
   };
   let tas = 0;
   let ias = 0;
@@ -133,13 +135,21 @@ export function observer(
         (q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3) * v +
         2 * (q2 * q3 - q0 * q1) * w;
       down = dx * u + dy * v + dz * w;
+      // As the wing meets the air: along the airplane's own axes, whatever its bank.
+      const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3;
+      const ex = 2 * (q1 * q2 + q0 * q3);
+      const nz = 2 * (q1 * q3 + q0 * q2);
+      const ez = 2 * (q2 * q3 - q0 * q1);
+      const { windNorth_mps, windEast_mps, windDown_mps } = air;
+      angleOfAttack = Math.atan2(
+        w - (nz * windNorth_mps + ez * windEast_mps + dz * windDown_mps) - air.gustDown_mps,
+        u - (nx * windNorth_mps + ex * windEast_mps + dx * windDown_mps) - air.gustAlong_mps
+      );
       const airNorth = north - air.windNorth_mps;
       const airEast = east - air.windEast_mps;
       const attitude = attitudeOf(state);
       // Gusts are small against the wind's steady part but the pitot feels the one along the airplane.
       tas = Math.max(1, Math.hypot(airNorth, airEast, down) - air.gustAlong_mps);
-      const forwardAir = airNorth * Math.cos(attitude.heading_rad) + airEast * Math.sin(attitude.heading_rad);
-      angleOfAttack = attitude.pitch_rad - Math.atan2(-down, Math.max(1, forwardAir));
       const altitude_m = state[STATE.altitude]!;
       const pressureAltitude_m =
         seaLevelPressureAltitude_ft * METRES_PER_FOOT + altitude_m * pressureShare(altitude_m);
@@ -177,6 +187,7 @@ export function observer(
       truth.gear = state[STATE.gear]!;
       truth.fuel_kg = state[STATE.fuel]!;
       truth.trim = controls.trim;
+      truth.stallWarning = stallWarningAt(aircraft, angleOfAttack * DEGREES_PER_RADIAN);
       truth.pathAngle_deg = Math.atan2(-down, Math.hypot(north, east)) * DEGREES_PER_RADIAN;
       truth.drift_deg = normaliseSigned(
         (Math.atan2(east, north) - attitude.heading_rad) * DEGREES_PER_RADIAN

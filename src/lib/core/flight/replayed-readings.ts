@@ -1,5 +1,6 @@
 import type { ChannelId } from './channels';
-import type { PropulsionKind } from '../aircraft/aircraft-file';
+import type { AircraftFile } from '../aircraft/aircraft-file';
+import { stallWarningAt } from '../aircraft/stall-warning';
 import { normaliseSigned } from '../measure/angle';
 import type { LessonPlan } from '../drill/lesson-plan';
 import { faultsAt } from '../instrument/instrument-fault';
@@ -13,9 +14,10 @@ const POWER_GONE_S = 2.3;
 export function readingsAt(
   flight: Flight,
   time_s: number,
-  { plan, propulsion }: { plan: LessonPlan; propulsion: PropulsionKind }
+  { plan, aircraft }: { plan: LessonPlan; aircraft: Pick<AircraftFile, 'propulsion' | 'lift'> }
 ): Readings {
   const k = sampleAt(flight, time_s);
+  const { kind } = aircraft.propulsion;
   const at = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
   const knotsUp = at('climbRate_fpm') / 101.27;
   return {
@@ -29,8 +31,8 @@ export function readingsAt(
     turnRate_degps: at('turnRate_degps'),
     ball: at('ball'),
     rpm: at('rpm'),
-    manifoldPressure_inHg: propulsion === 'constant-speed' ? at('manifoldPressure_inHg') : null,
-    torque_percent: propulsion === 'turboprop' ? at('torque_percent') : null,
+    manifoldPressure_inHg: kind === 'constant-speed' ? at('manifoldPressure_inHg') : null,
+    torque_percent: kind === 'turboprop' ? at('torque_percent') : null,
     flaps_deg: at('flaps_deg'),
     gear: at('gear'),
     fuel_kg: at('fuel_kg'),
@@ -40,7 +42,8 @@ export function readingsAt(
       at('track_deg') - (flight.columns.get('trueHeading_deg')?.[k] ?? at('heading_deg'))
     ),
     speedTrend_ktps: trendAt(flight, k),
-    attitudeValid: plan.panel === 'dials' || !faultsAt(plan.faults, time_s - POWER_GONE_S).electrical
+    attitudeValid: plan.panel === 'dials' || !faultsAt(plan.faults, time_s - POWER_GONE_S).electrical,
+    stallWarning: stallWarningAt(aircraft, at('angleOfAttack_deg'))
   };
 }
 

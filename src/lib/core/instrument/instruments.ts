@@ -223,6 +223,7 @@ export function readInstruments(
     pathAngle_deg: truth.pathAngle_deg,
     drift_deg: truth.drift_deg,
     speedTrend_ktps: truth.speedTrend_ktps,
-    attitudeValid: dials || memory[MEMORY.electricGyro]! > STANDS_ABOVE
+    attitudeValid: dials || memory[MEMORY.electricGyro]! > STANDS_ABOVE,
+    stallWarning: truth.stallWarning
   };
 }

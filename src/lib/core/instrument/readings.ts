@@ -46,6 +46,8 @@ export interface Readings {
   speedTrend_ktps: number;
   /** False when the tapes' attitude and heading source has no power; the old gyros never say so. */
   attitudeValid: boolean;
+  /** The stall warner sounds. */
+  stallWarning: boolean;
 }
 
 /** What moves so fast that it is drawn anew with every picture of the screen. */
@@ -78,4 +80,5 @@ export interface AirTruth {
   pathAngle_deg: number;
   drift_deg: number;
   speedTrend_ktps: number;
+  stallWarning: boolean;
 }

@@ -1,11 +1,13 @@
 import { RadioSound } from '$lib/controls/ident-sound';
+import { StallSound } from '$lib/controls/stall-sound';
 import { hush, speak } from '$lib/controls/speech';
 import type { FlightSession } from '$lib/worker/flight-session.svelte';
 
-/** What is heard while flying: calls as phases begin, the coach, and what the radios are listened to for. */
+/** What is heard while flying: calls as phases begin, the coach, and what the radios are listened to for, the stall warner. */
 export class InstructorVoice {
   on = $state(true);
   private readonly sound = new RadioSound();
+  private readonly stall = new StallSound();
   private lastPhase = -1;
   private lastHint_s = -1;
 
@@ -32,6 +34,7 @@ export class InstructorVoice {
         this.on && running ? frame.navigation.marker : null
       );
     }
+    this.stall.play(this.on && running && (session.instruments?.readings.stallWarning ?? false));
     if (!running) return;
     if (frame.phaseIndex !== this.lastPhase) {
       this.lastPhase = frame.phaseIndex;
@@ -46,5 +49,6 @@ export class InstructorVoice {
   close(): void {
     hush();
     this.sound.close();
+    this.stall.close();
   }
 }

@@ -73,7 +73,7 @@
       kind={plan.panel}
       readings={readingsAt(recorded.flight, recorded.time_s, {
         plan: asFlown,
-        propulsion: aircraft.propulsion.kind
+        aircraft
       })}
       setting_hPa={plan.altimeterSetting_hPa}
       speeds={aircraft.speeds}

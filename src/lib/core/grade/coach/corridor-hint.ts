@@ -1,3 +1,4 @@
+import { stallWarningAt } from '../../aircraft/stall-warning';
 import type { Corridor, CorridorChannel } from '../../drill/corridor';
 import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
@@ -10,8 +11,6 @@ import { before, valueOf, type Advice, type Hint } from './coach-moment';
 const NEAR_EDGE = 0.75;
 /** … and when outside, unless it comes back by this share of the tolerance within a few seconds. */
 const COMING_BACK = 0.12;
-/** This near the angle at which the wing stalls nobody raises the nose. */
-const LEAST_SPARE_DEG = 4;
 const SETTLES_S = 15;
 const GROWING_S = 3;
 
@@ -67,8 +66,8 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
       // Low and slow at once, or high and fast, the nose cannot mend: it is power that is missing, or too much.
       const isLow = shareOf('altitude_ft') < 0;
       const speed = shareOf('ias_kt') * (isLow ? -1 : 1);
-      const spare_deg = aircraft.lift.stallAngle_deg - valueOf(now, 'angleOfAttack_deg');
-      if (isLow && (speed > NEAR_EDGE || spare_deg < LEAST_SPARE_DEG))
+      const isWarned = stallWarningAt(aircraft, valueOf(now, 'angleOfAttack_deg'));
+      if (isLow && (speed > NEAR_EDGE || isWarned))
         return { words: 'Low and slow: power first.', weight: worst.weight, hand: 'power' };
       if (!isLow && speed > NEAR_EDGE)
         return { words: 'High and fast: power off first.', weight: worst.weight, hand: 'power' };

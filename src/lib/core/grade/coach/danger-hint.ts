@@ -1,10 +1,10 @@
+import { stallWarningAt } from '../../aircraft/stall-warning';
 import type { Phase } from '../../drill/drill';
 import { bankOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import { lately, URGENT, valueOf, type CoachMoment, type Hint } from './coach-moment';
 
-/** This near the angle at which the wing stalls, all through the last moments: a gust comes and goes. */
-const NEAR_STALL_DEG = 1.5;
+/** All through the last moments: a gust comes and goes. */
 const LASTS_S = 1.5;
 /** Steeper than this, and by so much than what is asked, nobody banks on instruments. */
 const STEEP_DEG = 45;
@@ -34,10 +34,9 @@ export function dangerHint({ drill, plan, aircraft }: Lesson): Hint {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
       if (phase.recovery || phase.upset !== null || phase.byInstructor) return null;
-      const stall_deg = aircraft.lift.stallAngle_deg;
-      if (all(memory, (one) => valueOf(one, 'angleOfAttack_deg') > stall_deg - NEAR_STALL_DEG))
+      if (all(memory, (one) => stallWarningAt(aircraft, valueOf(one, 'angleOfAttack_deg'))))
         return urgent(
-          valueOf(now, 'angleOfAttack_deg') > stall_deg
+          valueOf(now, 'angleOfAttack_deg') > aircraft.lift.stallAngle_deg
             ? 'Stalled: nose down, power, wings level.'
             : 'About to stall: nose down, power.',
           'pitch'
