@@ -88,3 +88,14 @@ export function trueFromIndicated(ias_kt: number, pressureAltitude_ft: number, o
     METRES_PER_SECOND_PER_KNOT
   );
 }
+
+/**
+ * Metres of pressure altitude for each metre of true altitude above the sea, where the pressure there is standard: in warm air it falls
+ * more slowly. Taken at the middle of the layer below, good to a foot in a thousand for offsets up to 40°.
+ * @param altitude_m above the sea @param temperatureOffset_K from standard
+ */
+export function pressureAltitudeShare(altitude_m: number, temperatureOffset_K: number): number {
+  if (temperatureOffset_K === 0) return 1;
+  const middle = SEA_LEVEL_TEMPERATURE_K - (LAPSE_RATE_KPM * altitude_m) / 2;
+  return middle / (middle + temperatureOffset_K);
+}

@@ -13,7 +13,7 @@ import { STEP_S, type FlightLoop } from './flight-loop';
 import { type Hands } from './hands';
 import { handsNotes } from './hands-notes';
 import { asksForMinimum, startingBugs } from './flight-bugs';
-import { judgedChannels } from './judged-channels';
+import { asItWouldShow, judgedChannels } from './judged-channels';
 import { commandsInTime, shownAtStart, shownBy } from './phase-run';
 import { phasesInFlight } from './phases-in-flight';
 import { comesAbout, waitingCommand, type WaitingCommand } from './waiting-command';
@@ -94,7 +94,12 @@ export function flyDrill(
   const stepTime_s = () => Math.round(loop.time_s() / STEP_S) * STEP_S;
   const now_s = () => Math.max(0, samples - 1) / RECORDING_RATE_HZ;
   const readShown = readerOf(counts);
-  const read = (id: ChannelId) => readShown(judged.get(id) ?? id);
+  const read = (id: ChannelId) => {
+    const instead = judged.get(id);
+    return instead && samples / RECORDING_RATE_HZ >= instead.from_s
+      ? asItWouldShow(id, readShown(instead.truth), plan)
+      : readShown(id);
+  };
   const shownNow = () => (samples === 0 ? shownAtStart(plan) : shownBy(read));
   const track = () => {
     const time_s = samples / RECORDING_RATE_HZ;

@@ -1,38 +1,68 @@
+import { pressureAltitudeShare } from '../air/atmosphere';
+import { METRES_PER_FOOT } from '../measure/units';
 import type { ChannelId } from './channels';
 import type { Lesson } from '../drill/lesson';
 import { lessonAsFlown } from './as-flown';
 import { withDerived } from './derived-columns';
-import type { Flight } from './flight';
+import { sampleAt, type Flight } from './flight';
+
+/** What is judged instead of what was shown, and from when on. */
+export interface JudgedBy {
+  truth: ChannelId;
+  from_s: number;
+}
 
 /**
- * Where an instrument is covered or lies, what is asked for is judged by what the airplane did, not by what was shown:
+ * Where an instrument is covered, or from where it lies, what is asked for is judged by what the airplane did, not by what was shown:
  * shown channel → true channel.
  */
-export function judgedChannels({ covered, plan }: Lesson): ReadonlyMap<ChannelId, ChannelId> {
-  const failed = (...kinds: string[]) => plan.faults.some((fault) => kinds.includes(fault.kind));
-  const gyros = failed('vacuum') || (plan.panel === 'tapes' && failed('electrical'));
+export function judgedChannels({
+  covered,
+  plan
+}: Pick<Lesson, 'covered' | 'plan'>): ReadonlyMap<ChannelId, JudgedBy> {
+  const failed = (...kinds: string[]) =>
+    Math.min(Infinity, ...plan.faults.filter(({ kind }) => kinds.includes(kind)).map(({ at_s }) => at_s));
+  const gyros = Math.min(failed('vacuum'), plan.panel === 'tapes' ? failed('electrical') : Infinity);
   const pitotStatic = failed('pitot-blocked', 'pitot-and-drain-blocked', 'static-blocked');
-  const judged = new Map<ChannelId, ChannelId>();
-  if (gyros || covered.includes('heading')) judged.set('heading_deg', 'trueHeading_deg');
-  if (gyros || covered.includes('attitude')) {
-    judged.set('bank_deg', 'trueBank_deg');
-    judged.set('pitch_deg', 'truePitch_deg');
-  }
-  if (pitotStatic || covered.includes('airspeed')) judged.set('ias_kt', 'trueIas_kt');
-  if (failed('static-blocked') || covered.includes('altimeter')) judged.set('altitude_ft', 'trueAltitude_ft');
-  if (failed('static-blocked') || covered.includes('vertical-speed'))
-    judged.set('verticalSpeed_fpm', 'climbRate_fpm');
+  const judged = new Map<ChannelId, JudgedBy>();
+  const judge = (shown: ChannelId, truth: ChannelId, isCovered: boolean, failed_s: number) => {
+    const from_s = isCovered ? 0 : failed_s;
+    if (from_s < Infinity) judged.set(shown, { truth, from_s });
+  };
+  judge('heading_deg', 'trueHeading_deg', covered.includes('heading'), gyros);
+  judge('bank_deg', 'trueBank_deg', covered.includes('attitude'), gyros);
+  judge('pitch_deg', 'truePitch_deg', covered.includes('attitude'), gyros);
+  judge('ias_kt', 'trueIas_kt', covered.includes('airspeed'), pitotStatic);
+  judge('altitude_ft', 'trueAltitude_ft', covered.includes('altimeter'), failed('static-blocked'));
+  judge('verticalSpeed_fpm', 'climbRate_fpm', covered.includes('vertical-speed'), failed('static-blocked'));
   return judged;
 }
 
-/** The flight as it is judged: with what follows from what was recorded, and true channels for those that lied or were covered. */
+/** A true value as the instrument that lies would show it, if it were sound and set: altitudes are asked for by an altimeter. */
+export function asItWouldShow(
+  shown: ChannelId,
+  truth: number,
+  { temperatureOffset_K }: Pick<Lesson['plan'], 'temperatureOffset_K'>
+): number {
+  return shown === 'altitude_ft'
+    ? truth * pressureAltitudeShare(truth * METRES_PER_FOOT, temperatureOffset_K)
+    : truth;
+}
+
+/** The flight as it is judged: with what follows from what was recorded, and true values for what lied or was covered, from then on. */
 export function asJudged(recorded: Flight, planned: Lesson): Flight {
   const lesson = lessonAsFlown(planned, recorded);
   const flight = withDerived(recorded, lesson);
   const columns = new Map(flight.columns);
-  for (const [shown, truth] of judgedChannels(lesson)) {
+  for (const [shown, { truth, from_s }] of judgedChannels(lesson)) {
     const values = flight.columns.get(truth);
-    if (values) columns.set(shown, values);
+    if (!values) continue;
+    const before = flight.columns.get(shown);
+    const from = before && from_s > 0 ? sampleAt(flight, from_s) : 0;
+    columns.set(
+      shown,
+      values.map((value, k) => (k < from ? before![k]! : asItWouldShow(shown, value, lesson.plan)))
+    );
   }
   return { ...flight, columns };
 }

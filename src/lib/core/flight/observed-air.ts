@@ -2,11 +2,10 @@ import { DEGREES_PER_RADIAN, normaliseBearing, normaliseSigned } from '../measur
 import { METRES_PER_FOOT, METRES_PER_SECOND_PER_KNOT, STANDARD_GRAVITY_MPS2 } from '../measure/units';
 import {
   GAS_CONSTANT_JPKGK,
-  LAPSE_RATE_KPM,
-  SEA_LEVEL_TEMPERATURE_K,
   calibratedFromImpact,
   impactPressure,
   pressureAltitudeFor,
+  pressureAltitudeShare,
   pressureAt,
   temperatureAt
 } from '../air/atmosphere';
@@ -88,15 +87,7 @@ export function observer(
   let east = 0;
   let down = 0;
 
-  /**
-   * Metres of pressure altitude for each metre of true altitude above the sea: in warm air the pressure falls more slowly.
-   * Taken at the middle of the layer below, good to a foot in a thousand for offsets up to 40°.
-   */
-  const pressureShare = (altitude_m: number) => {
-    if (offset === 0) return 1;
-    const middle = SEA_LEVEL_TEMPERATURE_K - (LAPSE_RATE_KPM * altitude_m) / 2;
-    return middle / (middle + offset);
-  };
+  const pressureShare = (altitude_m: number) => pressureAltitudeShare(altitude_m, offset);
 
   return {
     air,

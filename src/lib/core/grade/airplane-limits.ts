@@ -28,12 +28,13 @@ interface Limit {
 }
 
 /**
- * Where the student flew outside what the airplane allows: flaps or gear out too fast, above the never-exceed speed, both by the speed
- * that was shown; and a stalled wing. In a recovery, and while somebody else flies, that is a matter of its own. Nothing of what was
- * not recorded.
+ * Where the student flew outside what the airplane allows: flaps or gear out too fast, above the never-exceed speed; and a stalled wing.
+ * By the speed that was shown, or the airplane's own where the instrument lay. In a recovery, and while somebody else flies, that is a
+ * matter of its own. Nothing of what was not recorded.
+ * @param flight as it is judged
  */
 export function limitFindings(
-  recorded: Flight,
+  flight: Flight,
   { aircraft, drill }: Lesson,
   spans: readonly PhaseSpan[]
 ): Finding[] {
@@ -43,21 +44,19 @@ export function limitFindings(
       return upset === null && !recovery && !byInstructor;
     })
     .map(({ start_s, end_s }) => ({
-      from: Math.round(start_s * recorded.rate_hz),
-      to: Math.min(recorded.length - 1, Math.round(end_s * recorded.rate_hz))
+      from: Math.round(start_s * flight.rate_hz),
+      to: Math.min(flight.length - 1, Math.round(end_s * flight.rate_hz))
     }));
-  const speed = recorded.columns.get('ias_kt');
+  const speed = flight.columns.get('ias_kt');
   return [
-    ...stallFindings(recorded, aircraft, flown),
-    ...(speed
-      ? limitsOf(recorded, aircraft).flatMap((limit) => beyondLimit(recorded, speed, flown, limit))
-      : [])
+    ...stallFindings(flight, aircraft, flown),
+    ...(speed ? limitsOf(flight, aircraft).flatMap((limit) => beyondLimit(flight, speed, flown, limit)) : [])
   ];
 }
 
-function limitsOf(recorded: Flight, { speeds, gear: { retractable } }: AircraftFile): Limit[] {
-  const flaps = recorded.columns.get('flaps_deg');
-  const gear = retractable ? recorded.columns.get('gear') : undefined;
+function limitsOf(flight: Flight, { speeds, gear: { retractable } }: AircraftFile): Limit[] {
+  const flaps = flight.columns.get('flaps_deg');
+  const gear = retractable ? flight.columns.get('gear') : undefined;
   const limits: Limit[] = [
     {
       kind: 'overspeed',
@@ -91,12 +90,12 @@ function limitsOf(recorded: Flight, { speeds, gear: { retractable } }: AircraftF
 
 /** The times above one limit, said once by the fastest of them. */
 function beyondLimit(
-  recorded: Flight,
+  flight: Flight,
   speed: ArrayLike<number>,
   flown: readonly SampleTime[],
   { kind, title, limit_kt, hard_kt, counts, what }: Limit
 ): Finding[] {
-  const least = GUST_S * recorded.rate_hz;
+  const least = GUST_S * flight.rate_hz;
   const times = flown.flatMap((part) =>
     lastingTimes(part, least, (k) => counts(k) && speed[k]! > limit_kt + GUST_KT)
   );
@@ -113,16 +112,16 @@ function beyondLimit(
     );
   if (!fastest) return [];
   const over_kt = speed[fastest.at]! - limit_kt;
-  const lasted_s = times.reduce((sum, { from, to }) => sum + (to - from), 0) / recorded.rate_hz;
+  const lasted_s = times.reduce((sum, { from, to }) => sum + (to - from), 0) / flight.rate_hz;
   return [
     finding(
       kind,
       over_kt > hard_kt ? 'hard' : 'fault',
       title,
       {
-        moment_s: fastest.at / recorded.rate_hz,
-        start_s: fastest.from / recorded.rate_hz,
-        end_s: fastest.to / recorded.rate_hz
+        moment_s: fastest.at / flight.rate_hz,
+        start_s: fastest.from / flight.rate_hz,
+        end_s: fastest.to / flight.rate_hz
       },
       `${what(fastest.at)} at ${figure(speed[fastest.at]!)} kt, where ${figure(limit_kt)} kt is the most; above it for ${figure(lasted_s)} s.`,
       { channel: 'ias_kt', side: 'above', worth: MOMENT_S + over_kt * lasted_s }

@@ -131,20 +131,16 @@ export function approachStory(
   const final = parts.find(({ segment }) => segment === 'final') ?? null;
   const missed = parts.find(({ segment }) => segment === 'missed');
   const course = worstOf('inbound', 'courseShare');
-  const levels = measures.filter(
-    (m) =>
-      m.channel === 'altitude_ft' &&
-      m.corridor.above !== null &&
-      phaseById(lesson.drill, m.phaseId).segment === 'inbound'
+  const altitudes = measures.filter(
+    (m) => m.channel === 'altitude_ft' && phaseById(lesson.drill, m.phaseId).segment === 'inbound'
   );
-  const level = farthest(levels);
+  const left = farthest(altitudes.filter(({ exceedances }) => exceedances.length > 0));
   const offArc = findings.find(({ kind }) => kind === 'arc-off');
   // Of several arcs the one that was left.
   const arc = judged.find(
     ({ measure }) => measure.kind === 'arc' && measure.worst_s === offArc?.moment_s
   )?.measure;
-  if (course && level) {
-    const off = levels.some(({ exceedances }) => exceedances.length > 0);
+  if (course && altitudes.some(({ corridor }) => corridor.above !== null)) {
     const high = findings.find(({ kind }) => kind === 'high-at-fix');
     const onPath = judged.some(({ measure }) => measure.kind === 'step-down' && cameDownOnPath(measure));
     say(
@@ -153,11 +149,11 @@ export function approachStory(
           ? lowered(high.title)
           : onPath
             ? 'it came down on the path, not in steps'
-            : off
-              ? `at worst ${figure(Math.abs(level.worst))} ft ${level.worst > 0 ? 'above' : 'below'} the altitude asked for`
+            : left
+              ? `at worst ${figure(Math.abs(left.worst))} ft ${left.worst > 0 ? 'above' : 'below'} the ${left.corridor.above === null ? 'lowest altitude allowed' : 'altitude asked for'}`
               : 'the altitudes were held'
       }${arc?.kind === 'arc' ? `, ${arcWords(arc)}` : ''}, and ${heldWords('the courses', course)}.`,
-      high?.moment_s ?? (arc?.kind === 'arc' ? arc.worst_s : off ? level.worst_s : course.worst_s)
+      high?.moment_s ?? (arc?.kind === 'arc' ? arc.worst_s : left ? left.worst_s : course.worst_s)
     );
   }
   if (isApproach(lesson.plan) && lesson.plan.approach.pathLost && final) {

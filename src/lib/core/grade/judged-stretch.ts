@@ -92,7 +92,7 @@ export function judgeStretch(
         ...leaning,
         ...checkFindings(lesson, judged),
         ...handling,
-        ...(task?.flownBy === 'reference' ? [] : limitFindings(recorded, lesson, spans)),
+        ...(task?.flownBy === 'reference' ? [] : limitFindings(flight, lesson, spans)),
         // What was seen of the eyes themselves goes before what the flying lets one guess of them.
         ...(scan?.findings ?? staringFindings(habits)),
         ...more

@@ -59,7 +59,8 @@ const DOWN_TO: readonly FindingKind[] = ['below-minimum', 'met-the-surface'];
 /** One act, judged by what the hands did and by what came of it. */
 const ONE_ACT: readonly (readonly FindingKind[])[] = [
   ['late-power', 'late-decision', 'below-decision-altitude'],
-  ['wrong-order', 'slow-recovery']
+  ['wrong-order', 'slow-recovery'],
+  ['met-the-surface', 'overspeed']
 ];
 /** What follows from another wherever in the flight it shows. */
 const SHOWS_AS: Partial<Record<FindingKind, FindingKind>> = { 'altimeter-not-set': 'check-altitude' };
