@@ -41,9 +41,7 @@
   );
   const asFlown = $derived(flight && lessonAsFlown(shown.lesson, flight).plan);
   const readings = $derived(
-    flight && asFlown
-      ? readingsAt(flight, time_s, { plan: asFlown, aircraft })
-      : null
+    flight && asFlown ? readingsAt(flight, time_s, { plan: asFlown, aircraft }) : null
   );
   const corridors = $derived(drill.phases.find(({ id }) => id === phase?.phaseId)?.corridors ?? []);
 </script>
