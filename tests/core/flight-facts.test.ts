@@ -17,9 +17,11 @@ import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { climbBegan } from '$core/flight/climb-began';
 import type { Command } from '$core/flight/command';
 import type { FlightEvent, Happening } from '$core/flight/flight-event';
+import { commandWords } from '$core/flight/command-words';
 import { flightLoop } from '$core/flight/flight-loop';
 import type { Hands } from '$core/flight/hands';
 import { handsNotes } from '$core/flight/hands-notes';
+import { lessonBrief } from '$core/flight/lesson-brief';
 import { placedAt_s, sincePlaced } from '$core/flight/placings';
 import { startOfFlight } from '$core/flight/start-of-flight';
 import { isDue } from '$core/flight/waiting-due';
@@ -332,4 +334,32 @@ test('a heading indicator is set by the compass after ten minutes, with the wing
     // What a gyro drifts in that time, and no more.
     expect(left_deg).toBeLessThan(12);
   });
+});
+
+test('weather as it is told: nothing at all, the temperature by its side of the standard, the top that is above', () => {
+  const told = (change: object) => commandWords({ does: 'weather', over_s: 0, ...change } as Command);
+  expect(told({})).toBe('weather: as it was');
+  expect(told({ temperatureOffset_K: 12.4 })).toBe('weather: 12° warmer than standard');
+  expect(told({ temperatureOffset_K: -7 })).toBe('weather: 7° colder than standard');
+  expect(told({ temperatureOffset_K: 0.3 })).toBe('weather: standard temperature');
+  expect(told({ top_ft: null, gust_kt: 0 })).toBe('weather: no gusts, cloud up to above the airplane');
+});
+
+test('a lesson is briefed with the clearances of its holds, each once', () => {
+  const plan = plannedDrill('vor-hold');
+  const [clearance, ...others] = lessonBrief(plan).clearances;
+  expect(clearance).toMatch(/^Hold \w+ of /);
+  expect(others).toEqual([]);
+  expect(lessonBrief(planOf()).clearances).toEqual([]);
+});
+
+test('what is to fail later has not failed yet', () => {
+  const valid = (more: object) => {
+    const lesson = lessonOf(planOf({ drill: 'straight-and-level', figures: {}, panel: 'tapes' }));
+    const loop = flightLoop(lesson);
+    loop.obey({ does: 'fail', what: 'electrical', ...more } as Command);
+    while (loop.time_s() < 5) loop.step(loop.hands());
+    return loop.readings().attitudeValid;
+  };
+  expect([valid({ when: { after_s: 100 } }), valid({})]).toEqual([true, false]);
 });
