@@ -1,12 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf, type Lesson } from '$core/drill/lesson';
+import type { Phase } from '$core/drill/drill';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { placeAt } from '$core/earth/geodesic';
+import { detectPhases } from '$core/flight/detected-phases';
 import type { FlightEvent } from '$core/flight/flight-event';
 import type { Flight } from '$core/flight/flight';
 import { altimeter } from '$core/grade/checks/altimeter';
 import { approachSpeedOff_kt, thresholdSpeedOff_kt } from '$core/grade/checks/approach-speed';
 import type { CheckPlace } from '$core/grade/checks/check-kind';
+import { measureChecks } from '$core/grade/checks/checks';
 import { circle } from '$core/grade/checks/circle';
 import { configuration } from '$core/grade/checks/configuration';
 import { decision } from '$core/grade/checks/decision';
@@ -26,7 +29,7 @@ import { cameDownOnPath, stepDown } from '$core/grade/checks/step-down';
 import { threshold } from '$core/grade/checks/threshold';
 import { worldById } from '$core/radio/world-catalogue';
 import { lessonFor } from './drawn-flight';
-import { madeFlight } from './flown';
+import { flown, madeFlight, planOf } from './flown';
 import { planned } from './planned-approach';
 
 /** Where something is measured: a phase of a lesson, flown from one moment to another. */
@@ -56,6 +59,16 @@ describe('a final', () => {
   const stable = { altitude_ft: ramp(1600, 300, 0, 130), ias_kt: () => 92, verticalSpeed_fpm: () => -600, throttle: () => 0.4, flaps_deg: () => 10, gear: () => 1, courseShare: (t: number) => t / 100, pathShare: (t: number) => -t / 200 }; // prettier-ignore
   const at = (flight: Flight, changes: Partial<PhaseSpan> = {}, span: [number, number] = [0, 130]) =>
     stabilised.measure(place(ils, downPath, flight, span, changes), { kind: 'stabilised', phase: downPath, altitude_ft: 1100, height_ft: 1000 }); // prettier-ignore
+
+  test('gear is up where it should be down and can be moved, and nowhere else', () => {
+    const korvane = lessonOf(planned('xvlb-ils-24', { transition: null }, {}, 2));
+    const [onPath, inbound] = ['Down the path', 'Onto the final course'].map((name) => korvane.drill.phases.find((phase) => phase.name === name)!) as [Phase, Phase]; // prettier-ignore
+    expect([onPath.goal.gear, inbound.goal.gear]).toEqual([1, 0]);
+    const unstable = ({ id, goal }: Phase, gear: number | null) =>
+      stabilised.judge({ kind: 'stabilised', phaseId: id, at_s: 50, height_ft: 1000, courseShare: 0, pathShare: 0, speedOff_kt: 0, rate_fpm: -600, throttle: 0.4, flaps_deg: goal.flaps_deg, gear }, korvane); // prettier-ignore
+    expect([unstable(onPath, 0), unstable(onPath, 1), unstable(onPath, null)]).toEqual([['gear up'], [], []]);
+    expect([unstable(inbound, 0), unstable(inbound, 1)]).toEqual([[], []]);
+  });
 
   test('everything as the height is passed, and not a moment later', () => {
     const measured = at(madeFlight(150, stable))!;
@@ -335,4 +348,16 @@ test('the first turn worth the name: from its bank on, and the way round it went
   expect(found([3, 3, 3, -3, -3, -3, ...straight, ...Array<number>(16).fill(-3)])).toEqual({ begun: 11, way: 'left' }); // prettier-ignore
   // Banked already as it is looked from: it began there.
   expect(found(Array<number>(20).fill(3), 3)).toEqual({ begun: 3, way: 'right' });
+});
+
+test('a wind that is changed says nothing of a level-off or a roll-out: only a hold’s circuits cannot be told in it', () => {
+  const plan = planOf({ drill: 'constant-rate-climb', figures: {}, turbulence: 'smooth' });
+  const lesson = lessonOf(plan);
+  const flight = flown(plan);
+  const { spans } = detectPhases(flight, lesson);
+  const changed: FlightEvent = { time_s: 20, kind: 'command', command: { does: 'weather', over_s: 300, wind: { from_deg: 90, speed_kt: 30 } } }; // prettier-ignore
+  const kinds = (events: FlightEvent[]) =>
+    measureChecks({ ...flight, events }, lesson, spans).map(({ kind, phaseId }) => `${kind} ${phaseId}`);
+  expect(kinds([])).toEqual(expect.arrayContaining(['level-off climb', 'level-off descend']));
+  expect(kinds([changed])).toEqual(kinds([]));
 });

@@ -9,7 +9,7 @@ import { powerHuntingOf } from '$core/grade/habits/hand-habits';
 import { overCorrectionOf } from '$core/grade/habits/over-correction';
 import { turnByBankOf } from '$core/grade/habits/turn-by-bank';
 import { habitFindings, staringFindings } from '$core/grade/habits/habit-findings';
-import type { Habits } from '$core/grade/habits/habits';
+import { habitsOf, type Habits } from '$core/grade/habits/habits';
 import { limitFindings } from '$core/grade/airplane-limits';
 import { heldWell } from '$core/grade/held-well';
 import { notFlown } from '$core/grade/not-flown';
@@ -119,8 +119,31 @@ describe('a way of flying as it is measured', () => {
     expect(found(4, 4.2, 3)).toMatchObject({ turns: 3, off: 2, side: 'above', due_degps: 3, tas_kt: expect.closeTo(100, 6), bank_deg: expect.closeTo(18, 6), start_s: expect.closeTo(75, 0) }); // prettier-ignore
     expect(found(4, 4.2, 3)!.rate_degps).toBeCloseTo(4.2, 1);
     expect(found(2, 2.1)).toMatchObject({ side: 'below', off: 2 });
+    // Shown is the one that is farthest off.
+    expect(found(2.1, 1.5)!.rate_degps).toBeCloseTo(1.5, 1);
     expect([found(4, 3), found(4, 4, 3, 3), found(3.6, 3.7), found(4, 2)]).toEqual([null, null, null, null]);
   });
+});
+
+test('of several times a quantity was over-corrected the one with the most crossings is told; in rough air none', () => {
+  const lesson = lessonFor('straight-and-level', { turbulence: 'light' });
+  const { id } = lesson.drill.phases[0]!;
+  const at_ft = lesson.plan.startAltitude_ft;
+  // Four crossings, a minute and a half of quiet, and then seven.
+  const first = swinging(at_ft, () => 60, 15);
+  const again = swinging(at_ft, () => 60, 12);
+  const flight = madeFlight(300, { altitude_ft: (t) => (t < 75 ? first(t) : t < 200 ? at_ft : t < 296 ? again(t - 200) : at_ft) }); // prettier-ignore
+  const measured = (from_s: number, to_s: number, target = at_ft) => ({ channel: 'altitude_ft', phaseId: id, corridor: { channel: 'altitude_ft', target, above: 100, below: 100 }, from_s, to_s, exceedances: [] }) as unknown as CorridorMeasure; // prettier-ignore
+  const measures = [measured(0, 80), measured(190, 300, at_ft + 0.5)];
+  const span = { phaseId: id, start_s: 0, end_s: 300, settled_s: {}, complete: true };
+  const [told, ...others] = habitsOf(flight, lesson, [span], measures).overCorrecting;
+  expect(others).toEqual([]);
+  expect(told!.crossings).toBe(7);
+  expect(told!.start_s).toBeGreaterThan(195);
+  const otherwise = habitsOf(flight, lesson, [span], [...measures].reverse()).overCorrecting;
+  expect(otherwise.map(({ crossings }) => crossings)).toEqual([7]);
+  const rough = { ...lesson, plan: { ...lesson.plan, turbulence: 'moderate' as const } };
+  expect(habitsOf(flight, rough, [span], measures).overCorrecting).toEqual([]);
 });
 
 test('held well: half a minute and more, within four tenths, spotless; the two best of it', () => {
