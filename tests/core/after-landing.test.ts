@@ -125,22 +125,49 @@ describe('what was made harder on purpose', () => {
 
   test('is named, and told apart from the student’s own: only what it falsifies, and only from then on', () => {
     const lesson = lessonOf(vacuum);
-    expect(circumstancesOf(lesson)).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
-    const [before, after, other] = underCircumstances(lesson, [
-      excursion('heading_deg', 10, 30, 5),
-      excursion('heading_deg', 120, 130, 5),
-      excursion('ias_kt', 120, 130, 5)
-    ]).map(({ evidence }) => evidence);
+    expect(circumstancesOf(lesson, [])).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
+    const [before, after, other] = underCircumstances(
+      lesson,
+      [
+        excursion('heading_deg', 10, 30, 5),
+        excursion('heading_deg', 120, 130, 5),
+        excursion('ias_kt', 120, 130, 5)
+      ],
+      []
+    ).map(({ evidence }) => evidence);
     expect([before, after, other]).toEqual(['', expect.stringContaining('With the vacuum lost'), '']);
   });
 
   test('on tapes the current takes the attitude with it, on dials only the turn needle', () => {
     const said = (panel: 'dials' | 'tapes', channel: CorridorChannel) =>
-      underCircumstances(lessonOf(planOf({ panel, faults: [{ kind: 'electrical', at_s: 0 }] })), [
-        excursion(channel, 10, 20, 5)
-      ])[0]!.evidence !== '';
+      underCircumstances(
+        lessonOf(planOf({ panel, faults: [{ kind: 'electrical', at_s: 0 }] })),
+        [excursion(channel, 10, 20, 5)],
+        []
+      )[0]!.evidence !== '';
     expect([said('tapes', 'heading_deg'), said('dials', 'heading_deg')]).toEqual([true, false]);
     expect(said('dials', 'turnRate_degps')).toBe(true);
+  });
+
+  test('weather that came is named; what began as the wind was changed says so, and what nobody is blown off does not', () => {
+    const lesson = lessonOf(planOf());
+    const weather = (asked: object) => ({
+      at_s: 100,
+      change: { does: 'weather' as const, over_s: 20, ...asked }
+    });
+    const shear = [weather({ wind: { from_deg: 70, speed_kt: 6 } })];
+    expect(circumstancesOf(lesson, shear)).toEqual(['Wind 070° 6 kt, over 20 s, from 1:40']);
+    const said = (excursions: Finding[], changes = shear) =>
+      underCircumstances(lesson, excursions, changes).map(({ evidence }) => evidence);
+    const blown = ['ias_kt', 'courseShare', 'heading_deg'] as const;
+    expect(said(blown.map((channel) => excursion(channel, 110, 140, 5)))).toEqual([
+      ' As the wind was changed.',
+      ' As the wind was changed.',
+      ''
+    ]);
+    const begun = [95, 100, 135, 136].map((start_s) => excursion('ias_kt', start_s, start_s + 20, 5));
+    expect(said(begun).map((words) => words !== '')).toEqual([false, true, true, false]);
+    expect(said(begun, [weather({ turbulence: 'light' })]).join('')).toBe('');
   });
 });
 

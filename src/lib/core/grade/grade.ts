@@ -5,7 +5,7 @@ import type { LessonPlan } from '../drill/lesson-plan';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import { detectPhases } from '../flight/detected-phases';
 import type { Flight } from '../flight/flight';
-import { lessonAsFlown } from '../flight/as-flown';
+import { lessonAsFlown, weatherChangesOf } from '../flight/as-flown';
 import { asJudged } from '../flight/judged-channels';
 import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { approachStory, segmentsOf, type SegmentGrade, type StorySentence } from './approach-story';
@@ -113,7 +113,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     elements,
     arithmetic,
     summary: summarise(findings),
-    circumstances: circumstancesOf(lesson),
+    circumstances: circumstancesOf(lesson, weatherChangesOf(recorded)),
     findings,
     phases,
     measures,

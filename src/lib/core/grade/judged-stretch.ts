@@ -7,6 +7,7 @@ import type { PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 import { quantityWords } from '../finding/quantity-words';
+import { weatherChangesOf } from '../flight/as-flown';
 import { busyTimes } from '../flight/busy-times';
 import type { Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
@@ -97,7 +98,13 @@ export function judgeStretch(
         ...(scan?.findings ?? staringFindings(habits)),
         ...more
       ];
-      return orderFindings(underCircumstances(lesson, [...faults, ...heldWell(lesson, measures, faults)]));
+      return orderFindings(
+        underCircumstances(
+          lesson,
+          [...faults, ...heldWell(lesson, measures, faults)],
+          weatherChangesOf(recorded)
+        )
+      );
     }
   };
 }
