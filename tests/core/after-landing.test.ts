@@ -157,6 +157,10 @@ describe('what was made harder on purpose', () => {
     });
     const shear = [weather({ wind: { from_deg: 70, speed_kt: 6 } })];
     expect(circumstancesOf(lesson, shear)).toEqual(['Wind 070° 6 kt, over 20 s, from 1:40']);
+    const rough = lessonOf(planOf({ turbulence: 'moderate' }));
+    expect(circumstancesOf(rough, shear)[0]).toBe('Moderate turbulence');
+    const came = circumstancesOf(rough, [weather({ turbulence: 'moderate' })]);
+    expect(came).toEqual(['Moderate turbulence, over 20 s, from 1:40']);
     const said = (excursions: Finding[], changes = shear) =>
       underCircumstances(lesson, excursions, changes).map(({ evidence }) => evidence);
     const blown = ['ias_kt', 'courseShare', 'heading_deg'] as const;

@@ -27,8 +27,10 @@ export function circumstancesOf(
   { plan, covered, navigation }: Lesson,
   changes: readonly TimedChange[]
 ): string[] {
+  // Rough air that came is told with what brought it.
+  const came = changes.some(({ change }) => change.turbulence === plan.turbulence);
   return [
-    ...(isRough(plan.turbulence) ? [`${capital(plan.turbulence)} turbulence`] : []),
+    ...(isRough(plan.turbulence) && !came ? [`${capital(plan.turbulence)} turbulence`] : []),
     ...covered.map((id) => `${capital(areaNames[id])} covered`),
     ...plan.faults.map(({ kind, at_s }) => `${capital(faultNames[kind])} from ${clock(at_s)}`),
     ...(navigation?.errors ?? []).map(
