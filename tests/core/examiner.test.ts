@@ -16,10 +16,10 @@ const plan = planned('xvlb-ils-24', { transition: null }, { corridors: 'test' })
 const lesson = lessonOf(plan);
 
 /** What is said, and at which sample, by an examiner who watches a flight, or only the rest of it from a sample on. */
-function saidOf(flight: Flight, from = 0): { words: string; at_s: number } | null {
-  const tracker = trackPhases(lesson.drill);
+function saidOf(flight: Flight, from = 0, flying = lesson): { words: string; at_s: number } | null {
+  const tracker = trackPhases(flying.drill);
   const columns = new Map([...flight.columns].map(([id, values]) => [id, values.subarray(0, from)]));
-  const watching = examiner(lesson, from > 0 ? { ...flight, length: from, columns, events: [] } : null);
+  const watching = examiner(flying, from > 0 ? { ...flight, length: from, columns, events: [] } : null);
   for (let k = 0; k < flight.length && !tracker.finished(); k++) {
     const read = (id: ChannelId) => flight.columns.get(id)?.[k] ?? 0;
     tracker.advance(k / flight.rate_hz, read);
@@ -93,5 +93,20 @@ describe('the examiner of a test', () => {
       false
     ]);
     expect(isTest({ plan: planOf({ corridors: 'test' }) })).toBe(false);
+  });
+
+  test('nobody is stopped for an altitude flown by an altimeter that is to be found wrong first; afterwards as ever', () => {
+    const flight = flown(plan);
+    const led = lessonOf(planned('xvlb-ils-24', { transition: null, planted: 'old altimeter setting' }, { corridors: 'test' })); // prettier-ignore
+    const [first, second] = detectPhases(flight, lesson).spans;
+    const lowFrom = (from_s: number): Flight => {
+      const altitude = Float64Array.from(flight.columns.get('altitude_ft')!);
+      const from = Math.ceil(from_s + 1) * flight.rate_hz;
+      for (let k = from; k < from + 40 * flight.rate_hz; k++) altitude[k]! -= 216;
+      return { ...flight, columns: new Map([...flight.columns, ['altitude_ft', altitude]]) };
+    };
+    expect(saidOf(lowFrom(first!.start_s))).not.toBeNull();
+    expect(saidOf(lowFrom(first!.start_s), 0, led)).toBeNull();
+    expect(saidOf(lowFrom(second!.start_s), 0, led)?.words).toMatch(/^Low in /);
   });
 });

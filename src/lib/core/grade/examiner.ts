@@ -72,9 +72,10 @@ export function examiner(lesson: Lesson, earlier: Flight | null): Examiner {
       // What was before the last two phases has been looked at.
       for (const span of spans.slice(-2))
         for (const measure of measureCorridors(flight, lesson, [span])) {
-          const outside = isSaidByCheck(lesson.drill, measure)
-            ? null
-            : outsideStandard(lesson, measure, span);
+          const outside =
+            isSaidByCheck(lesson.drill, measure) || isLedAstray(lesson, measure)
+              ? null
+              : outsideStandard(lesson, measure, span);
           if (outside === null) continue;
           said = true;
           return wordsOf(lesson, measure, outside);
@@ -82,6 +83,15 @@ export function examiner(lesson: Lesson, earlier: Flight | null): Examiner {
       return null;
     }
   };
+}
+
+/** An altimeter that is to be found wrong leads astray until it is set; whether it was is told when its time is over. */
+function isLedAstray({ drill, navigation }: Lesson, { channel, phaseId }: CorridorMeasure): boolean {
+  return (
+    channel === 'altitude_ft' &&
+    navigation?.planted === 'old altimeter setting' &&
+    drill.checks.some((check) => check.kind === 'altimeter' && check.phase === phaseId)
+  );
 }
 
 /** The time outside by which a corridor is not met, whatever comes; null as long as it can be. */
