@@ -109,4 +109,20 @@ describe('the examiner of a test', () => {
     expect(saidOf(lowFrom(first!.start_s), 0, led)).toBeNull();
     expect(saidOf(lowFrom(second!.start_s), 0, led)?.words).toMatch(/^Low in /);
   });
+
+  test('a wing that stalls, and what bends the airplane, stop a test; a gust does not', () => {
+    const flight = flown(plan);
+    const { lift, speeds } = lesson.aircraft;
+    const [, second] = detectPhases(flight, lesson).spans;
+    const from = Math.ceil(second!.start_s + 5) * flight.rate_hz;
+    const put = (id: ChannelId, value: number, for_s: number): Flight => ({
+      ...flight,
+      columns: new Map([...flight.columns, [id, Float64Array.from(flight.columns.get(id)!).fill(value, from, from + for_s * flight.rate_hz + 1)]])
+    }); // prettier-ignore
+    const stalled = saidOf(put('angleOfAttack_deg', lift.stallAngle_deg + 1, 2))!;
+    expect(stalled.words).toMatch(/^The wing stalled at \d+ kt, banked \d+°\.$/);
+    expect(stalled.at_s - from / flight.rate_hz).toBeLessThan(3);
+    expect(saidOf(put('angleOfAttack_deg', lift.stallAngle_deg + 1, 0.6))).toBeNull();
+    expect(saidOf(put('ias_kt', speeds.neverExceed_kt + 4, 3))?.words).toMatch(/^Flown at \d+ kt, where \d+ kt is the most/); // prettier-ignore
+  });
 });

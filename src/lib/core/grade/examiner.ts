@@ -10,22 +10,29 @@ import { RECORDING_RATE_HZ, type ChannelId } from '../flight/channels';
 import type { Flight } from '../flight/flight';
 import type { FlightEvent } from '../flight/flight-event';
 import { clock, figure } from '../measure/figure';
+import { limitFindings } from './airplane-limits';
 import { hardKind } from './hard-deviation';
 import { isSaidByCheck } from './lean';
 
-/** What corridors are measured from. */
+/** What corridors, and what the airplane allows, are measured from. */
 const WATCHED: readonly ChannelId[] = [
   ...new Set<ChannelId>([
     ...corridorChannels,
     ...Object.values(INPUTS).flatMap((inputs) => inputs.map(({ channel }) => channel)),
     'along_nm',
+    'angleOfAttack_deg',
     'climbRate_fpm',
     'fixDistance_nm',
+    'flaps_deg',
+    'gear',
     'latitude_deg',
-    'longitude_deg'
+    'longitude_deg',
+    'trueBank_deg'
   ])
 ];
 const LOOKS_EVERY_SAMPLES = RECORDING_RATE_HZ;
+/** What the airplane does not allow is told of the last seconds: what was before has been looked at. */
+const LATELY_S = 6;
 
 /** Somebody who watches a test: says once that the standard has been left, and offers to stop there or to go on. */
 export interface Examiner {
@@ -80,7 +87,12 @@ export function examiner(lesson: Lesson, earlier: Flight | null): Examiner {
           said = true;
           return wordsOf(lesson, measure, outside);
         }
-      return null;
+      const last = spans.at(-1)!;
+      const lately = { ...last, start_s: Math.max(last.start_s, last.end_s - LATELY_S) };
+      const limit = limitFindings(flight, lesson, [lately]).find(({ severity }) => severity === 'hard');
+      if (!limit) return null;
+      said = true;
+      return limit.evidence;
     }
   };
 }
