@@ -582,9 +582,7 @@ describe('the coach where the airplane is about to be lost', () => {
     expect(words({ altitude_ft: low, ias_kt: goal.ias_kt - 9 })).toEqual(['Low and slow: power first.']);
     // At the speed asked for, but pulled: the wing has nothing to spare as the first word is due.
     const pulled = (t: number) => (t >= 15 && t < 16 ? stallAngle_deg - 3 : 6);
-    expect(says({ altitude_ft: low, angleOfAttack_deg: pulled })[0]!.words).toBe(
-      'Low and slow: power first.'
-    );
+    expect(says({ altitude_ft: low, angleOfAttack_deg: pulled })[0]!.words).toBe('Low: power first.');
     expect(words({ altitude_ft: low + 300, ias_kt: goal.ias_kt + 9 })).toEqual(['High and fast: power off first.']); // prettier-ignore
     expect(words({ altitude_ft: low + 300 })).toEqual(['High: ease the nose down a touch.']);
   });

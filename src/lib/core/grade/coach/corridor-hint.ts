@@ -32,7 +32,8 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
           deviationAt(corridor, (id) => valueOf(now, id))
         );
       };
-      let worst: (Advice & { channel: CorridorChannel }) | null = null;
+      let worst: Advice | null = null;
+      let worstChannel: CorridorChannel | null = null;
       for (const corridor of corridors) {
         const words = WORDS[corridor.channel];
         if (!words) continue;
@@ -58,20 +59,19 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
             targetAt(corridor, (id) => valueOf(now, id)),
             goal
           ),
-          weight: size,
-          channel: corridor.channel
+          weight: size
         };
+        worstChannel = corridor.channel;
       }
-      if (worst?.channel !== 'altitude_ft' || goal.vertical.kind !== 'level') return worst;
+      if (!worst || worstChannel !== 'altitude_ft' || goal.vertical.kind !== 'level') return worst;
       // Low and slow at once, or high and fast, the nose cannot mend: it is power that is missing, or too much.
       const isLow = shareOf('altitude_ft') < 0;
       const speed = shareOf('ias_kt') * (isLow ? -1 : 1);
       const isWarned = stallWarningAt(aircraft, valueOf(now, 'angleOfAttack_deg'));
-      if (isLow && (speed > NEAR_EDGE || isWarned))
-        return { words: 'Low and slow: power first.', weight: worst.weight, hand: 'power' };
-      if (!isLow && speed > NEAR_EDGE)
-        return { words: 'High and fast: power off first.', weight: worst.weight, hand: 'power' };
-      return worst;
+      const byPower = (words: string): Advice => ({ words, weight: worst!.weight, hand: 'power' });
+      if (speed > NEAR_EDGE)
+        return byPower(isLow ? 'Low and slow: power first.' : 'High and fast: power off first.');
+      return isLow && isWarned ? byPower('Low: power first.') : worst;
     }
   };
 }
