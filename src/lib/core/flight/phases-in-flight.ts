@@ -63,7 +63,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
 
   /** @param at where it is flown from, where that may be away from what is asked for @param isPlaced the airplane was put down there */
-  function fly(index: number, from_s: number, at?: Parameters<typeof phaseFrom>[2], isPlaced = false): void {
+  function fly(index: number, from_s: number, at?: Shown, isPlaced = false): void {
     // What was cleared and is flown on after all is another stretch: the one before stands as it was flown.
     const { id } = drill.phases[index]!;
     if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
