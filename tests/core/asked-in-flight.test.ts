@@ -418,7 +418,7 @@ describe('the weather changes', () => {
     const { flight } = flownAsked(level, 40, [
       { at_s: 10, command: { does: 'weather', over_s: 0, turbulence: 'moderate' } }
     ]);
-    expect(gradeFlight(flight, level).circumstances).toEqual(['Moderate turbulence']);
+    expect(gradeFlight(flight, level).circumstances).toEqual(['Moderate turbulence, from 0:10']);
   });
 
   test('at the minimum it decides: an approach that was to be missed ends on the runway when it clears in time', () => {
