@@ -125,7 +125,7 @@ describe('what was made harder on purpose', () => {
 
   test('is named, and told apart from the student’s own: only what it falsifies, and only from then on', () => {
     const lesson = lessonOf(vacuum);
-    expect(circumstancesOf(lesson, [])).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
+    expect(circumstancesOf(lesson)).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
     const [before, after, other] = underCircumstances(
       lesson,
       [

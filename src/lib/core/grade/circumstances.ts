@@ -22,10 +22,13 @@ const BLOWN: readonly (ChannelId | null)[] = [
   'pathShare'
 ];
 
-/** Failures and covers of a lesson, and the weather that came, as a debrief names them: `Vacuum failed from 1:30`. */
+/**
+ * Failures and covers of a lesson, and the weather that came, as a debrief names them: `Vacuum failed from 1:30`.
+ * @param changes of the weather in a flight; left out: before it is flown
+ */
 export function circumstancesOf(
   { plan, covered, navigation }: Lesson,
-  changes: readonly TimedChange[]
+  changes: readonly TimedChange[] = []
 ): string[] {
   // Rough air that came is told with what brought it.
   const came = changes.some(({ change }) => change.turbulence === plan.turbulence);
