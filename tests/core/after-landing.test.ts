@@ -7,6 +7,7 @@ import { problemsOf } from '$core/drill/plan-check';
 import { sensiblePlan } from '$core/drill/sensible-plan';
 import { trainingAreaById } from '$core/earth/training-area';
 import { circumstancesOf, underCircumstances } from '$core/grade/circumstances';
+import { circumstancesFlown } from '$core/grade/weather-that-came';
 import { finding, type Finding } from '$core/finding/finding';
 import { findingKinds } from '$core/finding/finding-kind';
 import type { CorridorChannel } from '$core/drill/corridor';
@@ -156,10 +157,10 @@ describe('what was made harder on purpose', () => {
       change: { does: 'weather' as const, over_s: 20, ...asked }
     });
     const shear = [weather({ wind: { from_deg: 70, speed_kt: 6 } })];
-    expect(circumstancesOf(lesson, shear)).toEqual(['Wind 070° 6 kt, over 20 s, from 1:40']);
+    expect(circumstancesFlown(lesson, shear)).toEqual(['Wind 070° 6 kt, over 20 s, from 1:40']);
     const rough = lessonOf(planOf({ turbulence: 'moderate' }));
-    expect(circumstancesOf(rough, shear)[0]).toBe('Moderate turbulence');
-    const came = circumstancesOf(rough, [weather({ turbulence: 'moderate' })]);
+    expect(circumstancesFlown(rough, shear)[0]).toBe('Moderate turbulence');
+    const came = circumstancesFlown(rough, [weather({ turbulence: 'moderate' })]);
     expect(came).toEqual(['Moderate turbulence, over 20 s, from 1:40']);
     const said = (excursions: Finding[], changes = shear) =>
       underCircumstances(lesson, excursions, changes).map(({ evidence }) => evidence);

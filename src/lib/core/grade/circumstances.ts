@@ -1,6 +1,5 @@
 import { isRough } from '../air/turbulence';
 import type { ChannelId } from '../flight/channels';
-import { weatherWords } from '../flight/command-words';
 import type { TimedChange } from '../flight/weather-in-flight';
 import { judgedChannels } from '../flight/judged-channels';
 import { capital } from '../measure/capital';
@@ -22,24 +21,15 @@ const BLOWN: readonly (ChannelId | null)[] = [
   'pathShare'
 ];
 
-/**
- * Failures and covers of a lesson, and the weather that came, as a debrief names them: `Vacuum failed from 1:30`.
- * @param changes of the weather in a flight; left out: before it is flown
- */
-export function circumstancesOf(
-  { plan, covered, navigation }: Lesson,
-  changes: readonly TimedChange[] = []
-): string[] {
-  // Rough air that came is told with what brought it.
-  const came = changes.some(({ change }) => change.turbulence === plan.turbulence);
+/** Failures and covers of a lesson, as a debrief names them: `Vacuum failed from 1:30`. */
+export function circumstancesOf({ plan, covered, navigation }: Lesson): string[] {
   return [
-    ...(isRough(plan.turbulence) && !came ? [`${capital(plan.turbulence)} turbulence`] : []),
+    ...(isRough(plan.turbulence) ? [`${capital(plan.turbulence)} turbulence`] : []),
     ...covered.map((id) => `${capital(areaNames[id])} covered`),
     ...plan.faults.map(({ kind, at_s }) => `${capital(faultNames[kind])} from ${clock(at_s)}`),
     ...(navigation?.errors ?? []).map(
       (error) => `${error.station ? `${error.station} ` : ''}${error.kind} from ${clock(error.at_s)}`
-    ),
-    ...changes.map(({ change, at_s }) => `${capital(weatherWords(change))}, from ${clock(at_s)}`)
+    )
   ];
 }
 

@@ -11,7 +11,7 @@ import { unjudgedOf, unjudgedWords, type Unjudged } from './unjudged';
 import { approachStory, segmentsOf, type SegmentGrade, type StorySentence } from './approach-story';
 import type { CheckMeasure } from './checks/checks';
 import type { CorridorMeasure } from '../deviation/corridor-measure';
-import { circumstancesOf } from './circumstances';
+import { circumstancesFlown } from './weather-that-came';
 import type { ScanReport } from '../scan/scan-report';
 import { judgeStretch } from './judged-stretch';
 import { withoutFinalNotFlown } from './final-not-flown';
@@ -113,7 +113,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     elements,
     arithmetic,
     summary: summarise(findings),
-    circumstances: circumstancesOf(lesson, weatherChangesOf(recorded)),
+    circumstances: circumstancesFlown(lesson, weatherChangesOf(recorded)),
     findings,
     phases,
     measures,
