@@ -146,6 +146,19 @@ test('of several times a quantity was over-corrected the one with the most cross
   expect(habitsOf(flight, rough, [span], measures).overCorrecting).toEqual([]);
 });
 
+test('what the instructor does with nose and throttle is not the student’s habit', () => {
+  const lesson = lessonFor('straight-and-level', { turbulence: 'light' });
+  const phase = lesson.drill.phases[0]!;
+  const flight = madeFlight(120, { throttle: (t) => (Math.floor(t / 4) % 2 ? 0.8 : 0.5) });
+  const hunted = (byInstructor?: true) => {
+    const drill = { ...lesson.drill, phases: [{ ...phase, ...(byInstructor ? { byInstructor } : {}) }] };
+    const span = { phaseId: phase.id, start_s: 0, end_s: 120, settled_s: {}, complete: true };
+    return habitsOf(flight, { ...lesson, drill }, [span], []).hunting;
+  };
+  expect(hunted()).not.toBeNull();
+  expect(hunted(true)).toBeNull();
+});
+
 test('held well: half a minute and more, within four tenths, spotless; the two best of it', () => {
   const lesson = lessonFor('constant-rate-climb', {});
   const [level, , steady] = lesson.drill.phases;

@@ -146,6 +146,11 @@ export interface Phase {
   looksOut: boolean;
 }
 
+/** Flown by the student, and neither an upset nor the recovery from one, which are judged by themselves. */
+export function isOrdinary({ upset, recovery, byInstructor }: Phase): boolean {
+  return upset === null && !recovery && !byInstructor;
+}
+
 /** A technique that is judged by its own measure. */
 export type Check =
   /** The speed is to be there before the phase's descent begins. */

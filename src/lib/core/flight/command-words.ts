@@ -46,8 +46,8 @@ export function whenWords(when: ComesWhen): string {
   return `within ${figure(when.within_nm, 1)} NM of ${when.of}`;
 }
 
-export /** Weather that is asked for, as it is told to people. */
-function weatherWords({
+/** Weather that is asked for, as it is told to people. */
+export function weatherWords({
   over_s,
   wind,
   gust_kt,

@@ -117,20 +117,14 @@ export function observer(
       const dx = 2 * (q1 * q3 - q0 * q2);
       const dy = 2 * (q2 * q3 + q0 * q1);
       const dz = q0 * q0 - q1 * q1 - q2 * q2 + q3 * q3;
-      north =
-        (q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3) * u +
-        2 * (q1 * q2 - q0 * q3) * v +
-        2 * (q1 * q3 + q0 * q2) * w;
-      east =
-        2 * (q1 * q2 + q0 * q3) * u +
-        (q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3) * v +
-        2 * (q2 * q3 - q0 * q1) * w;
+      const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3;
+      const nz = 2 * (q1 * q3 + q0 * q2);
+      const ex = 2 * (q1 * q2 + q0 * q3);
+      const ez = 2 * (q2 * q3 - q0 * q1);
+      north = nx * u + 2 * (q1 * q2 - q0 * q3) * v + nz * w;
+      east = ex * u + (q0 * q0 - q1 * q1 + q2 * q2 - q3 * q3) * v + ez * w;
       down = dx * u + dy * v + dz * w;
       // As the wing meets the air: along the airplane's own axes, whatever its bank.
-      const nx = q0 * q0 + q1 * q1 - q2 * q2 - q3 * q3;
-      const ex = 2 * (q1 * q2 + q0 * q3);
-      const nz = 2 * (q1 * q3 + q0 * q2);
-      const ez = 2 * (q2 * q3 - q0 * q1);
       const { windNorth_mps, windEast_mps, windDown_mps } = air;
       angleOfAttack = Math.atan2(
         w - (nz * windNorth_mps + ez * windEast_mps + dz * windDown_mps) - air.gustDown_mps,

@@ -1,5 +1,5 @@
 import type { AircraftFile } from '../aircraft/aircraft-file';
-import { phaseById } from '../drill/drill';
+import { isOrdinary, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { finding, MOMENT_S, type Finding } from '../finding/finding';
@@ -39,10 +39,7 @@ export function limitFindings(
   spans: readonly PhaseSpan[]
 ): Finding[] {
   const flown = spans
-    .filter(({ phaseId }) => {
-      const { upset, recovery, byInstructor } = phaseById(drill, phaseId);
-      return upset === null && !recovery && !byInstructor;
-    })
+    .filter(({ phaseId }) => isOrdinary(phaseById(drill, phaseId)))
     .map(({ start_s, end_s }) => ({
       from: Math.round(start_s * flight.rate_hz),
       to: Math.min(flight.length - 1, Math.round(end_s * flight.rate_hz))

@@ -1,5 +1,5 @@
 import { stallWarningAt } from '../../aircraft/stall-warning';
-import type { Phase } from '../../drill/drill';
+import { isOrdinary, type Phase } from '../../drill/drill';
 import { bankOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import { lately, URGENT, valueOf, type CoachMoment, type Hint } from './coach-moment';
@@ -33,7 +33,7 @@ export function dangerHint({ drill, plan, aircraft }: Lesson): Hint {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
-      if (phase.recovery || phase.upset !== null || phase.byInstructor) return null;
+      if (!isOrdinary(phase)) return null;
       if (all(memory, (one) => stallWarningAt(aircraft, valueOf(one, 'angleOfAttack_deg'))))
         return urgent(
           valueOf(now, 'angleOfAttack_deg') > aircraft.lift.stallAngle_deg

@@ -1,7 +1,7 @@
 import { isRough } from '../../air/turbulence';
 import type { CorridorMeasure } from '../../deviation/corridor-measure';
 import { type Corridor, type CorridorChannel } from '../../drill/corridor';
-import { type Goal, phaseById } from '../../drill/drill';
+import { type Goal, isOrdinary, phaseById } from '../../drill/drill';
 import { tasOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -55,7 +55,7 @@ const STEADY_AFTER_S = 12;
 const GOES_ON_S = 15;
 
 /**
- * The habits that can be told from the flying alone, in phases that are neither an upset nor a recovery; in rough air
+ * The habits that can be told from the flying alone, in what the student flew but for upsets and recoveries; in rough air
  * some are not.
  */
 export function habitsOf(
@@ -66,7 +66,7 @@ export function habitsOf(
 ): Habits {
   const { drill } = lesson;
   const phaseOf = (span: PhaseSpan) => phaseById(drill, span.phaseId);
-  const ordinary = spans.filter((span) => !phaseOf(span).recovery && phaseOf(span).upset === null);
+  const ordinary = spans.filter((span) => isOrdinary(phaseOf(span)));
   // In rough air nobody can tell from the swings whose they are.
   const rough = isRough(lesson.plan.turbulence);
   const runs = rough ? [] : OVER_CORRECTED.flatMap((channel) => overCorrectionsOf(flight, channel, measures));
