@@ -69,6 +69,7 @@ export async function ensureBuild() {
     'package-lock.json',
     'svelte.config.js',
     'vite.config.ts',
+    'scripts/page-scripts',
     'vite.worker.config.ts'
   ])
     addTo(hash, join(root, path));
