@@ -41,7 +41,7 @@
         name="email"
         autocomplete="username"
         required
-        value={form?.email ?? ''}
+        defaultValue={form?.email ?? ''}
       />
     </label>
     <label class="mb-4 block text-xs text-soft"
