@@ -60,6 +60,7 @@ export const TESTS = {
   ],
   grade: [
     'grade',
+    'parts-of-a-grade',
     'navigation-grade',
     'navigation-measure',
     'hold-measure',

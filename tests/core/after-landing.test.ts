@@ -127,6 +127,16 @@ describe('what was made harder on purpose', () => {
   test('is named, and told apart from the student’s own: only what it falsifies, and only from then on', () => {
     const lesson = lessonOf(vacuum);
     expect(circumstancesOf(lesson)).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
+    const again = (...times: number[]) => ({
+      ...lesson,
+      plan: { ...lesson.plan, faults: times.map((at_s) => ({ kind: 'vacuum' as const, at_s })) }
+    });
+    for (const times of [
+      [90, 200],
+      [200, 90, 300],
+      [90, 90]
+    ])
+      expect(circumstancesOf(again(...times))).toEqual(['Attitude covered', 'Vacuum lost from 1:30']);
     const [before, after, other] = underCircumstances(
       lesson,
       [

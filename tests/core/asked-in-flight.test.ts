@@ -2,7 +2,7 @@ import { weatherReport } from '$core/air/weather-report';
 import { reportOf, weatherNow } from '$core/flight/weather-now';
 import { describe, expect, test } from 'vitest';
 import { clearedPhase } from '$core/drill/cleared-phase';
-import { FLIGHT_OVER } from '$core/drill/drill';
+import { FLIGHT_OVER, phaseById } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { placeAt, wayBetween } from '$core/earth/geodesic';
 import type { Command } from '$core/flight/command';
@@ -10,8 +10,10 @@ import type { FlightEvent } from '$core/flight/flight-event';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { detectPhases } from '$core/flight/detected-phases';
 import { weatherChangesOf } from '$core/flight/as-flown';
-import { column, sampleAt, type Flight } from '$core/flight/flight';
+import { column, duration, sampleAt, type Flight } from '$core/flight/flight';
+import { byRunway, runwaySeenIn } from '$core/flight/runway-in-sight';
 import { flightLoop } from '$core/flight/flight-loop';
+import type { Hands } from '$core/flight/hands';
 import { flyDrill, type FlownDrill } from '$core/flight/flown-drill';
 import { simulatedHands } from '$core/flight/simulated-flight';
 import { flightFromChunks, type FlightChunk } from '$core/flight/recorder';
@@ -218,6 +220,151 @@ describe('a clearance is what is asked for from then on', () => {
     expect(resumed.spans.map(asBegun)).toEqual(spans.map(asBegun));
   });
 
+  test('a second clearance leaves who is still turning by the first the time it has', () => {
+    const { flight, spans } = flownAsked(level, 200, [
+      { at_s: 30, command: { does: 'clear', heading_deg: 150, turn: 'left' } },
+      { at_s: 40, command: { does: 'clear', speed_kt: 80 } }
+    ]);
+    expect(Math.abs(value(flight, 'heading_deg', 40) - 150)).toBeGreaterThan(30);
+    expect(spans.at(-1)).toMatchObject({ phaseId: 'cleared-2', settlesOn: ['heading_deg'] });
+    const grade = gradeFlight(flight, level);
+    expect(grade.findings.filter(({ channel }) => channel === 'heading_deg')).toMatchObject([
+      { kind: 'held-well' }
+    ]);
+    const turned = grade.measures.filter(
+      ({ channel, phaseId }) => channel === 'heading_deg' && phaseId === 'cleared-2'
+    );
+    expect(turned).toMatchObject([{ shareInside: 1 }]);
+    expect(Math.abs(value(flight, 'heading_deg', turned[0]!.from_s) - 150)).toBeLessThan(11);
+  });
+
+  test('what comes of itself after a cleared altitude is judged once it has been come to from there', () => {
+    const plan = planned('xvlb-ils-24', { transition: 'tolva' }, { turbulence: 'smooth' });
+    const { drill } = lessonOf(plan);
+    const at = drill.phases.findIndex(({ name }) => name === '3000 to VESKA');
+    const plain = flownAsked(plan, 600, []).spans.find(({ phaseId }) => phaseId === drill.phases[at]!.id)!;
+    const asked: Asked[] = [{ at_s: plain.end_s - 25, command: { does: 'clear', altitude_ft: 2700 } }];
+    const { flight, spans } = flownAsked(plan, plain.end_s + 90, asked);
+    const next = spans.find(({ phaseId }) => phaseId === drill.phases[at + 1]!.id)!;
+    expect(value(flight, 'altitude_ft', next.start_s)).toBeLessThan(2900);
+    const { measures, findings } = gradeFlight(flight, plan);
+    const judged = measures.find(
+      ({ phaseId, channel }) => phaseId === next.phaseId && channel === 'altitude_ft'
+    )!;
+    expect(judged.shareInside).toBe(1);
+    expect(judged.from_s).toBeGreaterThan(next.start_s + 10);
+    expect(
+      findings.filter(({ severity, channel }) => severity !== 'good' && channel === 'altitude_ft')
+    ).toEqual([]);
+  });
+
+  test('what is cleared, or taken, on the way to a path leads to it: the path is known before it begins', () => {
+    const plan = planned('xmor-ils-09', { transition: 'mrw', ends: 'missed' }, { turbulence: 'smooth' });
+    const lesson = lessonOf(plan);
+    const put = placesOfLesson(lesson).find(({ name }) => name === '8 NM out on the final')!;
+    const leg = lesson.drill.phases.findIndex(({ id }) => id === put.phase);
+    const path = lesson.drill.phases[leg + 1]!;
+    const began = (...asked: Asked[]) => {
+      const { flight, spans, fly } = flownAsked(plan, 400, [
+        { at_s: 10, command: { does: 'place', ...put } },
+        ...asked
+      ]);
+      const begun = spans.find(({ phaseId }) => {
+        const { id, byInstructor = id } = phaseById(fly.lesson.drill, phaseId);
+        return byInstructor === path.id;
+      })!;
+      return { at_s: begun.start_s, share: value(flight, 'pathShare', begun.start_s - 0.3) };
+    };
+    const plain = began();
+    expect(plain.share).toBeCloseTo(-0.17, 1);
+    for (const command of [
+      { does: 'clear', altitude_ft: put.altitude_ft },
+      { does: 'control', by: 'instructor' }
+    ] as const) {
+      const asked = began({ at_s: 30, command });
+      expect(asked.at_s).toBeCloseTo(plain.at_s, -1);
+      expect(asked.share).toBeCloseTo(plain.share, 1);
+    }
+  });
+
+  test('what was gone on with stays as it was flown when the plan ends otherwise afterwards', () => {
+    const plan = planned('xvlb-ils-24', { transition: null, ends: 'landing' }, { turbulence: 'smooth' });
+    const leg = lessonOf(plan).drill.phases.find(({ name }) => name === '1600 to GRIMA')!.id;
+    const heights = (asked: Asked[]) => {
+      const { flight } = flownAsked(plan, 100, [
+        { at_s: 20, command: { does: 'clear', altitude_ft: 1600 } },
+        { at_s: 30, command: { does: 'go on', phase: leg } },
+        { at_s: 50, command: { does: 'clear', altitude_ft: 1600 } },
+        ...asked
+      ]);
+      expect(value(flight, 'altitude_ft', 49)).toBeGreaterThan(1900);
+      return gradeFlight(flight, plan).measures.filter(
+        ({ phaseId, channel, corridor }) =>
+          phaseId === leg && channel === 'altitude_ft' && corridor.above !== null
+      );
+    };
+    expect(heights([])).toEqual([]);
+    // A landing has no missed approach: the plan is another one from here on.
+    expect(heights([{ at_s: 70, command: { does: 'go around' } }])).toEqual([]);
+  });
+
+  test('a final that was asked for far from it, and given up for a missed approach, is not held against the student', () => {
+    const plan = planned('xvna-vor-a', { transition: 'tolva' }, { turbulence: 'smooth' });
+    const final = lessonOf(plan).drill.phases.find(({ segment }) => segment === 'final')!;
+    const { flight, spans } = flownAsked(plan, 1800, [
+      { at_s: 100, command: { does: 'go on', phase: final.id } },
+      { at_s: 160, command: { does: 'go around' } }
+    ]);
+    expect(spans.at(-1)!.complete).toBe(true);
+    const grade = gradeFlight(flight, plan);
+    expect(grade.story?.map(({ words }) => words)).toContain('The final was not flown.');
+    expect(grade.findings.map(({ kind }) => kind)).not.toContain('not-flown');
+    // A part of an approach is practice, however well it was flown.
+    expect(grade.verdict).not.toBe('not met');
+    expect(grade.learningStep).toBe('practised');
+  });
+
+  test('sent around from above the altitude of the missed approach, no climb is due, and coming down has its time', () => {
+    const plan = planned('xvlb-vor-dme-06', { transition: 'arlak' }, { turbulence: 'smooth' });
+    const lesson = lessonOf(plan);
+    const top_ft = lesson.drill.phases.at(-1)!.ends_ft;
+    const fly = flyDrill(flightLoop(lesson), lesson);
+    const high_ft = fly.loop.readings().altitude_ft;
+    expect(high_ft).toBeGreaterThan(top_ft + 400);
+    const hands: Hands = {
+      ...fly.loop.hands(),
+      stick: {
+        kind: 'autopilot',
+        modes: { heading_deg: 180, course: 'off', vertical: { mode: 'altitude', altitude_ft: high_ft } }
+      }
+    };
+    const chunks: FlightChunk[] = [];
+    for (let i = 0; i < 18000; i++) {
+      if (i === 4000) fly.command({ does: 'go around' });
+      // Down, as its level part begins, at a usual rate: there within a minute.
+      if (i === 10500 && hands.stick.kind === 'autopilot')
+        hands.stick.modes = { ...hands.stick.modes, vertical: { mode: 'altitude', altitude_ft: top_ft } };
+      const chunk = fly.step(hands);
+      if (chunk) chunks.push(chunk);
+    }
+    const { findings } = gradeFlight(flightFromChunks([...chunks, fly.finish()!]), plan);
+    expect(findings.map(({ kind }) => kind)).not.toContain('late-power');
+    expect(findings.filter(({ channel }) => channel === 'altitude_ft')).toEqual([]);
+  });
+
+  test('sent around from far out, it is flown to the fix of the hold, and entered there', () => {
+    const plan = planned('xvlb-vor-dme-06', { transition: 'arlak' }, { turbulence: 'smooth' });
+    const { flight, spans } = flownAsked(plan, 1600, [{ at_s: 200, command: { does: 'go around' } }]);
+    const hold = spans.findIndex(({ phaseId }) =>
+      /^Hold/.test(phaseById(lessonOf(plan).drill, phaseId).name)
+    );
+    const direct = spans[hold - 1]!;
+    // By the plan it would be there from the missed approach point in half of this.
+    expect(direct.end_s - direct.start_s).toBeGreaterThan(300);
+    expect(value(flight, 'fixDistance_nm', direct.end_s - 0.2)).toBeLessThan(0.9);
+    expect(gradeFlight(flight, plan).findings.map(({ kind }) => kind)).toContain('right-entry');
+  });
+
   test('a new altitude leaves the phase to its own end and to what comes then; a heading does not', () => {
     const plan = planned('xvlb-ils-24', { transition: null }, { turbulence: 'smooth' });
     const [first, second] = lessonOf(plan).drill.phases.map(({ id }) => id);
@@ -291,6 +438,90 @@ test('while the instructor has control nothing is the student’s, and then it i
   for (const { from_s, to_s } of measures) expect(to_s <= 40.1 || from_s >= 120).toBe(true);
   // The instructor did fly what was cleared.
   expect(value(flight, 'altitude_ft', 119)).toBeCloseTo(3500, -2);
+});
+
+describe('an instructor who has control on a final flies on along the approach', () => {
+  const taken = (ends: 'missed' | 'landing', more: Asked[] = []) => {
+    const plan = planned('xvlb-ils-24', { transition: null, ends }, { turbulence: 'smooth' });
+    const lesson = lessonOf(plan);
+    const put = placesOfLesson(lesson).find(({ name }) => name === '3 NM out on the final')!;
+    const { flight, spans } = flownAsked(plan, 1500, [
+      { at_s: 20, command: { does: 'place', ...put } },
+      { at_s: 40, command: { does: 'control', by: 'instructor' } },
+      ...more
+    ]);
+    return { plan, lesson, flight, spans, grade: gradeFlight(flight, plan) };
+  };
+  const minimumOfIls_ft = 390;
+
+  test('at its minimum around, and to the hold; nothing of it is the student’s', () => {
+    const { flight, grade } = taken('missed');
+    const altitude = column(flight, 'altitude_ft');
+    const lowest = altitude.indexOf(Math.min(...altitude));
+    expect(altitude[lowest]).toBeGreaterThan(minimumOfIls_ft - 60);
+    expect(altitude[lowest]).toBeLessThan(minimumOfIls_ft + 40);
+    expect(altitude[lowest + 60 * flight.rate_hz]).toBeGreaterThan(minimumOfIls_ft + 300);
+    expect(duration(flight)).toBeLessThan(1400);
+    expect(grade.segments?.map(({ segment }) => segment) ?? []).not.toContain('missed');
+    expect(grade.findings.filter(({ failed }) => failed)).toEqual([]);
+    expect(grade.findings.map(({ kind }) => kind)).toContain('ended-by-instructor');
+  });
+
+  test('to the runway, by eye', () => {
+    const { flight, lesson, spans } = taken('landing');
+    const runway = lesson.navigation!.world.runways.find(({ name }) => name === '24')!;
+    const [latitude_deg, longitude_deg] = (['latitude_deg', 'longitude_deg'] as const).map(
+      (id) => column(flight, id)[flight.length - 1]!
+    );
+    const { before_nm, aside_m } = byRunway(
+      runway,
+      { latitude_deg: latitude_deg!, longitude_deg: longitude_deg! },
+      lesson.area.variation_deg
+    );
+    expect(Math.abs(before_nm)).toBeLessThan(0.15);
+    expect(Math.abs(aside_m)).toBeLessThan(25);
+    expect(spans.at(-1)!.complete).toBe(true);
+  });
+
+  test('and ends it as the weather has it by then', () => {
+    const plan = planned(
+      'xvlb-ils-24',
+      { transition: null, ends: 'as seen', base_ft: 50, visibility_sm: 0.25 },
+      { turbulence: 'smooth' }
+    );
+    const lesson = lessonOf(plan);
+    const put = placesOfLesson(lesson).find(({ name }) => name === '3 NM out on the final')!;
+    const ended = (...more: Asked[]) =>
+      flownAsked(plan, 400, [
+        { at_s: 20, command: { does: 'place', ...put } },
+        { at_s: 40, command: { does: 'control', by: 'instructor' } },
+        ...more
+      ]).fly;
+    const lowest = ended();
+    expect(lowest.phase().phaseId).toMatch(/^instructor-/);
+    expect(lowest.lesson.drill.phases[lowest.phase().index]!.segment).toBe('missed');
+    const cleared = ended({
+      at_s: 60,
+      command: { does: 'weather', over_s: 0, base_ft: 2000, visibility_sm: 6 }
+    });
+    expect(cleared.ended()).toBe('flown');
+    expect(runwaySeenIn(cleared.lesson, cleared.phase().index)?.name).toBe('24');
+  });
+
+  test('given back in the missed approach it is flown on from there', () => {
+    const { flight, lesson, spans, grade } = taken('missed', [
+      { at_s: 220, command: { does: 'control', by: 'student' } }
+    ]);
+    const own = spans.filter(({ start_s }) => start_s >= 220).map(({ phaseId }) => phaseId);
+    expect(phaseById(lesson.drill, own[0]!).segment).toBe('missed');
+    expect(own.at(-1)).toBe(lesson.drill.phases.at(-1)!.id);
+    expect(grade.findings.map(({ kind }) => kind)).not.toContain('not-flown');
+    // However well the rest was flown, it is practice: the final was not the student's.
+    expect(grade.verdict).toBe('met');
+    expect(grade.learningStep).toBe('practised');
+    expect(grade.comparable.completed).toBe(false);
+    expect(duration(flight)).toBeLessThan(1400);
+  });
 });
 
 describe('things fail later', () => {

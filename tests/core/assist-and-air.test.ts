@@ -65,6 +65,25 @@ describe('the autopilot', () => {
     for (let i = 0; i < seconds * 100; i++) loop.step(hands);
     return loop.readings();
   };
+  // So slowly the nose swings from side to side by itself: an autopilot that banks after it keeps it swinging.
+  test.each(
+    aircraftCatalogue.flatMap(({ name, id }) => [1.3, 1.6].map((times) => [name, times, id] as const))
+  )('%s at %s times its stall: it turns to a heading, and the nose stands still there', (_, times, id) => {
+    const loop = flightLoop(lessonOf(planIn(id, { turbulence: 'smooth' })));
+    const { speeds } = aircraftById(id);
+    const vertical = { mode: 'speed' as const, ias_kt: speeds.stallClean_kt * times };
+    const modes = { heading_deg: 230, course: 'off' as const, vertical };
+    const hands: Hands = { ...loop.hands(), throttle: 0.5, stick: { kind: 'autopilot', modes } };
+    let farthest_deg = 0;
+    for (let i = 0; i < 20000; i++) {
+      loop.step(hands);
+      const off_deg = Math.abs(normaliseSigned(loop.readings().heading_deg - 230));
+      if (i > 17000) farthest_deg = Math.max(farthest_deg, off_deg);
+    }
+    expect(loop.readings().ias_kt / speeds.stallClean_kt).toBeCloseTo(times, 1);
+    expect(farthest_deg).toBeLessThan(1);
+  });
+
   test.each(aircraftCatalogue.map((file) => [file.name, file.id] as const))(
     '%s: takes up and holds heading, altitude, vertical speed and speed',
     (_, id) => {

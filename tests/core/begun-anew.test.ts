@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { lessonOf } from '$core/drill/lesson';
 import { detectPhases } from '$core/flight/detected-phases';
+import type { FlightEvent } from '$core/flight/flight-event';
 import { madeFlight, planOf } from './flown';
+import { planned } from './planned-approach';
 
 describe('what was flown of a part before it was begun anew', () => {
   const lesson = lessonOf(planOf({ drill: 'standard-rate-turns', figures: {} }));
@@ -54,5 +56,24 @@ describe('what was flown of a part before it was begun anew', () => {
     expect(new Set(ids).size).toBe(ids.length);
     for (const { lesson: then, spans } of flown.before)
       for (const { phaseId } of spans) expect(then.drill.phases.map(({ id }) => id)).toContain(phaseId);
+  });
+
+  test('is checked by its own phases, a circle by each of its own', () => {
+    const plan = planned('xvna-vor-a', { ends: 'landing', circle: { runway: '31', turn: 'left' } });
+    const circling = lessonOf(plan);
+    const circle = circling.drill.checks.find((check) => check.kind === 'circle')!;
+    const goOn = (time_s: number): FlightEvent => ({
+      time_s,
+      kind: 'command',
+      command: { does: 'go on', phase: circle.phases[0]! }
+    });
+    const { before } = detectPhases({ ...flight, events: [goOn(20), goOn(80)] }, circling);
+    const [{ lesson: then, spans }] = before as [(typeof before)[0]];
+    const own = then.drill.checks.find((check) => check.kind === 'circle')!;
+    expect(own.phases).toHaveLength(circle.phases.length);
+    expect(own.phases[0]).toBe(spans[0]!.phaseId);
+    expect(then.drill.checks.map(({ kind }) => kind)).toEqual(circling.drill.checks.map(({ kind }) => kind));
+    for (const { phase } of then.drill.checks)
+      expect(circling.drill.phases.map(({ id }) => id)).not.toContain(phase);
   });
 });

@@ -161,7 +161,7 @@ const cases: Cases = {
   'left-hold': [
     hold,
     { kind: 'left-hold', phaseId: held.phaseId, fix: 'VLB', turned: false, due: held.due, ...about, away_nm: 3.2 }, // prettier-ignore
-    [{ turned: true }, { end_s: 500 }]
+    [{ turned: true }, { end_s: 500 }, { nearest_nm: 0.4 }, { nearest_nm: 3.2 }]
   ],
   intercept: [
     track,

@@ -152,14 +152,19 @@ describe('a final', () => {
     const runway = worldById('vesterlund').runways.find(({ airport, name }) => airport === 'XVLB' && name === '24')!; // prettier-ignore
     const along = runway.course_deg + ils.area.variation_deg;
     const where = (before_nm: number, right_nm: number) => placeAt(placeAt(runway, along + 180, before_nm), along + 90, right_nm); // prettier-ignore
-    const come = (over: { latitude_deg: number; longitude_deg: number }, climb_fpm = -400, height_ft = 50) =>
-      threshold.measure(place(ils, downPath, madeFlight(20, { latitude_deg: () => over.latitude_deg, longitude_deg: () => over.longitude_deg, altitude_ft: () => runway.elevation_ft + height_ft, ias_kt: () => 90, climbRate_fpm: () => climb_fpm }), [0, 15]), { kind: 'threshold', phase: downPath, runway, crossing_ft: 50 }); // prettier-ignore
+    const come = (over: { latitude_deg: number; longitude_deg: number }, climb_fpm = -400, height_ft = 50, before_ft = height_ft) =>
+      threshold.measure(place(ils, downPath, madeFlight(20, { latitude_deg: () => over.latitude_deg, longitude_deg: () => over.longitude_deg, altitude_ft: (t) => runway.elevation_ft + (t < 10 ? before_ft : height_ft), ias_kt: () => 90, climbRate_fpm: () => climb_fpm }), [0, 15]), { kind: 'threshold', phase: downPath, runway, crossing_ft: 50 }); // prettier-ignore
     const beside = come(where(0.5, 0.02))!;
     expect(beside).toMatchObject({ at_s: 15, came: true, height_ft: expect.closeTo(50, 0), crossing_ft: 50 });
     expect(beside.before_nm).toBeCloseTo(0.5, 2);
     expect(Math.abs(beside.aside_m - 37)).toBeLessThan(2);
     expect(come(where(0, -0.02))!.aside_m).toBeLessThan(-30);
-    expect([come(where(0, 0), 200)!.came, come(where(0, 0), 199)!.came, come(where(0, 0), -400, 500)!.came]).toEqual([false, true, false]); // prettier-ignore
+    expect([come(where(0, 0), 200)!.came, come(where(0, 0), 199)!.came, come(where(0, 0), -400, 500, 200)!.came]).toEqual([false, true, false]); // prettier-ignore
+    // Nor has who never came near the minimum of 290 ft missed what was to be seen from there.
+    const least_ft = 390 - runway.elevation_ft;
+    expect(come(where(0, 0), -400, 1100, least_ft - 1)).toMatchObject({ came: false });
+    expect(come(where(0, 0), -400, 1100, least_ft + 1)).toBeNull();
+    expect(come(where(0, 0), -400, 450, 450)).toMatchObject({ came: true });
   });
 
   test('a circle: the farthest from the runways, the bank that was held, and the side it was flown on', () => {

@@ -2,7 +2,8 @@ import { upgradePlan } from '$core/drill/plan-version';
 import { drillCatalogue } from '$core/drill/catalogue/catalogue';
 import { describe, expect, test } from 'vitest';
 import { briefingFor, type Briefing } from '$core/drill/briefing';
-import type { Condition, Drill } from '$core/drill/drill';
+import type { Corridor } from '$core/drill/corridor';
+import type { Condition, Drill, Phase } from '$core/drill/drill';
 import { lessonOf } from '$core/drill/lesson';
 import { LessonPlan } from '$core/drill/lesson-plan';
 import { navigationBrief } from '$core/drill/navigation-brief';
@@ -75,6 +76,67 @@ describe('phases end by what is seen in the data', () => {
     expect(flownAt((t) => (t < 19 || t > 25 ? 0.2 : 0.9), true)).toEqual([0, 25.1]);
   });
 
+  test('what is still on its way to what is asked goes on settling where the next phase asks for the same', () => {
+    const heading = (target: number): Corridor => ({
+      channel: 'heading_deg',
+      target,
+      above: 10,
+      below: 10
+    });
+    const when = {
+      is: 'within' as const,
+      channel: 'heading_deg' as const,
+      value: 90,
+      tolerance: 10,
+      for_s: 5
+    };
+    const [first, second] = drillUntil({ is: 'after', seconds: 20 }).phases as [Phase, Phase];
+    const turning = {
+      ...first,
+      corridors: [heading(90)],
+      settling: [{ channel: 'heading_deg' as const, when, atLatest_s: 40 }]
+    };
+    const flownAs = (
+      next: Partial<Phase>,
+      read: (t: number) => number,
+      asked?: { at: number; isPlaced: boolean }
+    ) => {
+      const tracker = trackPhases({
+        ...drillUntil(first.until),
+        phases: [turning, { ...second, until: { is: 'after', seconds: 90 }, ...next }]
+      });
+      for (let k = 0; k < 600; k++) {
+        if (asked && k === asked.at * 10) tracker.goTo(1, asked.at, asked.isPlaced);
+        tracker.advance(k / 10, () => read(k / 10));
+      }
+      const { settled_s, settlesOn } = tracker.spans().at(-1)!;
+      return [settlesOn, settled_s.heading_deg];
+    };
+    const same = { corridors: [heading(90)], settling: [] };
+    expect(flownAs(same, (t) => (t < 30 ? 0 : 90))).toEqual([['heading_deg'], 30]);
+    // Never there: judged from when it was to be there at the latest, counted from when it was asked.
+    expect(flownAs(same, () => 0)).toEqual([['heading_deg'], 40]);
+    expect(flownAs(same, () => 90)).toEqual([undefined, undefined]);
+    expect(flownAs(same, () => 0, { at: 5, isPlaced: false })).toEqual([['heading_deg'], 40]);
+    expect(flownAs(same, () => 0, { at: 5, isPlaced: true })).toEqual([undefined, undefined]);
+    expect(flownAs({ corridors: [heading(270)], settling: [] }, () => 0)).toEqual([undefined, undefined]);
+    expect(flownAs({ ...same, settling: turning.settling }, () => 0)).toEqual([undefined, undefined]);
+  });
+
+  test('what is over as soon as it was asked for hands on that the next was begun wherever the airplane was', () => {
+    const high: Condition = { is: 'above', channel: 'altitude_ft', value: 100, for_s: 0 };
+    const askedThen = (altitude_ft: (t: number) => number) => {
+      const tracker = trackPhases(drillUntil(high));
+      for (let k = 0; k < 100; k++) {
+        if (k === 20) tracker.goTo(0, 2);
+        tracker.advance(k / 10, () => altitude_ft(k / 10));
+      }
+      return tracker.spans().map(({ asked }) => asked);
+    };
+    expect(askedThen((t) => (t < 2 ? 0 : 200))).toEqual([true, true]);
+    expect(askedThen((t) => (t < 5 ? 0 : 200))).toEqual([true, undefined]);
+  });
+
   test('any takes the first, all the last; headings are compared the short way round', () => {
     const at = (seconds: number) => ({ is: 'after' as const, seconds });
     expect(endOfFirst({ is: 'any', of: [at(7), at(4)] }, () => 0)).toBe(4);
@@ -92,6 +154,14 @@ describe('phases end by what is seen in the data', () => {
       for_s: 0
     };
     expect(endOfFirst(north, (t) => (t < 9 ? 90 : 3))).toBe(9);
+  });
+
+  test('the true airspeed that is recorded is the indicated one in thinner air', () => {
+    const flight = flown(planOf({ turbulence: 'smooth' }));
+    const at = (id: 'tas_kt' | 'ias_kt' | 'altitude_ft') => flight.columns.get(id)![100]!;
+    // The standard atmosphere: density falls as (1 − 6.876e−6 h)^4.256.
+    const density = (1 - 6.8756e-6 * at('altitude_ft')) ** 4.2559;
+    expect(at('tas_kt') / at('ias_kt')).toBeCloseTo(1 / Math.sqrt(density), 1);
   });
 
   test('the phases of a flown drill follow each other without gap, and settle within themselves', () => {

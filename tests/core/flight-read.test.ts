@@ -16,6 +16,7 @@ import { planInMaking } from '$core/flight/plan-in-making';
 import { navigationAt } from '$core/flight/replayed-navigation';
 import { runwayWords } from '$core/flight/runway-in-sight';
 import { proposedLines, steadyStretches } from '$core/flight/steady-stretch';
+import { strangeRadios } from '$core/radio/radio-settings';
 import type { Runway } from '$core/radio/world';
 import { flown, madeFlight } from './flown';
 
@@ -75,6 +76,24 @@ describe('a flight shown again', () => {
     expect(there.needles.nav1).toMatchObject({ valid: true, toFrom: 'from', deflection: 0.5 });
     expect([there.distance!.kind, there.distance!.nm, there.path!.deflection]).toEqual(['dme', 0, 0.25]);
     expect(shown({ needleSource: 3, toFrom: 1, distance_nm: 4 })!.distance!.kind).toBe('rnav');
+    expect(there.path!.valid).toBe(true);
+  });
+
+  test('the pointer is fed as the radios were set by then, whatever else happened', () => {
+    const flight = madeFlight(40, { needleSource: () => 1, bearing_deg: () => 90 });
+    const set = (time_s: number, pointer: 'adf' | 'nav2'): FlightEvent => ({
+      time_s,
+      kind: 'radio',
+      radios: { ...strangeRadios, pointer }
+    });
+    const events: FlightEvent[] = [
+      set(10, 'adf'),
+      { time_s: 12, kind: 'phase', detail: 'p02' },
+      set(20, 'nav2'),
+      { time_s: 30, kind: 'pause', detail: '' }
+    ];
+    const fedBy = (time_s: number) => navigationAt({ ...flight, events }, time_s)!.pointer!.source;
+    expect([5, 10, 15, 20, 35].map(fedBy)).toEqual(['nav1', 'adf', 'adf', 'nav2', 'nav2']);
   });
 });
 

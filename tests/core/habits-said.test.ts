@@ -150,13 +150,13 @@ test('what the instructor does with nose and throttle is not the student’s hab
   const lesson = lessonFor('straight-and-level', { turbulence: 'light' });
   const phase = lesson.drill.phases[0]!;
   const flight = madeFlight(120, { throttle: (t) => (Math.floor(t / 4) % 2 ? 0.8 : 0.5) });
-  const hunted = (byInstructor?: true) => {
+  const hunted = (byInstructor?: string) => {
     const drill = { ...lesson.drill, phases: [{ ...phase, ...(byInstructor ? { byInstructor } : {}) }] };
     const span = { phaseId: phase.id, start_s: 0, end_s: 120, settled_s: {}, complete: true };
     return habitsOf(flight, { ...lesson, drill }, [span], []).hunting;
   };
   expect(hunted()).not.toBeNull();
-  expect(hunted(true)).toBeNull();
+  expect(hunted(phase.id)).toBeNull();
 });
 
 test('held well: half a minute and more, within four tenths, spotless; the two best of it', () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { lessonOf, type Lesson } from '$core/drill/lesson';
 import { chartOfPlan } from '$core/drill/approach/chart-of-plan';
 import { isApproach } from '$core/drill/approach/approach-drill';
-import { bankOf } from '$core/drill/goal-in-air';
+import { bankOf, tasOf } from '$core/drill/goal-in-air';
 import { phaseSettings, type PhaseSetting } from '$core/drill/settings';
 import type { Happening } from '$core/flight/flight-event';
 import type { Readings } from '$core/instrument/readings';
@@ -343,14 +343,22 @@ describe('the bank', () => {
     };
   };
 
-  test('for a heading is eight tenths of what it is off, twelve at most; leaned by habit', () => {
+  test('for a heading is eight tenths of what it is off, twelve at most; from farther off it is standard rate; leaned by habit', () => {
     const straightOn = lessonFor('straight-and-level', {});
     const { at } = laterally(straightOn, 'level');
-    expect([210, 205, 220, 100].map((heading) => at(10, heading))).toEqual([
+    expect([210, 205, 220, 191].map((heading) => at(10, heading))).toEqual([
       0,
       expect.closeTo(4, 6),
       expect.closeTo(-8, 6),
       12
+    ]);
+    // tan(bank) = V·ω/g, at 105 kt indicated in 4,000 ft and 3° a second.
+    const tas_mps = tasOf(straightOn.drill.phases[0]!.goal, straightOn.plan) * 0.514444;
+    const standard_deg = (Math.atan((tas_mps * ((3 * Math.PI) / 180)) / 9.80665) * 180) / Math.PI;
+    expect([189, 100, 310].map((heading) => at(10, heading))).toEqual([
+      expect.closeTo(Math.min(0.8 * 21, standard_deg), 3),
+      expect.closeTo(standard_deg, 3),
+      expect.closeTo(-standard_deg, 3)
     ]);
     const right = laterally(straightOn, 'level', { favoursRight: 1 });
     expect(right.at(10, 210)).toBeCloseTo(0.8 * 6.5, 6);
@@ -364,7 +372,7 @@ describe('the bank', () => {
     const drifted = [210, 232, 233, 215, 208, 215].map(
       (heading) => Math.round(10 * stares.at(10, heading)) / 10
     );
-    expect(drifted).toEqual([2.2, 2.2, -12, -4, 2.2, 2.2]);
+    expect(drifted).toEqual([2.2, 2.2, Math.round(-10 * standard_deg) / 10, -4, 2.2, 2.2]);
     expect(stares.law.drifting()).toBe(true);
   });
 

@@ -174,6 +174,16 @@ describe('an altitude that is lost over something else', () => {
     expect(found(briefed(20, 26, 32))).toEqual(['exceedance: Low in “Onto the final course”']);
     expect(found(briefed(80, 86))).toEqual(['exceedance: Low in “Onto the final course”']);
     expect(found(briefed(60))).toEqual(['exceedance: Low in “Onto the final course”']);
+    // The wing has let go: what is lost now is not lost over a line of a briefing; what was lost before it was.
+    const stalledAt = (at_s: number) => {
+      const { columns, ...one } = low(briefed(52, 58, 66));
+      const angle = Float64Array.from(columns.get('angleOfAttack_deg')!);
+      angle.fill(lesson.aircraft.lift.stallAngle_deg + 1, at_s * 10, at_s * 10 + 20);
+      const found = gradeFlight({ ...one, columns: new Map([...columns, ['angleOfAttack_deg', angle]]) }, plan).findings; // prettier-ignore
+      return found.flatMap(({ kind, title }) => (/^Low |^Stalled/.test(title) ? [kind] : []));
+    };
+    expect(stalledAt(57)).toEqual(['stalled', 'exceedance']);
+    expect(stalledAt(75)).toEqual(['stalled', 'lost-while-busy']);
     // Down to the altitude past the next fix it is still what was lost, and not gone down to.
     const lost = gradeFlight(low(briefed(52, 58, 66), -520), plan).findings.find(
       ({ kind }) => kind === 'lost-while-busy'

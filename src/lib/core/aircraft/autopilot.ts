@@ -1,6 +1,6 @@
 import { FEET_PER_MINUTE_PER_KNOT_AND_DEGREE } from '../measure/units';
 import { STANDARD_RATE_DEGPS, bankForTurnRate } from '../air/level-turn';
-import { turnFromTo } from '../measure/angle';
+import { normaliseBearing, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import {
   COUPLED,
@@ -35,6 +35,8 @@ export interface AutopilotMemory {
   bank_deg: number;
   /** Slow part of the pitch asked for, degrees. */
   pitchIntegral_deg: number;
+  /** The heading it goes by, smoothed; negative: none seen yet. */
+  heading_deg: number;
   couplings: CouplingMemory;
 }
 
@@ -56,6 +58,10 @@ export interface AutopilotSees {
 const LARGEST_BANK_DEG = 25;
 const PITCH_RATE_DEGPS = 1.5;
 const BANK_RATE_DEGPS = 6;
+/** Bank for each degree that is still to be turned. */
+const BANK_PER_DEGREE = 0.8;
+/** A slow airplane's nose swings from side to side by itself: banked after each swing, it would swing on. */
+const HEADING_SMOOTHED_S = 2;
 const HIGHEST_PITCH_DEG = 15;
 const LOWEST_PITCH_DEG = -12;
 /** On the way to an altitude it asks for no more than this. */
@@ -65,7 +71,7 @@ const GO_AROUND_PITCH_DEG = 7;
 
 /** Engaged anew, nothing is coupled. */
 export function engagedAutopilot(pitch_deg: number, bank_deg: number): AutopilotMemory {
-  return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg, couplings: freshCouplings() };
+  return { pitch_deg, bank_deg, pitchIntegral_deg: pitch_deg, heading_deg: -1, couplings: freshCouplings() };
 }
 
 /** Advances the autopilot by `dt_s` and gives the attitude it asks for. Turns are at standard rate, at most 25° of bank. */
@@ -78,10 +84,14 @@ export function stepAutopilot(
   const { couplings } = memory;
   const onCourse = stepCourse(couplings, modes.course, sees.course, sees.heading_deg, dt_s);
   const heading_deg = onCourse ?? modes.heading_deg;
+  const seen_deg = memory.heading_deg < 0 ? sees.heading_deg : memory.heading_deg;
+  memory.heading_deg = normaliseBearing(
+    seen_deg + (turnFromTo(seen_deg, sees.heading_deg) * dt_s) / HEADING_SMOOTHED_S
+  );
   let bank = 0;
   if (heading_deg !== null) {
     const most = Math.min(LARGEST_BANK_DEG, bankForTurnRate(sees.tas_kt, STANDARD_RATE_DEGPS));
-    bank = clamp(1.1 * turnFromTo(sees.heading_deg, heading_deg), -most, most);
+    bank = clamp(BANK_PER_DEGREE * turnFromTo(memory.heading_deg, heading_deg), -most, most);
   }
   memory.bank_deg += clamp(bank - memory.bank_deg, -BANK_RATE_DEGPS * dt_s, BANK_RATE_DEGPS * dt_s);
 

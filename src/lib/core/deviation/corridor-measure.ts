@@ -66,7 +66,9 @@ export function measureCorridors(
   return spans.flatMap((span) => {
     const phase = phaseById(drill, span.phaseId);
     return phase.corridors.flatMap((corridor) => {
-      const settles = phase.settling.some((s) => s.channel === corridor.channel);
+      const settles =
+        phase.settling.some((s) => s.channel === corridor.channel) ||
+        (!isOneSided(corridor) && span.settlesOn?.includes(corridor.channel));
       const from_s = settles ? span.settled_s[corridor.channel] : span.start_s;
       if (from_s === undefined || channelsOf(corridor).some((id) => !flight.columns.has(id))) return [];
       let from = sampleAt(flight, from_s);

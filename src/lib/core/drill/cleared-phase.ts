@@ -127,6 +127,19 @@ export function phaseFrom(
   return { ...phase, settling: [...phase.settling.filter(isNew), ...settling] };
 }
 
+/**
+ * The phase that comes of itself after a clearance, flown from what that leaves the airplane at: what the clearance asked for is not
+ * what the plan reckoned with.
+ */
+export function phaseAfter(lesson: Pick<Lesson, 'plan'>, next: Phase, { goal, ends_ft }: Phase): Phase {
+  const asked = ({ lateral }: Goal) => (lateral.kind === 'heading' ? lateral.heading_deg : null);
+  return phaseFrom(lesson, next, {
+    altitude_ft: ends_ft,
+    heading_deg: asked(goal) ?? asked(next.goal) ?? 0,
+    speed_kt: goal.ias_kt
+  });
+}
+
 /** A phase while the instructor flies it: as it is, but nothing of it is the student's. */
 export function flownByInstructor(phase: Phase, number: number): Phase {
   return {
@@ -140,7 +153,7 @@ export function flownByInstructor(phase: Phase, number: number): Phase {
     then: null,
     upset: null,
     recovery: false,
-    byInstructor: true
+    byInstructor: phase.id
   };
 }
 

@@ -140,8 +140,8 @@ export interface Phase {
   upset: number | null;
   /** The student recovers from one. */
   recovery: boolean;
-  /** The instructor has control in it; left out: the student has. */
-  byInstructor?: true;
+  /** Of one in which the instructor has control: id of the phase that is flown in it. Left out: the student has. */
+  byInstructor?: string;
   /** The view-limiting device comes off for it, where the plan asks for no cloud. */
   looksOut: boolean;
 }
@@ -149,6 +149,11 @@ export interface Phase {
 /** Flown by the student, and neither an upset nor the recovery from one, which are judged by themselves. */
 export function isOrdinary({ upset, recovery, byInstructor }: Phase): boolean {
   return upset === null && !recovery && !byInstructor;
+}
+
+/** The part of an approach the student flies in a phase; undefined where it is part of none, or the instructor's. */
+export function ownSegment({ segment, byInstructor }: Phase): Segment | undefined {
+  return byInstructor === undefined ? segment : undefined;
 }
 
 /** A technique that is judged by its own measure. */

@@ -1,6 +1,6 @@
-import type { CorridorChannel, Profile } from './corridor';
+import { isOneSided, type CorridorChannel, type Profile } from './corridor';
 import { normaliseSigned } from '../measure/angle';
-import type { Condition, ConditionChannel, Drill, Phase } from './drill';
+import { nextPhase, type Condition, type ConditionChannel, type Drill, type Phase } from './drill';
 
 /** What phases are begun, ended and judged by; each is a channel of a recorded flight. */
 export type PhaseChannel = ConditionChannel | CorridorChannel | Profile['along'];
@@ -15,6 +15,8 @@ export interface PhaseSpan {
   end_s: number;
   /** Channel → time from which its corridor is judged; channels without settling are judged from `start_s`. */
   settled_s: Partial<Record<CorridorChannel, number>>;
+  /** What the phase before asked for, too, and what had not settled in it yet: it goes on settling. */
+  settlesOn?: readonly CorridorChannel[];
   /** False while the phase has not come to its own end. */
   complete: boolean;
   /** Something else was asked for before it had come to its end: it is judged as far as it was flown. */
@@ -50,6 +52,15 @@ export interface PhaseTracker {
 /** Tells the moment a condition came true (backdated to the start of its holding), or null as long as it has not. */
 type Watch = (time_s: number, read: ReadChannel) => number | null;
 
+interface Settling {
+  channel: CorridorChannel;
+  watch: Watch;
+  latest_s: number;
+}
+
+/** A phase that is over so soon after it was asked for was not flown. */
+const AT_ONCE_S = 0.5;
+
 /** @param drill its phases may be added to while it is flown; they are flown when they are gone to */
 export function trackPhases(drill: Drill): PhaseTracker {
   let planned = drill.phases.length;
@@ -57,22 +68,50 @@ export function trackPhases(drill: Drill): PhaseTracker {
   let index = -1;
   let finished = false;
   let until: Watch = () => null;
-  let settling: { channel: CorridorChannel; watch: Watch; latest_s: number }[] = [];
+  let settling: Settling[] = [];
 
-  /** @param before the phase that has just come to its end; left out: something else was asked for */
-  function begin(next: number, start_s: number, before?: PhaseSpan): void {
+  /** Of what is settling now, what another phase asks for just so: the airplane is as far from it as it was. */
+  function settlingOn(next: Phase): Settling[] {
+    const last = drill.phases[index];
+    const settled_s = spans.at(-1)?.settled_s ?? {};
+    const asksFor = (phase: Phase | undefined, channel: CorridorChannel) =>
+      phase?.corridors.find((corridor) => corridor.channel === channel && !isOneSided(corridor))?.target;
+    return settling.filter(
+      ({ channel }) =>
+        settled_s[channel] === undefined &&
+        next.settling.every((own) => own.channel !== channel) &&
+        asksFor(next, channel) !== undefined &&
+        asksFor(next, channel) === asksFor(last, channel)
+    );
+  }
+
+  /**
+   * @param before the phase that has just come to its end; left out: something else was asked for
+   * @param on what goes on settling in it
+   */
+  function begin(next: number, start_s: number, on: Settling[], before?: PhaseSpan): void {
     const phase = drill.phases[next]!;
     index = next;
     until = watch(phase.until, start_s);
-    settling = phase.settling.map((s) => ({
-      channel: s.channel,
-      watch: watch(s.when, start_s),
-      latest_s: start_s + s.atLatest_s
-    }));
+    settling = [
+      ...on,
+      ...phase.settling.map((s) => ({
+        channel: s.channel,
+        watch: watch(s.when, start_s),
+        latest_s: start_s + s.atLatest_s
+      }))
+    ];
     const settled_s: PhaseSpan['settled_s'] = {};
     for (const { channel, goesOn } of phase.settling)
       if (goesOn && before?.settled_s[channel] !== undefined) settled_s[channel] = start_s;
-    spans.push({ phaseId: phase.id, start_s, end_s: start_s, settled_s, complete: false });
+    spans.push({
+      phaseId: phase.id,
+      start_s,
+      end_s: start_s,
+      settled_s,
+      complete: false,
+      ...(on.length && { settlesOn: on.map(({ channel }) => channel) })
+    });
   }
 
   /** Of a phase and all that follow it by themselves: of the plan, or of what was asked for on the way. */
@@ -90,7 +129,7 @@ export function trackPhases(drill: Drill): PhaseTracker {
   return {
     advance(time_s, read) {
       if (finished) return;
-      if (index < 0) begin(0, time_s);
+      if (index < 0) begin(0, time_s, []);
       const span = spans.at(-1)!;
       span.end_s = time_s;
       for (const s of settling) {
@@ -108,21 +147,25 @@ export function trackPhases(drill: Drill): PhaseTracker {
         const settled_s = span.settled_s[channel];
         if (settled_s !== undefined) span.settled_s[channel] = Math.min(settled_s, ended);
       }
-      const next = then === undefined ? index + 1 : drill.phases.findIndex(({ id }) => id === then);
-      if (next >= 0 && (next < planned || then !== undefined)) begin(next, ended, span);
-      else finished = true;
+      const next = nextPhase(drill, index);
+      if (next) {
+        begin(drill.phases.indexOf(next), ended, settlingOn(next), span);
+        // What was over at once leads to the next wherever the airplane was, too.
+        if (span.asked && ended - span.start_s < AT_ONCE_S) spans.at(-1)!.asked = true;
+      } else finished = true;
     },
     goTo(next, from_s, isPlaced = false) {
       const under = spans.at(-1);
       if (under && !under.complete) under.cut = true;
       finished = false;
+      const on = isPlaced ? [] : settlingOn(drill.phases[next]!);
       const again = idsFrom(next);
       const first = spans.findIndex(({ phaseId }) => again.includes(phaseId));
       const before = spans.filter(
         ({ phaseId }, i) => again.includes(phaseId) || (isPlaced && first >= 0 && i > first)
       );
       spans = spans.filter((span) => !before.includes(span));
-      begin(next, from_s);
+      begin(next, from_s, on);
       spans.at(-1)!.asked = true;
       return before;
     },

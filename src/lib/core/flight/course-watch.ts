@@ -1,5 +1,5 @@
 import type { Place } from '../earth/local-plane';
-import type { Phase } from '../drill/drill';
+import { nextPhase, type Drill, type Phase } from '../drill/drill';
 import { courseLineOf } from '../drill/phase-course';
 import type { Reference } from '../drill/reference';
 import type { Lesson } from '../drill/lesson';
@@ -47,7 +47,6 @@ export interface WatchedPlace extends Place {
 export function courseFollower(lesson: Lesson): CourseFollower | null {
   const { navigation, drill } = lesson;
   if (!navigation) return null;
-  const planned = drill.phases.length;
   let course: CourseLine | null = null;
   let plain = plainLine(navigation.origin);
   let path: PathLine | null = null;
@@ -65,7 +64,7 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
       nearest_nm = begun.goal.lateral.kind === 'hold' ? Infinity : null;
       course = courseLineOf(begun);
       plain = plainLine(begun.reference ?? navigation.origin);
-      path = pathFrom(phase < planned ? drill.phases.slice(phase, planned) : [begun]);
+      path = pathFrom(drill, phase);
     }
     const { lateral } = drill.phases[phase]!.goal;
     const by = byCourseLine(course ?? plain, place);
@@ -121,8 +120,13 @@ export function courseWatch(lesson: Lesson): CourseWatch {
 const held = (share: number) => Math.max(-99, Math.min(99, share));
 
 /** The path a phase is judged by: its own, or, before one begins, the one to come, so that it is known where it was met. */
-function pathFrom(phases: readonly Phase[]): PathLine | null {
-  for (const { goal } of phases) if (goal.vertical.kind === 'path') return goal.vertical.path;
+function pathFrom(drill: Drill, first: number): PathLine | null {
+  for (
+    let phase: Phase | null = drill.phases[first]!;
+    phase;
+    phase = nextPhase(drill, drill.phases.indexOf(phase))
+  )
+    if (phase.goal.vertical.kind === 'path') return phase.goal.vertical.path;
   return null;
 }
 

@@ -138,7 +138,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     {
       ...keptFields(autopilot.couplings, ...(Object.keys(autopilot.couplings) as (keyof CouplingMemory)[])),
       mayBeMissing: true
-    }
+    },
+    { ...keptFields(autopilot, 'heading_deg'), mayBeMissing: true }
   ];
 
   function heightAboveGround_ft(): number {

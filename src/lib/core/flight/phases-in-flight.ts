@@ -1,7 +1,8 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
-import { clearedPhase, flownByInstructor, phaseFrom } from '../drill/cleared-phase';
-import { FLIGHT_OVER, phaseById, type Drill, type Phase } from '../drill/drill';
+import { missedFromElsewhere } from '../drill/approach/missed-phases';
+import { clearedPhase, flownByInstructor, phaseAfter, phaseFrom } from '../drill/cleared-phase';
+import { FLIGHT_OVER, nextPhase, phaseById, type Drill, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
@@ -49,8 +50,6 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   const lesson: Lesson = { ...planned, drill };
   let count = drill.phases.length;
   const tracker = trackPhases(drill);
-  /** What the student is to fly, also while the instructor does. */
-  let asked: number | null = null;
   let instructorFlies = false;
   let clearances = 0;
   let takings = 0;
@@ -60,7 +59,12 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
   /** The lesson as it would end in the newest weather, until that decides it. */
   let coming: Lesson | null = null;
 
-  const askedNow = () => (instructorFlies ? asked! : tracker.current().index);
+  /** What the student is to fly, also while the instructor does. */
+  function askedNow(): number {
+    const { index } = tracker.current();
+    const id = drill.phases[index]!.byInstructor;
+    return id === undefined ? index : drill.phases.findIndex((phase) => phase.id === id);
+  }
 
   /** @param at where it is flown from, where that may be away from what is asked for @param isPlaced the airplane was put down there */
   function fly(index: number, from_s: number, at?: Shown, isPlaced = false): void {
@@ -70,17 +74,35 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
       clearances += 1;
       index = add({ ...drill.phases[index]!, id: `cleared-${clearances}` });
     }
-    asked = index;
     changes += 1;
-    if (instructorFlies) {
-      takings += 1;
-      index = add(flownByInstructor(drill.phases[index]!, takings));
-    }
+    if (instructorFlies) index = takeOver(index);
     // What was flown before stands by what was asked for then.
     const then = { ...drill, phases: [...drill.phases] };
     if (at) drill.phases[index] = phaseFrom(lesson, drill.phases[index]!, at);
     keep(tracker.goTo(index, from_s, isPlaced), then);
     endAnew();
+  }
+
+  /** @returns index of the phase in which the instructor flies one, and on from it */
+  function takeOver(index: number): number {
+    takings += 1;
+    const own = add(flownByInstructor(drill.phases[index]!, takings));
+    flyOn(own, index);
+    return own;
+  }
+
+  /** Along an approach the instructor flies on: nobody stays level at its minimum. */
+  function flyOn(own: number, index: number): void {
+    const { segment, then } = drill.phases[index]!;
+    if (segment === undefined || then === null) return;
+    const next = nextPhase(drill, index);
+    drill.phases[own]!.then = next ? drill.phases[takeOver(drill.phases.indexOf(next))]!.id : FLIGHT_OVER;
+  }
+
+  /** What comes of itself after a clearance is flown from where that leads. */
+  function leadOn(cleared: Phase): void {
+    const after = drill.phases.findIndex(({ id }) => id === cleared.then);
+    if (after >= 0) drill.phases[after] = phaseAfter(lesson, drill.phases[after]!, cleared);
   }
 
   /** What was flown before stands beside the last time, by phases of its own. What led into an earlier time belongs to that. */
@@ -176,12 +198,13 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
           const next = at + 1 < count ? drill.phases[at + 1]!.id : FLIGHT_OVER;
           const phase = clearedPhase(lesson, drill.phases[at]!, next, command, shown, clearances + 1);
           clearances += 1;
-          return fly(add(phase), from_s);
+          fly(add(phase), from_s);
+          return leadOn(phase);
         }
         case 'go on':
           return fly(planIndex(command.phase), from_s, shown);
         case 'go around':
-          return goAround(from_s);
+          return goAround(from_s, shown);
         case 'place':
           return fly(
             command.phase === undefined ? askedNow() : planIndex(command.phase),
@@ -213,26 +236,27 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
    */
   function replan({ drill: { phases, checks } }: Lesson): boolean {
     const ids = drill.phases.slice(0, count).map(({ id }) => id);
-    const reached = Math.max(-1, ...tracker.spans().map(({ phaseId }) => ids.indexOf(phaseId)));
+    const flown = tracker.spans().map(({ phaseId }) => phaseById(drill, phaseId).byInstructor ?? phaseId);
+    const reached = Math.max(-1, ...flown.map((id) => ids.indexOf(id)));
     // Ids are counted, and so the same in both: what an approach ends with is told by its name.
     const isSame = ({ id, name }: Phase, index: number) =>
       phases[index]?.id === id && phases[index].name === name;
     if (!drill.phases.slice(0, reached + 1).every(isSame)) return false;
-    const more = phases.length - count;
-    if (asked !== null && asked >= count) asked += more;
-    tracker.replan(phases);
+    tracker.replan(phases.map((phase, i) => (i <= reached ? drill.phases[i]! : phase)));
     // What was to come after a clearance is what stands in its place now.
     for (const phase of drill.phases.slice(phases.length))
       if (phase.then && ids.includes(phase.then))
         phase.then = phases[ids.indexOf(phase.then)]?.id ?? FLIGHT_OVER;
     count = phases.length;
+    leadOn(drill.phases[askedNow()]!);
+    if (instructorFlies) flyOn(tracker.current().index, askedNow());
     drill.checks = checks;
     changes += 1;
     return true;
   }
 
   /** Into the missed approach: the plan's, or, where that ends on the runway, what it would be; behind the rest once that is over. */
-  function goAround(from_s: number): void {
+  function goAround(from_s: number, { altitude_ft }: Shown): void {
     const isMissed = ({ segment }: Phase) => segment === 'missed';
     if (!drill.phases.some(isMissed) && isApproach(lesson.plan)) {
       const missed = lessonOf({
@@ -249,6 +273,12 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
         drill.checks = [...drill.checks, ...asked];
       }
     }
+    drill.phases.forEach((phase, i) => (drill.phases[i] = missedFromElsewhere(phase)));
+    // From above it the altitude of the missed approach is one to come down to.
+    const level = drill.phases.findIndex((phase) => isMissed(phase) && phase.goal.vertical.kind === 'level');
+    const above = drill.phases[level];
+    if (above && altitude_ft > above.ends_ft)
+      drill.phases[level] = phaseAfter(lesson, above, { ...above, ends_ft: altitude_ft });
     fly(drill.phases.findIndex(isMissed), from_s);
   }
 }

@@ -8,7 +8,7 @@ import type { Runway } from '../radio/world';
 
 /** The runway that is to be seen in a phase; null while nothing is, or where the lesson leads to none. */
 export function runwaySeenIn({ drill }: Lesson, phaseIndex: number): Runway | null {
-  const id = drill.phases[phaseIndex]!.id;
+  const { id: own, byInstructor: id = own } = drill.phases[phaseIndex]!;
   for (const check of drill.checks)
     if (
       (check.kind === 'threshold' && check.phase === id) ||

@@ -34,8 +34,8 @@ export function snapshotOf(parts: readonly Kept[]): number[] {
 /** Takes a state up again. @throws Rejection when these are not the numbers of such a state; then nothing has changed */
 export function restoreFrom(snapshot: readonly number[], parts: readonly Kept[]): void {
   const length = (some: readonly Kept[]) => some.reduce((sum, { count }) => sum + count, 0);
-  const present =
-    snapshot.length === length(parts) ? parts : parts.filter(({ mayBeMissing }) => !mayBeMissing);
+  let present = parts;
+  while (snapshot.length < length(present) && present.at(-1)?.mayBeMissing) present = present.slice(0, -1);
   if (snapshot.length !== length(present) || !snapshot.every(Number.isFinite))
     throw new Rejection('snapshot', snapshot.length, `${length(parts)} finite numbers`);
   let at = 0;

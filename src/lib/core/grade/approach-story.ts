@@ -2,7 +2,7 @@ import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { isApproach } from '../drill/approach/approach-drill';
 import { minimumOf, seenOf } from '../drill/approach/approach-minimum';
 import type { CorridorChannel } from '../drill/corridor';
-import { phaseById, segments, type Segment } from '../drill/drill';
+import { ownSegment, phaseById, segments, type Segment } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
@@ -16,7 +16,7 @@ import { FLOWN_FOR_S } from './checks/check-kind';
 import { checkVerdicts, type JudgedCheck } from './checks/checks';
 import { decisionStory } from './checks/decision';
 import { cameDownOnPath } from './checks/step-down';
-import { asideWords, besideWords, isBesideRunway } from './checks/threshold';
+import { asideWords, besideWords, COME_TO_MINIMUM_FT, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
 import { endedBeside, heldWords } from './needle-kept';
 
@@ -57,7 +57,7 @@ export function segmentsOf(
     ...checkVerdicts(lesson, judged)
   ];
   return segments.flatMap((segment): SegmentGrade[] => {
-    const mine = spans.filter(({ phaseId }) => phaseById(lesson.drill, phaseId).segment === segment);
+    const mine = spans.filter(({ phaseId }) => ownSegment(phaseById(lesson.drill, phaseId)) === segment);
     if (mine.length === 0) return [];
     const from_s = mine[0]!.start_s;
     const to_s = mine.at(-1)!.end_s;
@@ -88,8 +88,6 @@ function isWithin({ moment_s, start_s }: Finding, from_s: number, to_s: number):
   return start_s < moment_s ? moment_s > from_s && moment_s <= to_s : moment_s >= from_s && moment_s < to_s;
 }
 
-/** Whoever did not come so near to the minimum has not looked for anything there. */
-const COME_TO_MINIMUM_FT = 100;
 /** So long after a missed approach was begun, so much has been climbed. */
 const CLIMBED_AFTER_S = 30;
 const CLIMBED_FT = 150;
@@ -100,6 +98,7 @@ const ABEAM_M = 100;
 export function approachStory(
   flight: Flight,
   lesson: Lesson,
+  spans: readonly PhaseSpan[],
   parts: readonly SegmentGrade[],
   measures: readonly CorridorMeasure[],
   judged: readonly JudgedCheck[],
@@ -164,7 +163,15 @@ export function approachStory(
     );
   }
   const cameTo = missed ?? parts.find(({ segment, unfinished }) => segment === 'inbound' && !unfinished);
-  if (cameTo && !final) say('The final was not flown.', missed ? missed.from_s : cameTo.to_s);
+  const finalByInstructor = spans.some(({ phaseId, complete }) => {
+    const { segment, byInstructor } = phaseById(lesson.drill, phaseId);
+    return complete && segment === 'final' && byInstructor !== undefined;
+  });
+  if (cameTo && !final)
+    say(
+      finalByInstructor ? 'The final was the instructor’s.' : 'The final was not flown.',
+      missed ? missed.from_s : cameTo.to_s
+    );
   const onFinal = worstOf('final', 'courseShare');
   if (final && onFinal) {
     const path = worstOf('final', 'pathShare');

@@ -21,12 +21,21 @@ const BLOWN: readonly (ChannelId | null)[] = [
   'pathShare'
 ];
 
+/** What has failed cannot fail again. */
+function firstOfEach<Fault extends { kind: string; at_s: number }>(faults: readonly Fault[]): Fault[] {
+  return faults.filter(({ kind, at_s }, index) =>
+    faults.every(
+      (other, n) => other.kind !== kind || other.at_s > at_s || (other.at_s === at_s && n >= index)
+    )
+  );
+}
+
 /** Failures and covers of a lesson, as a debrief names them: `Vacuum failed from 1:30`. */
 export function circumstancesOf({ plan, covered, navigation }: Lesson): string[] {
   return [
     ...(isRough(plan.turbulence) ? [`${capital(plan.turbulence)} turbulence`] : []),
     ...covered.map((id) => `${capital(areaNames[id])} covered`),
-    ...plan.faults.map(({ kind, at_s }) => `${capital(faultNames[kind])} from ${clock(at_s)}`),
+    ...firstOfEach(plan.faults).map(({ kind, at_s }) => `${capital(faultNames[kind])} from ${clock(at_s)}`),
     ...(navigation?.errors ?? []).map(
       (error) => `${error.station ? `${error.station} ` : ''}${error.kind} from ${clock(error.at_s)}`
     )

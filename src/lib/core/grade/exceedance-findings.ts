@@ -32,7 +32,7 @@ const GOES_ON_WITHIN_S = 1;
 const NEAR_FT = 100;
 
 /** An altitude is noticed to be lost a moment after the eyes are back. */
-const AFTERWARDS_S = 5;
+export const NOTICED_AFTER_S = 5;
 /** … and is at its largest before the hands have stopped it. */
 const GROWS_FOR_S = 30;
 
@@ -149,7 +149,7 @@ function busyAs(
   busy: readonly BusyTime[]
 ): BusyTime | undefined {
   if (channel !== 'altitude_ft' || goal.vertical.kind !== 'level') return undefined;
-  return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + AFTERWARDS_S);
+  return busy.find(({ from_s, to_s }) => start_s >= from_s && start_s <= to_s + NOTICED_AFTER_S);
 }
 
 /** “Up to 160 ft above …”, but not “up to more than full scale”, nor “up to just over”. */

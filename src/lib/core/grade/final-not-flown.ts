@@ -1,4 +1,4 @@
-import { phaseById, type Drill } from '../drill/drill';
+import { ownSegment, phaseById, type Drill } from '../drill/drill';
 import type { PhaseSpan } from '../drill/phase-tracker';
 import { sampleAt, type Flight } from '../flight/flight';
 
@@ -16,7 +16,7 @@ export function withoutFinalNotFlown(
   drill: Drill,
   spans: readonly PhaseSpan[]
 ): readonly PhaseSpan[] {
-  const isFinal = ({ phaseId }: PhaseSpan) => phaseById(drill, phaseId).segment === 'final';
+  const isFinal = ({ phaseId }: PhaseSpan) => ownSegment(phaseById(drill, phaseId)) === 'final';
   const finals = spans.filter(isFinal);
   const [aside, share, altitude] = (['crossTrack_nm', 'courseShare', 'altitude_ft'] as const).map((id) =>
     flight.columns.get(id)

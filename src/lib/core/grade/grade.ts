@@ -18,12 +18,13 @@ import { withoutFinalNotFlown } from './final-not-flown';
 import { notFlown } from './not-flown';
 import { timeBefore, type TimeBefore } from './time-before';
 import { comparableOf, type Comparable } from './comparable';
+import { phaseById } from '../drill/drill';
 import { worse, type Verdict } from '../finding/verdict';
 import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 30;
+export const GRADER_VERSION = 32;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];
@@ -73,15 +74,17 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     lesson,
     phases
   );
-  const toFly = toBeFlown(lesson, spans);
+  const toFly = toBeFlown(lesson, spans, phases);
   const findings = findingsWith(notFlown(flight, lesson, toFly, phases));
   const parts = segmentsOf(lesson, phases, measures, judged, findings);
   const hard = findings.filter((f) => f.severity === 'hard');
-  const completed =
-    toFly.filter((id) => phases.some((span) => span.phaseId === id && isFlown(span))).length / toFly.length;
+  const flown = toFly.filter((id) => phases.some((span) => span.phaseId === id && isFlown(span)));
+  const completed = flown.length / Math.max(1, toFly.length);
   let verdict = elements.map((e) => e.verdict).reduce<Verdict>(worse, 'met');
   if (completed < 1 || hard.length > 0 || elements.length === 0) verdict = 'not met';
   const unjudged = unjudgedOf(flight, lesson, phases);
+  const isTheirs = !isFlownForThem(lesson, spans);
+  const isWhole = isTheirs && unjudged.length === 0 && toFly.length === plannedIds(lesson).length;
   const earlier = before.flatMap((time) => timeBefore(recorded, flight, time));
   const inPart = unjudgedWords(unjudged);
 
@@ -109,7 +112,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     graderVersion: GRADER_VERSION,
     verdict,
     score,
-    learningStep: stepOf(verdict, score, plan, unjudged.length === 0),
+    learningStep: stepOf(verdict, score, plan, isWhole),
     elements,
     arithmetic,
     summary: summarise(findings),
@@ -121,25 +124,43 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
     scan,
     ...(unjudged.length > 0 ? { unjudged } : {}),
     ...(parts.length > 0
-      ? { segments: parts, story: approachStory(flight, lesson, parts, measures, judged, findings) }
+      ? { segments: parts, story: approachStory(flight, lesson, phases, parts, measures, judged, findings) }
       : {}),
     ...(earlier.length > 0 ? { before: earlier } : {}),
-    comparable: comparableOf(plan.drill, completed === 1, measures, checks, scan)
+    comparable: comparableOf(plan.drill, completed === 1 && isTheirs, measures, checks, scan)
   };
 }
 
-/** Ids of the phases that were to be flown: the plan's, without those an instructor left out by going on behind them. */
-function toBeFlown({ drill }: Lesson, spans: readonly PhaseSpan[]): string[] {
-  const planned = drill.phases.filter(({ then }) => then === undefined).map(({ id }) => id);
+const plannedIds = ({ drill }: Lesson): string[] =>
+  drill.phases.filter(({ then }) => then === undefined).map(({ id }) => id);
+
+/**
+ * Ids of the phases that were to be flown: the plan's, without those an instructor left out by going on behind them, or asked for
+ * where there was no coming to them.
+ * @param phases the spans that count
+ */
+function toBeFlown(lesson: Lesson, spans: readonly PhaseSpan[], phases: readonly PhaseSpan[]): string[] {
+  const planned = plannedIds(lesson);
   const begun = spans.map(({ phaseId }) => planned.indexOf(phaseId));
   const last = Math.max(-1, ...begun);
-  return planned.filter((_, index) => index > last || begun.includes(index));
+  const idle = spans.filter((span) => (span.asked || span.cut) && !phases.includes(span));
+  return planned.filter(
+    (id, index) => (index > last || begun.includes(index)) && idle.every(({ phaseId }) => phaseId !== id)
+  );
+}
+
+/** Whether the instructor flew a phase of the plan to its end. */
+function isFlownForThem({ drill }: Lesson, spans: readonly PhaseSpan[]): boolean {
+  return spans.some(({ phaseId, complete }) => {
+    const { byInstructor } = phaseById(drill, phaseId);
+    return complete && byInstructor !== undefined && phaseById(drill, byInstructor).then === undefined;
+  });
 }
 
 /**
  * The learning scale, from the verdict and the help that was on: to standard without the corridors in sight is unaided;
  * to standard with them, or with prompt corrections, is with prompting; otherwise practised from a figure of 50. What was judged in
- * part shows practice, and no more.
+ * part, or flown in part, the rest left out or flown by the instructor, shows practice, and no more.
  */
 function stepOf(verdict: Verdict, score: number, plan: LessonPlan, whole: boolean): LearningStep {
   if (!whole) return score >= 50 ? 'practised' : 'introduced';

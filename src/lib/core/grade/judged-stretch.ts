@@ -8,7 +8,7 @@ import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 import { quantityWords } from '../finding/quantity-words';
 import { weatherChangesOf } from '../flight/as-flown';
-import { busyTimes } from '../flight/busy-times';
+import { busyTimes, type BusyTime } from '../flight/busy-times';
 import type { Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure, percent } from '../measure/figure';
@@ -25,7 +25,7 @@ import {
 } from './checks/checks';
 import { limitFindings } from './airplane-limits';
 import { underCircumstances } from './circumstances';
-import { exceedanceFindings } from './exceedance-findings';
+import { exceedanceFindings, NOTICED_AFTER_S } from './exceedance-findings';
 import { untilGoneAround } from './gone-around';
 import { habitFindings, staringFindings } from './habits/habit-findings';
 import { habitsOf } from './habits/habits';
@@ -88,12 +88,13 @@ export function judgeStretch(
             ...techniqueElement(lesson, [...leaning, ...handling], measures)
           ],
     findingsWith(more) {
+      const limits = task?.flownBy === 'reference' ? [] : limitFindings(flight, lesson, spans);
       const faults = [
-        ...exceedanceFindings(lesson, measures, busyTimes(recorded, lesson)),
+        ...exceedanceFindings(lesson, measures, notStalled(busyTimes(recorded, lesson), limits)),
         ...leaning,
         ...checkFindings(lesson, judged),
         ...handling,
-        ...(task?.flownBy === 'reference' ? [] : limitFindings(flight, lesson, spans)),
+        ...limits,
         // What was seen of the eyes themselves goes before what the flying lets one guess of them.
         ...(scan?.findings ?? staringFindings(habits)),
         ...more
@@ -107,6 +108,25 @@ export function judgeStretch(
       );
     }
   };
+}
+
+/** An altitude that goes so soon after a stall goes by that, whatever else was being done. */
+const LOST_BY_STALL_S = 30;
+
+/** Busy times up to a stall, and again once what it cost is past. */
+function notStalled(busy: readonly BusyTime[], limits: readonly Finding[]): BusyTime[] {
+  return limits
+    .filter(({ kind }) => kind === 'stalled')
+    .reduce<BusyTime[]>(
+      (times, { start_s, end_s }) =>
+        times
+          .flatMap((time) => [
+            { ...time, to_s: Math.min(time.to_s, start_s - NOTICED_AFTER_S) },
+            { ...time, from_s: Math.max(time.from_s, end_s + LOST_BY_STALL_S) }
+          ])
+          .filter(({ from_s, to_s }) => from_s <= to_s),
+      [...busy]
+    );
 }
 
 /** How it was flown, beside how well it was held: put right, never failed. @param found leans and habits, in words */

@@ -1,5 +1,5 @@
 import { isApproach } from '../drill/approach/approach-drill';
-import { phaseById } from '../drill/drill';
+import { ownSegment, phaseById } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { COURSE_NEEDLE } from '../drill/corridors-of-goal';
 import { isByStation } from '../drill/reference';
@@ -56,8 +56,9 @@ export function needleMiles(flight: Flight, lesson: Lesson, spans: readonly Phas
   if (!isApproach(plan) || !navigation || !latitude || !longitude || !course || !crossTrack) return [];
   const miles = new Map<number, Sums>();
   for (const span of spans) {
-    const { segment, goal, reference } = phaseById(drill, span.phaseId);
-    if (segment !== 'final' || goal.lateral.kind !== 'course' || reference?.bySight) continue;
+    const phase = phaseById(drill, span.phaseId);
+    const { goal, reference } = phase;
+    if (ownSegment(phase) !== 'final' || goal.lateral.kind !== 'course' || reference?.bySight) continue;
     // Over a station a needle says nothing of how it was flown.
     const station = reference && isByStation(reference) ? reference.station : null;
     const line: PathLine | null = goal.vertical.kind === 'path' ? goal.vertical.path : null;

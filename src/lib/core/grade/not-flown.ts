@@ -41,19 +41,23 @@ export function notFlown(
   if (missing.length === 0) return [];
   const end = duration(flight);
   const names = missing.map(({ name }) => `“${name}”`).join(', ');
-  const byInstructor = flight.events.some(
+  const last = spans.at(-1);
+  // Whoever has control then, it is not the student who ends it.
+  const flownByInstructor = last !== undefined && phaseById(drill, last.phaseId).byInstructor !== undefined;
+  const endedByInstructor = flight.events.some(
     (event) => event.kind === 'command' && event.command.does === 'end'
   );
+  const byInstructor = flownByInstructor || endedByInstructor;
   return [
     finding(
       byInstructor ? 'ended-by-instructor' : 'not-flown',
       'fault',
       byInstructor ? 'Ended by the instructor' : 'Not flown to the end',
       { moment_s: end },
-      `${byInstructor ? 'The instructor ended the flight' : 'The flight ended'} at ${clock(end)}; not completed: ${names}.`,
+      `${endedByInstructor ? 'The instructor ended the flight' : 'The flight ended'} at ${clock(end)}${flownByInstructor ? ', the instructor in control' : ''}; not completed: ${names}.`,
       byInstructor ? {} : { failed: true, worth: 8 * MOMENT_S }
     ),
-    ...(byInstructor ? [] : metTheSurface(flight, lesson, spans.at(-1)))
+    ...(byInstructor ? [] : metTheSurface(flight, lesson, last))
   ];
 }
 

@@ -36,7 +36,7 @@ export function timeBefore(recorded: Flight, flight: Flight, { lesson, spans }: 
       phases: spans,
       measures,
       ...(parts.length > 0
-        ? { segments: parts, story: approachStory(flight, lesson, parts, measures, judged, findings) }
+        ? { segments: parts, story: approachStory(flight, lesson, spans, parts, measures, judged, findings) }
         : {})
     }
   ];

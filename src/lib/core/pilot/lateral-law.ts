@@ -7,7 +7,8 @@ import { procedureTurnRate } from '../procedure/turn';
 import { REACTION_S, ROLL_DEGPS, USUAL_LOOK_S, type Flying } from './flying';
 import type { SteeringOrder } from './steering';
 
-/** Within so many degrees a heading is corrected, not turned to. */
+/** Within so many degrees a heading is corrected, with no more bank than this; from farther off it is turned to. */
+const CORRECTED_WITHIN_DEG = 20;
 const LARGEST_CORRECTION_BANK_DEG = 12;
 /** By so much the bank of a turn is corrected for its rate. */
 const LARGEST_BANK_CORRECTION_DEG = 4;
@@ -64,7 +65,12 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
         if (drifting) told('fixates', time_s);
         if (drifting) return 2.2 * habits.fixates * driftSide;
       }
-      return clamp(0.8 * error, -LARGEST_CORRECTION_BANK_DEG, LARGEST_CORRECTION_BANK_DEG);
+      const tas = tasOf(drill.phases[flying.step]!.goal, plan);
+      const most =
+        Math.abs(error) > CORRECTED_WITHIN_DEG
+          ? Math.max(LARGEST_CORRECTION_BANK_DEG, bankForTurnRate(tas, procedureTurnRate(tas)))
+          : LARGEST_CORRECTION_BANK_DEG;
+      return clamp(0.8 * error, -most, most);
     }
     if (goal.kind !== 'turn') return 0;
     const phase = drill.phases[flying.step]!;

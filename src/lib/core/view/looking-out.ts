@@ -100,13 +100,12 @@ export function lookingOut(lesson: Lesson): ((eye: Eye, phase: number) => Outsid
     target === approach.runway ? approach.path : null,
     target === approach.runway && plan.approach.approachLights === 'on'
   );
-  const lostFrom = plan.approach.circle?.lost
-    ? drill.phases.findIndex(({ segment }) => segment === 'missed')
-    : Infinity;
+  const isLost = (phase: number) =>
+    plan.approach.circle?.lost !== undefined && drill.phases[phase]?.segment === 'missed';
   const falling = plan.approach.ends === 'as seen' ? (plan.approach.precipitation ?? 'none') : 'none';
   const through = outlook.base_ft >= SKY_CLEAR_FT ? { ...outlook, base_ft: Infinity } : outlook;
   return (eye, phase) => {
-    const outside = outsideOf(eye, laid, phase >= lostFrom ? LOST : through);
+    const outside = outsideOf(eye, laid, isLost(phase) ? LOST : through);
     // Above its cloud nothing falls.
     return outside.below === 'cloud' ? outside : { ...outside, falling };
   };

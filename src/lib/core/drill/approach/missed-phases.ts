@@ -1,9 +1,10 @@
 import { asCourse } from '../../measure/angle';
 import type { LaidLeg } from '../../procedure/approach/approach-path';
 import { THERE_NM } from '../compose-navigation';
+import type { Condition, Phase } from '../drill';
 import type { PhaseFile } from '../drill-file';
 import type { Circle } from './circle';
-import { holdLeg, orLate, reached, type PhaseSheet } from './phase-sheet';
+import { holdLeg, LONGEST_LEG_S, orLate, reached, type PhaseSheet } from './phase-sheet';
 
 /** Where a missed approach says no altitude, so much is climbed. */
 const LEAST_CLIMB_FT = 400;
@@ -150,4 +151,15 @@ function asPublished(
       });
     }
   }
+}
+
+/** A phase of a missed approach that is begun somewhere else than the plan has it: to its fix it may be farther than from there. */
+export function missedFromElsewhere(phase: Phase): Phase {
+  const { until } = phase;
+  const leadsToFix =
+    until.is === 'any' && until.of.some((part) => 'channel' in part && part.channel === 'fixDistance_nm');
+  if (phase.segment !== 'missed' || !leadsToFix) return phase;
+  const longest = (part: Condition): Condition =>
+    part.is === 'after' ? { ...part, seconds: Math.max(part.seconds, LONGEST_LEG_S) } : part;
+  return { ...phase, until: { ...until, of: until.of.map(longest) } };
 }

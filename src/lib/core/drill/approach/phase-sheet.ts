@@ -44,7 +44,7 @@ export const SAME_FT = 40;
 /** Vectors bring one onto the final course at this angle. */
 export const VECTORED_DEG = 30;
 /** A leg that takes longer than this is over. */
-const LONGEST_LEG_S = 1500;
+export const LONGEST_LEG_S = 1500;
 /** Descents between fixes, ft/min, and how much sooner than just in time. */
 const LEAST_DESCENT_FPM = 500;
 const MOST_DESCENT_FPM = 1000;

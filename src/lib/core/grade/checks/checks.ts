@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../flight/channels';
-import { type Check, type Phase, phaseById } from '../../drill/drill';
+import { type Check, type Phase, ownSegment, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { ComparableFigure } from '../../finding/comparable-figure';
 import type { PhaseSpan } from '../../drill/phase-tracker';
@@ -122,7 +122,7 @@ const OF_A_FINAL: readonly Check['kind'][] = [
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill } = lesson;
   const changes = weatherChangesOf(flight);
-  const finals = spans.filter(({ phaseId }) => phaseById(drill, phaseId).segment === 'final');
+  const finals = spans.filter(({ phaseId }) => ownSegment(phaseById(drill, phaseId)) === 'final');
   const noFinal = finals.length > 0 && finals.at(-1)!.end_s - finals[0]!.start_s < FLOWN_FOR_S;
   const wayOf = ({ goal: { vertical } }: Phase) =>
     vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);

@@ -1,3 +1,4 @@
+import { THERE_NM } from '../../drill/compose-navigation';
 import { type NavigationGoal, phaseById } from '../../drill/drill';
 import { tasOf } from '../../drill/goal-in-air';
 import type { Lesson } from '../../drill/lesson';
@@ -74,6 +75,13 @@ export interface LeftHoldMeasure {
   end_s: number;
   /** From the fix at the end, NM. */
   away_nm: number;
+  /** From the fix where it was nearest, NM; older grades do not say. */
+  nearest_nm?: number;
+}
+
+/** Whether a hold that was never come back to was come to at all; older grades do not say, and count as that. */
+export function cameToFix({ nearest_nm = 0 }: LeftHoldMeasure): boolean {
+  return nearest_nm <= THERE_NM;
 }
 
 /** A leg is steady when the wings have been level for so long. */
@@ -103,6 +111,13 @@ function overFix(reading: CourseReading, begun: number, end: number): number {
   let k = begun;
   while (k < end && isAhead(k)) k += 1;
   return k < end ? k : begun;
+}
+
+/** Nautical miles from the fix where it was nearest. */
+function nearestTo(reading: CourseReading, from: number, to: number): number {
+  let nearest_nm = Infinity;
+  for (let k = from; k <= to; k++) nearest_nm = Math.min(nearest_nm, reading.fixDistance(k));
+  return nearest_nm;
 }
 
 /** Measures a hold from passage to passage of its fix. null: too little of it was flown to say anything. */
@@ -137,7 +152,8 @@ export function measureHold(
           due,
           start_s: span.start_s,
           end_s: span.end_s,
-          away_nm: reading.fixDistance(end)
+          away_nm: reading.fixDistance(end),
+          nearest_nm: nearestTo(reading, begun, end)
         }
       : null;
   const phase = phaseById(lesson.drill, span.phaseId);

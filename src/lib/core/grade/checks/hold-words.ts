@@ -3,7 +3,7 @@ import { correctionWords, needleWords } from '../../finding/quantity-words';
 import { capital } from '../../measure/capital';
 import { inWords } from '../../measure/count-words';
 import { clock, figure, signedFigure } from '../../measure/figure';
-import type { HoldMeasure, LeftHoldMeasure } from './hold-measure';
+import { cameToFix, type HoldMeasure, type LeftHoldMeasure } from './hold-measure';
 import {
   CLOCK_WITHIN_S,
   INBOUND_WITHIN_S,
@@ -193,16 +193,37 @@ function sayRollOuts(m: HoldMeasure, verdict: Verdict | null, stretch: Stretch):
   ];
 }
 
-/** What is said of a hold that was never come back to. */
+/** What is said of a hold that was never come back to, or never to. */
 export function leftHoldFindings(m: LeftHoldMeasure): Finding[] {
+  const time = clock(m.end_s - m.start_s);
+  const about = {
+    failed: true,
+    worth: Math.max(20 * MOMENT_S, TIMES_OFF * (m.end_s - m.start_s))
+  };
+  const moments = { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s };
+  if (!cameToFix(m))
+    return [
+      {
+        ...finding(
+          'not-back-over-fix',
+          'fault',
+          `Never came to the hold at ${m.fix}`,
+          moments,
+          `Not nearer to ${m.fix} than ${figure(m.nearest_nm!, 1)} NM in ${time}.`,
+          about
+        ),
+        cure: 'Put the fix on the nose, allow for the wind, and hold what keeps it there until you are over it.'
+      }
+    ];
+  const flownOn = m.turned === false;
   return [
     finding(
       'not-back-over-fix',
       'fault',
-      m.turned === false ? `Never turned into the hold at ${m.fix}` : 'Never returned to the fix',
-      { moment_s: m.start_s, start_s: m.start_s, end_s: m.end_s },
-      `${m.turned === false ? 'Flew on past the fix for' : 'Not back over the fix in'} ${clock(m.end_s - m.start_s)}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
-      { failed: true, worth: Math.max(20 * MOMENT_S, TIMES_OFF * (m.end_s - m.start_s)) }
+      flownOn ? `Never turned into the hold at ${m.fix}` : 'Never returned to the fix',
+      moments,
+      `${flownOn ? 'Flew on past the fix for' : 'Not back over the fix in'} ${time}, ${figure(m.away_nm, 1)} NM from it at the end; a ${m.due.entry} entry was due.`,
+      about
     )
   ];
 }

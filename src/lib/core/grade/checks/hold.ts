@@ -1,7 +1,7 @@
 import { shareOf } from '../../finding/quantity-words';
 import { clock, figure } from '../../measure/figure';
 import { BY_COURSE, type CheckElement, type CheckKind, type Told, elementName, metIf } from './check-kind';
-import { type HoldMeasure, type LeftHoldMeasure, measureHold } from './hold-measure';
+import { cameToFix, type HoldMeasure, type LeftHoldMeasure, measureHold } from './hold-measure';
 import { INBOUND_WITHIN_S, type HoldJudged, judgeHold, judgedCircuits } from './hold-verdict';
 import { holdFindings, leftHoldFindings } from './hold-words';
 
@@ -89,14 +89,14 @@ export const hold: Omit<CheckKind<'hold', HoldMeasure, HoldJudged>, 'measure'> &
   ]
 };
 
-/** A hold whose time ran out without the fix being passed once inbound. */
+/** A hold whose time ran out without the fix being passed once inbound, or come to. */
 export const leftHold: Told<LeftHoldMeasure, null> = {
   judge: () => null,
   elements: (m, _, lesson) => [
     {
       name: elementName(lesson, m.phaseId, 'flown'),
       verdict: 'not met',
-      arithmetic: `not once back over the fix inbound in ${clock(m.end_s - m.start_s)}`
+      arithmetic: `not once ${cameToFix(m) ? 'back over the fix inbound' : 'over the fix'} in ${clock(m.end_s - m.start_s)}`
     }
   ],
   findings: leftHoldFindings

@@ -162,6 +162,9 @@ export const missed: CheckKind<'missed', MissedMeasure, MissedFault[]> = {
     const before = lesson.drill.phases[lesson.drill.phases.indexOf(phase) - 1];
     // In level flight a gust lifts an airplane, too; where one was going down a climb is a climb.
     const at = before?.goal.vertical.kind === 'level' ? start : climbBegan(flight, start, BEGUN_BEFORE_S);
+    // Sent around from as high as it climbs to, there is no climb to begin.
+    const { vertical } = phase.goal;
+    if (vertical.kind !== 'level' && altitude[at]! >= vertical.to_ft - CLIMBED_FT) return null;
     // Who flies by the clock goes around when it has run out, wherever the wind has carried them by then.
     const due = Math.max(at, timed ? Math.round(clockRunsOut_s(flight, spans, timed) * rate) : 0);
     const from = Math.max(0, at - LOOKS_BACK_S * rate);

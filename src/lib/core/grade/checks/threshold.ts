@@ -1,3 +1,5 @@
+import { isApproach } from '../../drill/approach/approach-drill';
+import { minimumOf } from '../../drill/approach/approach-minimum';
 import { finding, type Finding, MOMENT_S } from '../../finding/finding';
 import { column } from '../../flight/flight';
 import { type ByRunway, byRunway } from '../../flight/runway-in-sight';
@@ -26,6 +28,8 @@ const HEIGHT_FT = 30;
 const LOW_FT = 100;
 const BESIDE_M = 150;
 const BESIDE_NM = 0.3;
+/** Whoever did not come so near to the minimum has not looked for anything there. */
+export const COME_TO_MINIMUM_FT = 100;
 const GONE_FPM = 200;
 /** Nobody who is so high over the threshold is about to land on it. */
 const GONE_FT = 500;
@@ -65,6 +69,12 @@ function faultsOf(m: ThresholdMeasure): string[] {
   ];
 }
 
+function lowestOf(altitude: ArrayLike<number>, to: number): number {
+  let lowest_ft = Infinity;
+  for (let k = 0; k <= to; k++) lowest_ft = Math.min(lowest_ft, altitude[k]!);
+  return lowest_ft;
+}
+
 export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
   name: 'over the threshold',
   measuredFrom: ['latitude_deg', 'longitude_deg', 'altitude_ft', 'ias_kt', 'climbRate_fpm'],
@@ -75,12 +85,17 @@ export const threshold: CheckKind<'threshold', ThresholdMeasure, string[]> = {
       latitude_deg: column(flight, 'latitude_deg')[k]!,
       longitude_deg: column(flight, 'longitude_deg')[k]!
     };
-    const height_ft = column(flight, 'altitude_ft')[k]! - runway.elevation_ft;
+    const altitude = column(flight, 'altitude_ft');
+    const height_ft = altitude[k]! - runway.elevation_ft;
+    const came = column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT;
+    // Who never came down to the minimum saw nothing from there, and left nothing off.
+    const minimum = !came && isApproach(lesson.plan) ? minimumOf(lesson.plan, lesson.aircraft) : null;
+    if (minimum && lowestOf(altitude, k) > minimum.set_ft + COME_TO_MINIMUM_FT) return null;
     return {
       kind: 'threshold',
       phaseId: phase.id,
       at_s: span.end_s,
-      came: column(flight, 'climbRate_fpm')[k]! < GONE_FPM && height_ft < GONE_FT,
+      came,
       ...byRunway(runway, here, lesson.area.variation_deg),
       height_ft,
       speedOff_kt: thresholdSpeedOff_kt(
