@@ -197,6 +197,18 @@ describe('the next step', () => {
           expect(drillCatalogue.map(({ id }) => id)).toContain(step.plan.drill);
         }
       }
+    // The worst that stands by itself is mended, and not what was good, or only belongs to another.
+    const tracking = sensiblePlan(
+      aircraftById('sandling-160'),
+      trainingAreaById('vesterlund-bay'),
+      'vor-tracking'
+    );
+    const good = finding('exceedance', 'good', 'Held well', { moment_s: 0 }, '', { channel: 'altitude_ft' });
+    const under = { ...good, severity: 'fault' as const, title: 'Belongs to the turn', under: 2 };
+    const own = finding('exceedance', 'fault', 'Speed out', { moment_s: 0 }, '', { channel: 'ias_kt' });
+    const next = nextStep(tracking, [good, under, own]);
+    expect(next).toEqual(nextStep(tracking, [own]));
+    expect(next.why).toBe('Level speed changes trains this: speed out.');
     // Nothing wrong: without hints, then more wind, then rougher air, then no more.
     let plan = { ...planOf({ windSpeed_kt: 12, turbulence: 'smooth' }) };
     const words: string[] = [];

@@ -320,6 +320,11 @@ test('a roll-out is where the wings come level, short or past, every whole turn 
   expect(measured(171)!.at_s).toBeCloseTo(10 + 171 / 3, 0);
   expect(measured(100)).toBeNull();
   expect(measured(180, { complete: false })).toBeNull();
+  // A turn three times as fast is over before half of its time: it ended where it ended.
+  const fast = madeFlight(400, { bank_deg: (t) => (t > 10 && t < 30 ? 45 * direction : 0), heading_deg: (t) => (begins_deg + direction * Math.min(180, Math.max(0, 9 * (t - 10))) + 720) % 360 }); // prettier-ignore
+  const ended = rollOut.measure(place(turns, id, fast, [10, 32]), { kind: 'roll-out', phase: id, heading_deg: to_deg! }); // prettier-ignore
+  expect(ended!.at_s).toBeCloseTo(30, 0);
+  expect(ended!.error_deg).toBeCloseTo(0, 0);
 });
 
 test('a fix called and a time worked out: the call nearest to it, the first answer', () => {

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { OwnPlace } from '$core/drill/own-place';
 import { Command } from '$core/flight/command';
+import { OwnWeather } from '$core/flight/own-weather';
 import { Rejection } from '$core/measure/rejection';
 import { parse } from '$core/measure/validation';
 
@@ -21,6 +22,13 @@ test.each([
 ])('an act is taken as it is: %j', (command) => {
   const sent: unknown = JSON.parse(JSON.stringify(command));
   expect(parse(Command, sent, 'command')).toEqual(sent);
+});
+
+test('weather a school keeps has a name, and of the rest what it changes', () => {
+  const fog = { name: 'Fog from the bay', base_ft: 300, visibility_sm: 0.5 };
+  expect(parse(OwnWeather, fog, 'weather')).toEqual(fog);
+  expect(() => parse(OwnWeather, { base_ft: 300 }, 'weather')).toThrow(/^name: missing is not accepted/);
+  expect(() => parse(OwnWeather, { ...fog, over_s: 60 }, 'weather')).toThrow(/^over_s: 60 is not accepted; there is no such field/); // prettier-ignore
 });
 
 test.each([

@@ -87,6 +87,20 @@ describe('what goes on from phase to phase', () => {
     );
   });
 
+  test('three of one side are counted on that side, and the other is left out', () => {
+    const high = [20, 50, 80].map((from) => (t: number) => (t > from && t < from + 12 ? 180 : 0));
+    for (const [side, word] of [
+      [1, 'high'],
+      [-1, 'low']
+    ] as const) {
+      const flight = madeFlight(120, { altitude_ft: (t) => 4000 + side * high.reduce((sum, off) => sum + off(t), 0) }); // prettier-ignore
+      const [said, ...more] = exceedanceFindings(lesson, [measureCorridor(flight, altitude, phases[0]!.id, 0, 1199)]); // prettier-ignore
+      expect(more).toEqual([]);
+      expect(said!.title).toBe('Altitude out three times in level flight');
+      expect(said!.evidence).toMatch(new RegExp(`^3 × ${word}; at worst 180 ft`));
+    }
+  });
+
   test('beyond what is allowed by less than its last figure is just over it', () => {
     const [by] = off((t) => (t > 30 && t < 50 ? 349.7 : 360));
     expect(by!.evidence).toMatch(/^Just over 10° left of 360° \(10° allowed\)/);

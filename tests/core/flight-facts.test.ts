@@ -19,6 +19,7 @@ import type { Command } from '$core/flight/command';
 import type { FlightEvent, Happening } from '$core/flight/flight-event';
 import { commandWords } from '$core/flight/command-words';
 import { flightLoop } from '$core/flight/flight-loop';
+import { eventsOf } from '$core/flight/recorder';
 import type { Hands } from '$core/flight/hands';
 import { handsNotes } from '$core/flight/hands-notes';
 import { lessonBrief } from '$core/flight/lesson-brief';
@@ -32,7 +33,7 @@ import { aircraft, madeFlight, planOf } from './flown';
 import { planned, plannedDrill } from './planned-approach';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { flyDrill } from '$core/flight/flown-drill';
-import { simulatedHands } from '$core/flight/simulated-flight';
+import { simulateFlight, simulatedHands } from '$core/flight/simulated-flight';
 import { noHabits } from '$core/pilot/habits';
 import { refused } from './refused';
 
@@ -362,4 +363,27 @@ test('what is to fail later has not failed yet', () => {
     return loop.readings().attitudeValid;
   };
   expect([valid({ when: { after_s: 100 } }), valid({})]).toEqual([true, false]);
+});
+
+test('a flight ends as the ground is reached, and not before; what was asked at a moment is in it from that moment', () => {
+  const lesson = lessonFor('straight-and-level', {});
+  const loop = flightLoop(lesson);
+  const flown = flyDrill(loop, lesson);
+  const dive: Hands = {
+    ...loop.hands(),
+    stick: { kind: 'attitude', pitch_deg: -12, bank_deg: 0 },
+    throttle: 0.2
+  };
+  while (flown.ended() === null && loop.time_s() < 900) {
+    expect(loop.heightAboveGround_ft()).toBeGreaterThan(0);
+    flown.step(dive);
+  }
+  expect(flown.ended()).toBe('ground');
+  expect(loop.heightAboveGround_ft()).toBeGreaterThan(-2);
+
+  const asked = [{ at_s: 12, command: { does: 'fail', what: 'vacuum' } as const }];
+  const done = eventsOf(simulateFlight(lesson, noHabits, 1, {}, 20, asked)).find(
+    ({ kind }) => kind === 'command'
+  );
+  expect(done!.time_s).toBeCloseTo(12.01, 6);
 });

@@ -25,7 +25,7 @@ export const test = plainTest.extend<{ closesWhatItOpened: void }>({
 });
 
 /** As many pictures a second as can be told apart here: several browsers share two cores. */
-const FRAMES_A_SECOND = 20;
+const FRAMES_A_SECOND = 12;
 
 function fewerFrames(aSecond: number): void {
   const next = window.requestAnimationFrame.bind(window);
