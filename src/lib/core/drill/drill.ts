@@ -146,6 +146,11 @@ export interface Phase {
   looksOut: boolean;
 }
 
+/** A phase of the plan, and none that was asked for, taken or kept on the way. */
+export function isOfPlan({ then }: Phase): boolean {
+  return then === undefined;
+}
+
 /** Flown by the student, and neither an upset nor the recovery from one, which are judged by themselves. */
 export function isOrdinary({ upset, recovery, byInstructor }: Phase): boolean {
   return upset === null && !recovery && !byInstructor;

@@ -2,7 +2,7 @@ import type { CorridorMeasure } from '../deviation/corridor-measure';
 import { isApproach } from '../drill/approach/approach-drill';
 import { minimumOf, seenOf } from '../drill/approach/approach-minimum';
 import type { CorridorChannel } from '../drill/corridor';
-import { ownSegment, phaseById, segments, type Segment } from '../drill/drill';
+import { isOfPlan, ownSegment, phaseById, segments, type Segment } from '../drill/drill';
 import type { Lesson } from '../drill/lesson';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
@@ -267,7 +267,7 @@ function farthest(measures: readonly CorridorMeasure[]): CorridorMeasure | null 
 
 /** The minimum a final levels off above; null where it has a decision altitude. */
 function minimumHeld({ drill }: Lesson): number | null {
-  const last = drill.phases.findLast(({ segment, then }) => segment === 'final' && then === undefined);
+  const last = drill.phases.findLast((phase) => phase.segment === 'final' && isOfPlan(phase));
   const ft = last?.goal.vertical.kind === 'level' ? last.goal.floor?.ft : undefined;
   return typeof ft === 'number' ? ft : null;
 }

@@ -18,7 +18,7 @@ import { withoutFinalNotFlown } from './final-not-flown';
 import { notFlown } from './not-flown';
 import { timeBefore, type TimeBefore } from './time-before';
 import { comparableOf, type Comparable } from './comparable';
-import { phaseById } from '../drill/drill';
+import { isOfPlan, phaseById } from '../drill/drill';
 import { worse, type Verdict } from '../finding/verdict';
 import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
@@ -131,8 +131,7 @@ export function gradeFlight(recorded: Flight, plan: LessonPlan): Grade {
   };
 }
 
-const plannedIds = ({ drill }: Lesson): string[] =>
-  drill.phases.filter(({ then }) => then === undefined).map(({ id }) => id);
+const plannedIds = ({ drill }: Lesson): string[] => drill.phases.filter(isOfPlan).map(({ id }) => id);
 
 /**
  * Ids of the phases that were to be flown: the plan's, without those an instructor left out by going on behind them, or asked for
@@ -153,7 +152,7 @@ function toBeFlown(lesson: Lesson, spans: readonly PhaseSpan[], phases: readonly
 function isFlownForThem({ drill }: Lesson, spans: readonly PhaseSpan[]): boolean {
   return spans.some(({ phaseId, complete }) => {
     const { byInstructor } = phaseById(drill, phaseId);
-    return complete && byInstructor !== undefined && phaseById(drill, byInstructor).then === undefined;
+    return complete && byInstructor !== undefined && isOfPlan(phaseById(drill, byInstructor));
   });
 }
 

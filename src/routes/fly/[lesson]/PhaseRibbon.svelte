@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Drill } from '$core/drill/drill';
+  import { isOfPlan, type Drill } from '$core/drill/drill';
   import { goalWords } from '$lib/draw/goal-words';
 
   /** The phases of the drill: which one is on, and what it asks for. Long drills show the phases around it. */
@@ -35,9 +35,9 @@
   ]);
   /** What was cleared on the way stands by itself. */
   const phase = $derived(drill.phases[index ?? 0]!);
-  const planned = $derived(drill.phases.filter(({ then }) => then === undefined));
+  const planned = $derived(drill.phases.filter(isOfPlan));
   const known = $derived(
-    phase.then === undefined
+    isOfPlan(phase)
       ? planned.slice(0, Math.min(...turnsOut.filter((at) => at > (index ?? 0)), planned.length))
       : [phase]
   );
@@ -51,7 +51,7 @@
   aria-label="Phases"
 >
   {#each shown as step (step.id)}
-    {@const on = index !== null && step.id === phase.id && (hints || phase.then !== undefined)}
+    {@const on = index !== null && step.id === phase.id && (hints || !isOfPlan(phase))}
     <div
       class="truncate border-r border-line px-2 py-1 last:border-r-0 {on ? 'bg-band font-bold' : 'text-soft'}"
       aria-current={on ? 'step' : undefined}
@@ -61,7 +61,7 @@
   {/each}
 </div>
 <p class="figure mt-1 min-h-5 text-xs text-soft">
-  {#if hints || phase.then !== undefined}{goalWords(phase, retractable)}{:else}{known.length === 1
+  {#if hints || !isOfPlan(phase)}{goalWords(phase, retractable)}{:else}{known.length === 1
       ? 'one phase'
       : `${known.length} phases`}, as briefed{/if}
 </p>

@@ -1,7 +1,7 @@
 <!-- A clearance: heading or fix, altitude, speed; or on with what was planned. -->
 <script lang="ts">
   import { clearanceWords, type Clearance } from '$core/drill/clearance';
-  import type { Phase } from '$core/drill/drill';
+  import { isOfPlan, type Phase } from '$core/drill/drill';
   import type { Command } from '$core/flight/command';
   import { button } from '$lib/ui/button';
   import Choice from '$lib/ui/Choice.svelte';
@@ -31,7 +31,7 @@
     ...(speed_kt === null ? {} : { speed_kt })
   });
   const empty = $derived(Object.keys(clearance).length === 1);
-  const planned = $derived(phases.filter(({ then }) => then === undefined));
+  const planned = $derived(phases.filter(isOfPlan));
   /** What a controller says most. */
   const usual = $derived.by(() => {
     const act = (words: string, command: Command) => ({ words, command });
