@@ -21,7 +21,7 @@ export function goalWords({ goal, upset, recovery }: Phase, retractable: boolean
   const way = isNavigation(lateral)
     ? navigationWords(lateral)
     : lateral.kind === 'heading'
-      ? heading(lateral.heading_deg)
+      ? `${lateral.turn ? `${lateral.turn} to ` : ''}${heading(lateral.heading_deg)}`
       : `${lateral.direction > 0 ? 'right' : 'left'} turn${lateral.to_deg === null ? '' : ` to ${heading(lateral.to_deg)}`}, ${
           lateral.bank_deg === null ? `${lateral.rate_degps}°/s` : `bank ${lateral.bank_deg}°`
         }`;

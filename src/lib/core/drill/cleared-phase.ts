@@ -6,7 +6,7 @@ import { clearanceWords, type Clearance } from './clearance';
 import { THERE_NM } from './compose-navigation';
 import { narrowSide, type Corridor } from './corridor';
 import { corridorsOf, settlingOf } from './corridors-of-goal';
-import type { Condition, Goal, Phase } from './drill';
+import type { Check, Condition, Goal, Phase } from './drill';
 import { bankOf, tasOf } from './goal-in-air';
 import type { Lesson } from './lesson';
 import { fixesFor, referenceOf, type Reference } from './reference';
@@ -93,6 +93,12 @@ export function clearedPhase(
   };
 }
 
+/** What is looked at of a heading that was given with the way to turn to it. */
+export function saidTurn({ id, goal: { lateral }, byInstructor }: Phase): Check[] {
+  const turn = lateral.kind === 'heading' ? lateral.turn : undefined;
+  return turn && !byInstructor ? [{ kind: 'said-turn', phase: id, turn }] : [];
+}
+
 /**
  * A phase as it is flown from where the airplane was put down, or happened to be when it was asked for: what is away from what it asks
  * is judged once it has had the time it takes to come there.
@@ -157,9 +163,13 @@ export function flownByInstructor(phase: Phase, number: number): Phase {
   };
 }
 
-function lateralOf(before: Goal, { heading_deg, direct }: Clearance, shown_deg: number): Goal['lateral'] {
+function lateralOf(
+  before: Goal,
+  { heading_deg, turn, direct }: Clearance,
+  shown_deg: number
+): Goal['lateral'] {
   if (direct !== undefined) return { kind: 'direct', turn: null };
-  if (heading_deg !== undefined) return { kind: 'heading', heading_deg };
+  if (heading_deg !== undefined) return { kind: 'heading', heading_deg, ...(turn ? { turn } : {}) };
   if (before.lateral.kind !== 'turn') return before.lateral;
   return { kind: 'heading', heading_deg: asCourse(before.lateral.to_deg ?? shown_deg) };
 }

@@ -83,7 +83,8 @@ export interface Goal {
   floor?: { ft: number | Profile; hard: boolean };
   ias_kt: number;
   lateral:
-    | { kind: 'heading'; heading_deg: number }
+    /** With the way it is to be turned to, where an instructor said one. */
+    | { kind: 'heading'; heading_deg: number; turn?: 'left' | 'right' }
     | {
         kind: 'turn';
         /** +1 right, −1 left. */
@@ -181,6 +182,8 @@ export type Check =
   | { kind: 'arc'; phase: string }
   /** The airplane is to be turned to the phase's fix, the way that is said. */
   | { kind: 'to-fix'; phase: string }
+  /** A heading is to be turned to the way that was said. */
+  | { kind: 'said-turn'; phase: string; turn: 'left' | 'right' }
   | { kind: 'hold'; phase: string }
   | { kind: 'reversal'; phase: string }
   /** Time to the station is to be found from two bearings. */

@@ -191,6 +191,8 @@ const cures: Record<FindingKind, string> = {
     'Before the approach, say the missed approach as a list: how high, which way, to what; and have what leads there set. Read the next item off as soon as one is done.',
   'wrong-way-round':
     'Say the side with the turn, before it: “climb, then right to the station”. The other way nobody has looked at the ground.',
+  'other-turn-than-said':
+    'Read the side back with the heading, and say it once more as the bank goes in. Where the side cannot be right, ask before you turn.',
   'turned-late':
     'As the altitude comes up, the turn comes next: say it a hundred feet before, and roll in as it passes.',
   'not-in-position':

@@ -71,6 +71,7 @@ export const findingKinds = [
   'turned-from-runway',
   'not-headed-for-fix',
   'wrong-way-round',
+  'other-turn-than-said',
   'turned-late',
   'not-in-position',
   'came-down-beside',

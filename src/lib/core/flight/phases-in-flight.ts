@@ -1,7 +1,7 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
 import { missedFromElsewhere } from '../drill/approach/missed-phases';
-import { clearedPhase, flownByInstructor, phaseAfter, phaseFrom } from '../drill/cleared-phase';
+import { clearedPhase, flownByInstructor, phaseAfter, phaseFrom, saidTurn } from '../drill/cleared-phase';
 import { FLIGHT_OVER, nextPhase, phaseById, type Drill, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
@@ -157,6 +157,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 
   function add(phase: Phase): number {
     drill.phases.push(phase);
+    drill.checks = [...drill.checks, ...saidTurn(phase)];
     return drill.phases.length - 1;
   }
 
@@ -250,7 +251,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     count = phases.length;
     leadOn(drill.phases[askedNow()]!);
     if (instructorFlies) flyOn(tracker.current().index, askedNow());
-    drill.checks = checks;
+    drill.checks = [...checks, ...drill.phases.flatMap(saidTurn)];
     changes += 1;
     return true;
   }

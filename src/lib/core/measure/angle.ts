@@ -21,6 +21,18 @@ export function normaliseSigned(angle_deg: number): number {
   return bearing > 180 ? bearing - 360 : bearing;
 }
 
+/** So little on the other side of a heading is past it, and not nearly all the way round. */
+const PAST_DEG = 45;
+
+/**
+ * Degrees still to turn to a heading the way that was said, in (−45, 315]: what is on the other side of it by less than 45° has been
+ * turned past it.
+ */
+export function leftToTurn(way: 'left' | 'right', from_deg: number, to_deg: number): number {
+  const left_deg = normaliseBearing((way === 'right' ? 1 : -1) * (to_deg - from_deg));
+  return left_deg > 360 - PAST_DEG ? left_deg - 360 : left_deg;
+}
+
 /** Shortest turn from `from_deg` to `to_deg`, in (−180, 180], + = to the right (clockwise). */
 export function turnFromTo(from_deg: number, to_deg: number): number {
   return normaliseSigned(to_deg - from_deg);

@@ -1,7 +1,7 @@
 import { bankForTurnRate } from '../air/level-turn';
 import { bankOf, tasOf, turnRateOf } from '../drill/goal-in-air';
 import type { Readings } from '../instrument/readings';
-import { DEGREES_PER_RADIAN, normaliseSigned, turnFromTo } from '../measure/angle';
+import { DEGREES_PER_RADIAN, leftToTurn, normaliseSigned, turnFromTo } from '../measure/angle';
 import { clamp } from '../measure/clamp';
 import { procedureTurnRate } from '../procedure/turn';
 import { REACTION_S, ROLL_DEGPS, USUAL_LOOK_S, type Flying } from './flying';
@@ -53,7 +53,11 @@ export function lateralLaw(flying: Flying, driftSide: number): LateralLaw {
     const { lateral: goal } = drill.phases[flying.step]!.goal;
     if (goal.kind === 'heading') {
       if (habits.favoursRight > 0) told('favoursRight', time_s);
-      const error = turnFromTo(heading, goal.heading_deg + 6.5 * habits.favoursRight);
+      const asked_deg = goal.heading_deg + 6.5 * habits.favoursRight;
+      const error =
+        goal.turn === undefined
+          ? turnFromTo(heading, asked_deg)
+          : (goal.turn === 'right' ? 1 : -1) * leftToTurn(goal.turn, heading, asked_deg);
       if (habits.omitsHeading > 0 && drill.phases[flying.step]!.goal.vertical.kind !== 'level') {
         // Nobody looks: the hand leans.
         told('omitsHeading', time_s);

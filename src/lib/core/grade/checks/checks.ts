@@ -27,6 +27,7 @@ import { pathStart } from './path-start';
 import { recovery } from './recovery';
 import { reversal } from './reversal';
 import { rollOut } from './roll-out';
+import { saidTurn } from './said-turn';
 import { setUp } from './set-up';
 import { speedFirst } from './speed-first';
 import { stabilised } from './stabilised';
@@ -49,6 +50,7 @@ const kinds = {
   tracking,
   arc,
   'to-fix': toFix,
+  'said-turn': saidTurn,
   hold,
   reversal,
   passage,
@@ -132,7 +134,8 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     if (!span || lackingFor(flight, check).length > 0) return null;
     if (noFinal && phase.segment !== 'inbound' && OF_A_FINAL.includes(check.kind)) return null;
     // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
-    if (span.cut || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind))) return null;
+    if ((span.cut && check.kind !== 'said-turn') || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind)))
+      return null;
     const blows = changes.filter(({ change }) => change.wind);
     // A circuit in a wind that changes has no answer to be held against.
     if (

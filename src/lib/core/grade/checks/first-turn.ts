@@ -12,7 +12,7 @@ const WAY_DEG = 45;
  * @returns the sample in which it began, null: there was none; and which way round it went, null: not far enough to tell
  */
 export function firstTurn(
-  reading: CourseReading,
+  reading: Pick<CourseReading, 'headingOff' | 'bank'>,
   from: number,
   to: number
 ): { begun: number | null; way: 'left' | 'right' | null } {

@@ -2,6 +2,7 @@ import { stallWarningAt } from '../../aircraft/stall-warning';
 import type { Corridor, CorridorChannel } from '../../drill/corridor';
 import type { Goal } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
+import { leftToTurn, turnFromTo } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { deviationAt, fractionOfTolerance, targetAt } from '../../deviation/deviation';
 import { holdsTurn, isRollingOut } from '../../deviation/roll-out';
@@ -13,6 +14,11 @@ const NEAR_EDGE = 0.75;
 const COMING_BACK = 0.12;
 const SETTLES_S = 15;
 const GROWING_S = 3;
+/** A word has been heard, and another turn taken out. */
+const HEARD_S = 8;
+/** So much turned in that time is a turn; and a heading farther away than this is turned to, and not corrected. */
+const TURNING_DEG = 3;
+const STILL_TO_TURN_DEG = 30;
 
 /** Altitude, speed, rate, heading and bank about to leave their corridors: what the hands should do, not what is wrong. */
 export function corridorHint({ drill, aircraft }: Lesson): Hint {
@@ -20,10 +26,15 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const earlier = before(memory, GROWING_S);
-      if (!earlier || now.inPhase_s < SETTLES_S) return null;
+      if (!earlier) return null;
       const phase = drill.phases[now.phaseIndex]!;
       const { goal, corridors, expected_s } = phase;
       const heading_deg = valueOf(now, 'heading_deg');
+      const said = saidTurn(goal, heading_deg);
+      const turned_deg = said ? said.side * turnFromTo(valueOf(earlier, 'heading_deg'), heading_deg) : 0;
+      // At once: who turns the other way is half round before anything else is looked at.
+      if (said && turned_deg < -TURNING_DEG && now.inPhase_s > HEARD_S) return said.advice;
+      if (now.inPhase_s < SETTLES_S) return null;
       const shareOf = (channel: CorridorChannel) => {
         const corridor = corridors.find((one) => one.channel === channel);
         if (!corridor) return 0;
@@ -43,6 +54,13 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
           isRollingOut(phase, corridor, now.inPhase_s, expected_s, heading_deg)
         )
           continue;
+        if (said && corridor.channel === 'heading_deg') {
+          if (turned_deg <= TURNING_DEG && 1 > (worst?.weight ?? 0)) {
+            worst = said.advice;
+            worstChannel = corridor.channel;
+          }
+          continue;
+        }
         const deviation = deviationAt(corridor, (id) => valueOf(now, id));
         const share = fractionOfTolerance(corridor, deviation);
         const was = fractionOfTolerance(
@@ -73,6 +91,16 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
         return byPower(isLow ? 'Low and slow: power first.' : 'High and fast: power off first.');
       return isLow && isWarned ? byPower('Low: power first.') : worst;
     }
+  };
+}
+
+/** A heading that is still to be turned to the way that was said, the long way perhaps; null: it is near, or no way was said. */
+function saidTurn({ lateral }: Goal, now_deg: number): { side: 1 | -1; advice: Advice } | null {
+  if (lateral.kind !== 'heading' || lateral.turn === undefined) return null;
+  if (leftToTurn(lateral.turn, now_deg, lateral.heading_deg) < STILL_TO_TURN_DEG) return null;
+  return {
+    side: lateral.turn === 'right' ? 1 : -1,
+    advice: { words: `Turn ${lateral.turn} to ${heading(lateral.heading_deg)}.`, weight: 1, hand: 'roll' }
   };
 }
 
