@@ -124,4 +124,9 @@ test('events of the first releases are read: radios, answers and sums in lines o
     { time_s: 6, kind: 'mark', detail: 'TOLVA' }
   ]);
   expect(upgradeEvents(read)).toEqual(read);
+  // Nothing loaded, and no course of its own.
+  const bare = text.replace('TOLVA,BRENK@215', '-').replace('listening -', 'listening nav2');
+  expect(upgradeEvents([{ time_s: 1, kind: 'radio', detail: bare }])).toMatchObject([
+    { radios: { rnav: { legs: [], course_deg: null }, listening: 'nav2' } }
+  ]);
 });

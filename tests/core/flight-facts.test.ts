@@ -33,6 +33,8 @@ import { aircraft, madeFlight, planOf } from './flown';
 import { planned, plannedDrill } from './planned-approach';
 import type { LessonPlan } from '$core/drill/lesson-plan';
 import { flyDrill } from '$core/flight/flown-drill';
+import { autopilotNotes } from '$core/flight/autopilot-notes';
+import { startingBugs } from '$core/flight/flight-bugs';
 import { simulateFlight, simulatedHands } from '$core/flight/simulated-flight';
 import { noHabits } from '$core/pilot/habits';
 import { refused } from './refused';
@@ -386,4 +388,50 @@ test('a flight ends as the ground is reached, and not before; what was asked at 
     ({ kind }) => kind === 'command'
   );
   expect(done!.time_s).toBeCloseTo(12.01, 6);
+});
+
+test('of an autopilot is kept what it does at once, and what it says once it stands for three seconds', () => {
+  const notes = autopilotNotes();
+  const shown = (says: string | null, armed: readonly 'course'[] = []) => ({ flies: { lateral: 'heading', vertical: 'altitude' } as const, armed, says }); // prettier-ignore
+  const waits = 'No signal to follow.';
+  expect(notes(null, 0)).toEqual([]);
+  expect(notes(shown(null, ['course']), 1)).toEqual(['heading, altitude; armed: course']);
+  expect(notes(shown(waits, ['course']), 2)).toEqual([]);
+  expect(notes(shown(waits, ['course']), 4.9)).toEqual([]);
+  expect(notes(shown(waits, ['course']), 5)).toEqual([waits]);
+  expect(notes(shown(waits, ['course']), 9)).toEqual([]);
+  // That nothing is said any more is no words; said again it is said again.
+  expect([10, 14].flatMap((at_s) => notes(shown(null, ['course']), at_s))).toEqual([]);
+  expect([15, 16, 17.5, 18].flatMap((at_s) => notes(shown(waits, ['course']), at_s))).toEqual([waits]);
+  // What trembles is not kept.
+  expect([20, 22, 24, 26].flatMap((at_s, k) => notes(shown(k % 2 ? waits : 'Too steep.', ['course']), at_s))).toEqual([]); // prettier-ignore
+  expect(notes(null, 27)).toEqual(['off']);
+});
+
+test('the minimum is found marked where the radios are found set, and not where it was left out', () => {
+  const marked = (asked: object) => {
+    const plan = planned('xvlb-ils-24', { radios: 'ready', ...asked });
+    return [startingBugs(lessonOf(plan)).minimum_ft, minimumOf(plan, aircraft).set_ft];
+  };
+  const [set_ft, minimum_ft] = marked({});
+  expect(set_ft).toBe(minimum_ft);
+  expect(marked({ planted: 'no minimum' })[0]).toBeNull();
+  expect(marked({ radios: 'cold' })[0]).toBeNull();
+  // With the path to be lost, what stands is what was briefed with it.
+  const withPath_ft = marked({ pathLost: true })[0]!;
+  expect(withPath_ft).toBe(minimum_ft);
+});
+
+test('an airplane is put down a hundred feet above the ground, and no lower', () => {
+  const lesson = lessonFor('straight-and-level', {});
+  const least_ft = lesson.area.groundElevation_ft + 100;
+  const put = (altitude_ft: number) => {
+    const loop = flightLoop(lesson);
+    loop.obey({ does: 'place', name: 'low', altitude_ft, heading_deg: 90, speed_kt: 90 });
+    return loop.trueAltitude_ft();
+  };
+  expect(refused(() => put(least_ft - 1)).message).toContain(
+    `at least ${Math.ceil(least_ft)} ft: the ground is there`
+  );
+  expect(put(least_ft)).toBeGreaterThan(lesson.area.groundElevation_ft);
 });
