@@ -5,6 +5,7 @@ import type { ChannelId } from '$core/flight/channels';
 import type { Advice, CoachMoment, Hint } from '$core/grade/coach/coach-moment';
 import { corridorHint } from '$core/grade/coach/corridor-hint';
 import { directHint } from '$core/grade/coach/direct-hint';
+import { fullScaleHint } from '$core/grade/coach/full-scale-hint';
 import { momentHint } from '$core/grade/coach/moment-hint';
 import { pathHint } from '$core/grade/coach/path-hint';
 import { praiseHint } from '$core/grade/coach/praise-hint';
@@ -20,6 +21,41 @@ const indexOf = ({ drill }: Lesson, name: string) => drill.phases.findIndex((pha
 const moment = (phaseIndex: number, time_s: number, values: Values, inPhase_s = time_s): CoachMoment => ({ time_s, inPhase_s, phaseIndex, values: new Map(Object.entries(values)) as CoachMoment['values'] }); // prettier-ignore
 /** What is said now, of how things were some seconds ago and how they are. */
 const look = (hint: Hint, phaseIndex: number, now: Values, was: Values = now, seconds = 5, inPhase_s = 60): Advice | null => hint.look([moment(phaseIndex, 100 - seconds, was, inPhase_s - seconds), moment(phaseIndex, 100, now, inPhase_s)]); // prettier-ignore
+
+describe('of full scale on a final', () => {
+  const ils = lessonOf(planned('xvlb-ils-24', { transition: null }));
+  const final = ils.drill.phases.findIndex(({ segment }) => segment === 'final');
+  const hint = () => {
+    const one = fullScaleHint(ils);
+    /** Three seconds and a half of it, ending at this moment of the phase. */
+    return (values: Values, inPhase_s = 20, phase = final) => one.look([3.5, 2.5, 1, 0].map((ago_s) => moment(phase, 100 - ago_s, values, inPhase_s - ago_s)))?.words; // prettier-ignore
+  };
+
+  test('who was on it and is at its edge is to go around, by either needle; who climbs has begun to', () => {
+    const look = hint();
+    expect(look({ courseShare: 0.99 })).toBeUndefined();
+    expect(look({ courseShare: 1 })).toBe('Full scale off the course: go around.');
+    expect(look({ courseShare: -1.4 })).toBe('Full scale off the course: go around.');
+    expect(look({ courseShare: 1, verticalSpeed_fpm: 310 })).toBeUndefined();
+    expect(look({ pathShare: -1 })).toBe('Full scale off the path: go around.');
+    expect(fullScaleHint(ils).look([moment(final, 100, { pathShare: 1 }, 60)])).toBeNull();
+  });
+
+  test('who comes onto it beside has three quarters of a minute, and on the way in there is time', () => {
+    const look = hint();
+    expect(look({ courseShare: 3 }, 45)).toBeUndefined();
+    expect(look({ courseShare: 3 }, 45.1)).toBe('Full scale off the course: go around.');
+    expect(look({ courseShare: 0.2 }, 50)).toBeUndefined();
+    expect(look({ courseShare: 3 }, 90, final - 1)).toBeUndefined();
+    // Begun anew it has not been on it yet.
+    expect(look({ courseShare: 3 }, 20)).toBeUndefined();
+    // Over the beacon that the final leads to the needle runs away from anybody.
+    const ndb = lessonOf(planned('xvna-ndb-13', { transition: null }));
+    const toBeacon = ndb.drill.phases.findIndex(({ segment, goal }) => segment === 'final' && goal.vertical.kind === 'level'); // prettier-ignore
+    const said = (fixDistance_nm: number) => fullScaleHint(ndb).look([96.5, 98, 100].map((time_s) => moment(toBeacon, time_s, { courseShare: 2, fixDistance_nm }, time_s)))?.words; // prettier-ignore
+    expect([said(0.69), said(0.71)]).toEqual([undefined, 'Full scale off the course: go around.']);
+  });
+});
 
 describe('of a corridor', () => {
   const lesson = lessonFor('constant-rate-climb', {});

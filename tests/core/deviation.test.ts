@@ -124,6 +124,26 @@ describe('outside', () => {
   });
 });
 
+describe('a needle that is outside as it begins to be judged', () => {
+  const course: Corridor = { channel: 'courseShare', target: 0, above: 0.75, below: 0.75 };
+  const corrected = (channels: Record<string, (t: number) => number>) => exceedancesOf(madeFlight(60, { bank_deg: () => 0, crossTrack_nm: (t) => channels['courseShare']!(t) / 2, ...channels }), course, 0, 600)[0]!.correctedAfter_s; // prettier-ignore
+
+  test('on its way back by a heading taken before it has been corrected; standing there it has not', () => {
+    expect(corrected({ courseShare: (t) => 3 - 0.05 * t })).toBe(0);
+    expect(corrected({ courseShare: (t) => -3 + 0.05 * t })).toBe(0);
+    expect(corrected({ courseShare: () => 3 })).toBeNull();
+    expect(corrected({ courseShare: (t) => 3 + 0.05 * t })).toBeNull();
+    // Toward the station the needle goes out while the miles become fewer, and the other way round.
+    expect(corrected({ courseShare: (t) => 3 + 0.01 * t, crossTrack_nm: (t) => 2 - 0.02 * t })).toBe(0);
+    expect(corrected({ courseShare: (t) => 3 - 0.05 * t, crossTrack_nm: () => 2 })).toBeNull();
+    // Going out in between, an input is what answers it.
+    expect(
+      corrected({ courseShare: (t) => (t < 10 ? 0 : t < 12 ? t - 10 : 2 - 0.02 * (t - 12)) })
+    ).toBeNull();
+    expect(corrected({ courseShare: () => 3, bank_deg: (t) => (t > 8 ? -6 : 0) })).toBeCloseTo(8.1, 6);
+  });
+});
+
 describe('from when to when a corridor is judged', () => {
   const turn = (
     to_deg: number | null,

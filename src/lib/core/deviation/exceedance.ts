@@ -93,7 +93,10 @@ export function exceedancesOf(
   const close = (end: number, open: boolean) => {
     const start = outsideSince!;
     if (counts) {
-      const correctedAfter_s = firstCorrection(flight, inputs, start, end, Math.sign(peak));
+      const correctedAfter_s =
+        start === from && isComingBack(flight, corridor, deviationOf, start, end)
+          ? 0
+          : firstCorrection(flight, inputs, start, end, Math.sign(peak));
       found.push({
         start_s: start / rate,
         end_s: end / rate,
@@ -156,6 +159,25 @@ function promptly(
   if (inputsUnknown) return open ? null : true;
   if (correctedAfter_s !== null) return correctedAfter_s <= PROMPT_INPUT_S;
   return open && lasted_s <= PROMPT_INPUT_S ? null : false;
+}
+
+/** What follows from a heading that was taken before: off a course or a path, the correction is in where it comes nearer. */
+const BY_NEEDLE: readonly CorridorChannel[] = ['courseShare', 'arcError_nm', 'pathShare'];
+const NEARER_IN_S = 3;
+const NEARER_BY = 0.02;
+
+/** Whether a needle that is outside as it begins to be judged is on its way back already; a course by its miles, which near a station shrink while the needle goes out. */
+function isComingBack(
+  flight: Flight,
+  { channel }: Corridor,
+  deviationOf: (k: number) => number,
+  start: number,
+  end: number
+): boolean {
+  if (!BY_NEEDLE.includes(channel)) return false;
+  const miles = channel === 'courseShare' ? flight.columns.get('crossTrack_nm') : undefined;
+  const off = (k: number) => Math.abs(miles ? miles[k]! : deviationOf(k));
+  return off(Math.min(end, start + NEARER_IN_S * flight.rate_hz)) < (1 - NEARER_BY) * off(start);
 }
 
 /** Seconds from `start` to the first input that works against an error of this sign, or null. */

@@ -240,7 +240,9 @@ export function approachStory(
   }
   const level_ft = minimumHeld(lesson);
   const low = final && level_ft !== null ? lowest(flight, final) : null;
-  if (low && level_ft !== null && !judged.some(({ measure }) => measure.kind === 'decision'))
+  const came =
+    low && level_ft !== null && (!final?.unfinished || low.altitude_ft < level_ft + COME_TO_MINIMUM_FT);
+  if (came && !judged.some(({ measure }) => measure.kind === 'decision'))
     say(
       `Lowest on the final ${figure(low.altitude_ft)} ft; the minimum is ${figure(level_ft)} ft.`,
       low.at_s

@@ -5,6 +5,7 @@ import { coursesHint } from './coach/course-hint';
 import { corridorHint } from './coach/corridor-hint';
 import { dangerHint } from './coach/danger-hint';
 import { directHint } from './coach/direct-hint';
+import { fullScaleHint } from './coach/full-scale-hint';
 import { guideHint } from './coach/guide-hint';
 import { holdHint } from './coach/hold-hint';
 import { URGENT, type Advice, type CoachMoment, type Hint } from './coach/coach-moment';
@@ -54,6 +55,7 @@ function hintsFor(lesson: Lesson): Hint[] {
   if (guided?.stage === 'shown') return [guideHint(lesson), pathHint(lesson)];
   const corrections = [
     dangerHint(lesson),
+    fullScaleHint(lesson),
     momentHint(lesson),
     setUpHint(lesson),
     missedStationHint(lesson),
