@@ -176,11 +176,14 @@ test('a whole lesson of four approaches by two people: placed, below minimums, f
     await student.keyboard.press('4');
     await expect(student).toHaveURL(/\/debrief\//, { timeout: 120_000 });
 
-    // The debrief: the last time graded, the three before it each by itself, with what was marked and done.
+    // The debrief: the last time graded, what the student flew before it each by itself, with what was marked and done.
     await instructor.getByRole('link', { name: 'Open its debrief' }).tap();
     for (const page of [student, instructor]) {
       await expect(page.getByRole('heading', { name: 'XVLB ILS 24' })).toBeVisible();
-      await expect(page.getByText(/^Time \d$/)).toHaveText(['Time 1', 'Time 2', 'Time 3']);
+      // Of the third only the missed approach is the student's: whether that is long enough to be judged depends on where it was given back.
+      const times = page.getByText(/^Time \d$/);
+      await expect(times.first()).toHaveText('Time 1');
+      await expect(times.nth(1)).toHaveText('Time 2');
       const marked = page.locator('section', {
         has: page.getByRole('heading', { name: 'Marked and done in flight' })
       });
