@@ -119,8 +119,13 @@ describe('a plan while it is made', () => {
         }
       )
     );
-    // What a choice takes out is out.
+    // Of an approach, too, what is chosen while another way in is worked out stays.
     const approach = planned('xvlb-ils-24');
+    const byVectors = changedPlan(approach, { kind: 'way in', transition: null }, []);
+    const set = { ...approach, approach: { ...approach.approach!, radios: 'ready' as const } };
+    expect(byVectors.approach).not.toEqual(approach.approach);
+    expect(withChange(set, approach, byVectors).approach).toEqual({ ...byVectors.approach, radios: 'ready' });
+    // What a choice takes out is out.
     const drill = changedPlan(approach, { kind: 'drill', id: 'vor-hold' }, []);
     expect('approach' in withChange(approach, approach, drill)).toBe(false);
   });

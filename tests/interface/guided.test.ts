@@ -55,10 +55,24 @@ test('a first ILS alone: seen with explanations, then flown, its briefing done a
 test('an ILS with the autopilot: course and path are armed, and caught', async ({ browser }) => {
   const faults: string[] = [];
   const page = await signedIn(browser, 'Davi Almansor', faults);
-  await page.goto('/plan?approach=xvlb-ils-24');
-  await choose(page.getByLabel('Way in'), 'vectors to final');
+  // Where the plan is worked out comes late: what is chosen meanwhile stays, and nothing is flown before it.
+  let come = () => {};
+  const comes = new Promise<void>((resolve) => (come = resolve));
+  await page.route(/reckoner\.worker/, async (route) => {
+    await comes;
+    await route.continue();
+  });
+  await page.goto('/plan?approach=xvlb-ils-24', { waitUntil: 'load' });
+  await expect(async () => {
+    await choose(page.getByLabel('Way in'), 'vectors to final');
+    await expect(page.getByRole('button', { name: 'Fly this' })).toBeDisabled({ timeout: 1000 });
+  }).toPass();
   await choose(page.getByLabel('Radios', { exact: true }), 'set and identified');
   await choose(page.getByLabel('Most help allowed'), 'autopilot');
+  await expect(page.getByLabel('Way in')).not.toContainText('vectors to final');
+  come();
+  await expect(page.getByLabel('Way in')).toContainText('vectors to final');
+  await expect(page.getByLabel('Radios', { exact: true })).toContainText('set and identified');
   await page.getByRole('button', { name: 'Fly this' }).click();
   await page.waitForURL(/\/fly\//);
   await page.getByRole('button', { name: 'autopilot', exact: true }).click();

@@ -83,15 +83,23 @@
     reckoner.ask({ kind: 'plan', plan: $state.snapshot(plan) as LessonPlan, school: data.school })
   );
 
+  /** Choices not worked out yet: each is made of what the one before it left, and none is left behind by flying at once. */
+  let choosing = $state(0);
+  let chosen = Promise.resolve();
+
   /** A choice that takes other fields with it; what is typed meanwhile stays. */
-  async function change(change: PlanChange) {
-    const before = $state.snapshot(plan) as LessonPlan;
-    try {
-      const after = await reckoner.change({ plan: before, change, ownDrills: data.school.drills });
-      plan = withChange($state.snapshot(plan) as LessonPlan, before, after);
-    } catch (error) {
-      reckoner.failure = (error as Error).message;
-    }
+  function change(change: PlanChange) {
+    choosing += 1;
+    chosen = chosen.then(async () => {
+      const [before, madeFor] = [$state.snapshot(plan) as LessonPlan, draftName];
+      try {
+        const after = await reckoner.change({ plan: before, change, ownDrills: data.school.drills });
+        if (madeFor === draftName) plan = withChange($state.snapshot(plan) as LessonPlan, before, after);
+      } catch (error) {
+        reckoner.failure = (error as Error).message;
+      }
+      choosing -= 1;
+    });
   }
 
   const refused = $derived(
@@ -113,7 +121,7 @@
     });
 
   const ownFigures = () => change({ kind: 'own figures' });
-  useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: () => void ownFigures() }]);
+  useShortcuts([{ key: 'd', shown: 'D', does: 'the airplane’s own figures', run: ownFigures }]);
 </script>
 
 <svelte:head><title>{title} · Hanza</title></svelte:head>
@@ -148,7 +156,7 @@
     >
     <!-- The form's first button is what Enter in a field presses: nothing. -->
     <button form="plan" disabled hidden aria-hidden="true"></button>
-    <button form="plan" class={button.main} disabled={!ready || fetching}>{submit}</button>
+    <button form="plan" class={button.main} disabled={!ready || fetching || choosing > 0}>{submit}</button>
   </div>
 </header>
 
