@@ -45,6 +45,28 @@ test('the reference pilot turns the published way, though it is the longer', () 
   expect(missed).toBe('met');
 });
 
+test.each([0, 2])(
+  'to a beacon close behind, airplane %d turns back as published, and only then is it in the hold',
+  (airplane) => {
+    const plan = planned('xvna-ndb-13', { transition: null }, { seed: 7 }, airplane);
+    const { phases, checks } = gradeFlight(flown(plan), plan);
+    const { drill } = lessonOf(plan);
+    const took_s = (name: string) => {
+      const { id } = drill.phases.find((phase) => phase.name.startsWith(name))!;
+      const span = phases.find(({ phaseId }) => phaseId === id)!;
+      return span.end_s - span.start_s;
+    };
+    // Half of a circle at standard rate takes a minute.
+    expect(took_s('Climb to 2400, direct NH') + took_s('2400, direct NH')).toBeGreaterThan(60);
+    expect(checks.find(({ kind }) => kind === 'to-fix')).toMatchObject({
+      fix: 'NH',
+      turn: 'left',
+      made: 'left'
+    });
+    expect(checks.find(({ kind }) => kind === 'hold')).toMatchObject({ entryRight: true });
+  }
+);
+
 // VLB is come to from the inbound side: to fly over it is to arrive, and the hold is flown after that.
 test('a hold that is arrived at along its course is flown: outbound, and back over the fix', () => {
   const { phases, checks, findings } = gradeFlight(flown(asPublished), asPublished);

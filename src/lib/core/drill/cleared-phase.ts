@@ -1,5 +1,5 @@
 import { trim } from '../aircraft/trim';
-import { asCourse, turnFromTo } from '../measure/angle';
+import { asCourse, leftToTurn, turnFromTo } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { procedureTurnRate } from '../procedure/turn';
 import { clearanceWords, type Clearance } from './clearance';
@@ -175,11 +175,8 @@ function lateralOf(
 }
 
 /** How far it is turned, degrees: the short way, or the way that was said. */
-function turnOf(from_deg: number, to_deg: number, way: 'left' | 'right' | undefined): number {
-  const short = turnFromTo(from_deg, to_deg);
-  if (way === undefined || Math.sign(short) === (way === 'right' ? 1 : -1)) return Math.abs(short);
-  return 360 - Math.abs(short);
-}
+const turnOf = (from_deg: number, to_deg: number, way: 'left' | 'right' | undefined) =>
+  Math.abs(way === undefined ? turnFromTo(from_deg, to_deg) : leftToTurn(way, from_deg, to_deg));
 
 /** What can be cleared straight to: waypoints, and beacons. */
 export function directFixes({ navigation }: Pick<Lesson, 'navigation'>): string[] {

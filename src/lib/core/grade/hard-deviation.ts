@@ -3,6 +3,9 @@ import type { Exceedance } from '../deviation/exceedance';
 import type { Phase } from '../drill/drill';
 import { inPhase, quantityWords } from '../finding/quantity-words';
 
+/** At its end a needle says no longer how far off one is. @param share of full scale */
+export const isFullScale = (share: number) => Math.abs(share) >= 1;
+
 /** Deviations that must not happen in any case. */
 export type HardKind = 'below-minimum' | 'full-scale';
 
@@ -23,7 +26,7 @@ export function hardKind(
   )
     return 'below-minimum';
   const byNeedle = channel === 'courseShare' || channel === 'pathShare';
-  return segment === 'final' && byNeedle && Math.abs(peak) >= 1 ? 'full-scale' : null;
+  return segment === 'final' && byNeedle && isFullScale(peak) ? 'full-scale' : null;
 }
 
 /** The title of a hard deviation: `Below the minimum altitude in “To NORIN”`, `Full scale off the path on the final`. */

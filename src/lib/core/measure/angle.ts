@@ -25,12 +25,17 @@ export function normaliseSigned(angle_deg: number): number {
 const PAST_DEG = 45;
 
 /**
- * Degrees still to turn to a heading the way that was said, in (−45, 315]: what is on the other side of it by less than 45° has been
- * turned past it.
+ * Degrees still to turn to a heading the way that was said: what is on the other side of it by less than `past_deg` has been turned
+ * past it. In (−past_deg, 360 − past_deg]; with 0 the whole way round, [0, 360).
  */
-export function leftToTurn(way: 'left' | 'right', from_deg: number, to_deg: number): number {
+export function leftToTurn(
+  way: 'left' | 'right',
+  from_deg: number,
+  to_deg: number,
+  past_deg = PAST_DEG
+): number {
   const left_deg = normaliseBearing((way === 'right' ? 1 : -1) * (to_deg - from_deg));
-  return left_deg > 360 - PAST_DEG ? left_deg - 360 : left_deg;
+  return left_deg > 360 - past_deg ? left_deg - 360 : left_deg;
 }
 
 /** Shortest turn from `from_deg` to `to_deg`, in (−180, 180], + = to the right (clockwise). */

@@ -1,5 +1,5 @@
 import type { NavigationGoal } from '../drill/drill';
-import { normaliseBearing, turnFromTo } from '../measure/angle';
+import { leftToTurn, normaliseBearing } from '../measure/angle';
 import { LONGEST_WAY_DEG } from '../procedure/turn';
 import { NEAR_STATION_NM } from '../radio/station-nearness';
 import { type Steering, straight, type SteeringOrder } from './steering';
@@ -24,14 +24,13 @@ export function directFlyer(steering: Steering) {
       { turn }: Extract<NavigationGoal, { kind: 'direct' }>
     ): SteeringOrder {
       const near_nm = steering.reference.bySight ? NEAR_SEEN_NM : NEAR_STATION_NM;
-      if (sense.distance_nm() < near_nm) return straight(steering.order.heading_deg);
+      const turns = turn !== null && !turned;
+      if (!turns && sense.distance_nm() < near_nm) return straight(steering.order.heading_deg);
       const wanted = steering.headingFor(normaliseBearing(sense.radial_deg() + 180));
       const order = steering.hold(time_s, wanted);
-      if (turn === null || turned) return order;
-      const direction = turn === 'right' ? 1 : -1;
-      const left_deg = normaliseBearing(direction * turnFromTo(heading_deg, wanted));
-      turned = left_deg < TURNED_DEG || left_deg > LONGEST_WAY_DEG;
-      return turned ? order : { ...order, direction };
+      if (!turns) return order;
+      turned = leftToTurn(turn, heading_deg, wanted, 360 - LONGEST_WAY_DEG) < TURNED_DEG;
+      return turned ? order : { ...order, direction: turn === 'right' ? 1 : -1 };
     }
   };
 }

@@ -10,6 +10,8 @@ import { holdLeg, LONGEST_LEG_S, orLate, reached, type PhaseSheet } from './phas
 const LEAST_CLIMB_FT = 400;
 /** So far below its altitude a climb is levelled off. */
 const LEVELLING_FT = 100;
+/** Over a fix; who turns tightly has not been farther away than `THERE_NM`. */
+const OVER_NM = 0.3;
 /** What a way to a fix may take beyond its time in still air. */
 const SPARE_S = 120;
 const SPARE_TIMES = 1.8;
@@ -127,12 +129,14 @@ function asPublished(
     else {
       const there = reached('fixDistance_nm', 'below', THERE_NM);
       const direct = (turns && leg.turn) || true;
+      // Who has to turn back to a fix close behind is not there before the turn is made.
+      const back = direct === true ? [there] : [THERE_NM, OVER_NM].map(backWithin);
       sheet.add({
         name: `Climb to ${top_ft}, direct ${leg.fix}`,
         about,
         direct,
         ...climbing,
-        until: orLate(reached('altitude_ft', 'above', top_ft - LEVELLING_FT), there)
+        until: orLate(reached('altitude_ft', 'above', top_ft - LEVELLING_FT), ...back)
       });
       sheet.add({
         name: `${top_ft}, direct ${leg.fix}`,
@@ -152,6 +156,8 @@ function asPublished(
     }
   }
 }
+
+const backWithin = (nm: number) => ({ ...reached('fixDistance_nm', 'below', nm), crossed: true as const });
 
 /** A phase of a missed approach that is begun somewhere else than the plan has it: to its fix it may be farther than from there. */
 export function missedFromElsewhere(phase: Phase): Phase {

@@ -2,6 +2,7 @@ import type { Lesson } from '../../drill/lesson';
 import { isOverStation } from '../../drill/reference';
 import { quantityWords } from '../../finding/quantity-words';
 import { NEAR_STATION_NM } from '../../radio/station-nearness';
+import { isFullScale } from '../hard-deviation';
 import { lately, URGENT, valueOf, type Hint } from './coach-moment';
 
 /** No gust, and no needle that swings over a station. */
@@ -31,10 +32,10 @@ export function fullScaleHint({ drill }: Lesson): Hint {
       for (const channel of ['courseShare', 'pathShare'] as const) {
         if (phase.corridors.every((corridor) => corridor.channel !== channel)) continue;
         if (channel === 'courseShare' && isOver) continue;
-        if (Math.abs(valueOf(now, channel)) < 1) been.add(channel);
+        if (!isFullScale(valueOf(now, channel))) been.add(channel);
         const lasts =
           now.time_s - memory[0]!.time_s >= LASTS_S &&
-          lately(memory, LASTS_S).every((one) => Math.abs(valueOf(one, channel)) >= 1);
+          lately(memory, LASTS_S).every((one) => isFullScale(valueOf(one, channel)));
         if (lasts && !isUp && (been.has(channel) || now.inPhase_s > COMES_WITHIN_S))
           return {
             words: `Full scale off the ${quantityWords[channel].name}: go around.`,

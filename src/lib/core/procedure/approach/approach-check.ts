@@ -1,6 +1,6 @@
 import { turnRadius, STANDARD_RATE_DEGPS } from '../../air/level-turn';
 import { wayBetween } from '../../earth/geodesic';
-import { normaliseBearing, normaliseSigned } from '../../measure/angle';
+import { leftToTurn, normaliseSigned } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { Rejection } from '../../measure/rejection';
 import type { World } from '../../radio/world';
@@ -172,9 +172,7 @@ function legProblems(world: World, approach: Approach, laid: readonly LaidLeg[],
     if (leg.type === 'DF' && leg.turn && part.course_deg !== null && part.length_nm > FAR_NM) {
       const climbsOn_deg =
         before && ['CA', 'VA'].includes(before.leg.type) ? before.leg.course_deg : undefined;
-      const side = leg.turn === 'right' ? 1 : -1;
-      const round =
-        climbsOn_deg === undefined ? 0 : normaliseBearing(side * (part.course_deg - climbsOn_deg));
+      const round = climbsOn_deg === undefined ? 0 : leftToTurn(leg.turn, climbsOn_deg, part.course_deg, 0);
       if (round > LONGEST_WAY_DEG)
         tell(
           `${field}.turn`,
