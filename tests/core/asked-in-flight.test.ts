@@ -377,19 +377,20 @@ describe('a clearance is what is asked for from then on', () => {
 
   test('the way round that was said is given the time it takes', () => {
     const lesson = lessonOf(level);
-    const shown = { altitude_ft: 4000, heading_deg: 100 };
-    const latest = (turn?: 'left' | 'right') =>
+    const latest = (turn?: 'left' | 'right', from_deg = 100) =>
       clearedPhase(
         lesson,
         lesson.drill.phases[0]!,
         FLIGHT_OVER,
         { does: 'clear', heading_deg: 130, ...(turn ? { turn } : {}) },
-        shown,
+        { altitude_ft: 4000, heading_deg: from_deg },
         1
       ).settling.find(({ channel }) => channel === 'heading_deg')!.atLatest_s;
     // 30° the short way and 330° the long one, at three degrees a second.
     expect(latest('left') - latest('right')).toBeCloseTo(100, 0);
     expect(latest()).toBe(latest('right'));
+    // A little past it nobody goes all the way round.
+    expect(latest('right', 135)).toBe(latest('left', 135));
   });
 
   test('who does not do it is outside, and is told of it; the same flight without the clearance is not', () => {

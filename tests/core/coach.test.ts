@@ -444,16 +444,16 @@ describe('the coach elsewhere', () => {
     const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
     const hint = holdHint(lesson);
     // On 070 over the fix and on; the course inbound is 060.
-    const at = (time_s: number, radial_deg: number, nm: number) =>
+    const at = (time_s: number, radial_deg: number, nm: number, heading_deg = 280, bank_deg = 0) =>
       hint.look([
         {
           time_s,
           inPhase_s: time_s,
           phaseIndex,
           values: new Map<ChannelId, number>([
-            ['heading_deg', normaliseBearing(280 - north)],
+            ['heading_deg', normaliseBearing(heading_deg - north)],
             ['groundspeed_kt', 95],
-            ['bank_deg', 0],
+            ['bank_deg', bank_deg],
             ['fixRadial_deg', radial_deg],
             ['fixDistance_nm', nm],
             ['along_nm', nm * Math.cos(((radial_deg - 60) * Math.PI) / 180)]
@@ -462,6 +462,8 @@ describe('the coach elsewhere', () => {
       ])?.words ?? '';
     // Three miles off it is too soon to say.
     expect(at(0, 100, 3)).toBe('');
+    // In a turn to it, or with it off to one side, nobody knows by which heading one arrives.
+    expect([at(1, 100, 0.8, 280, 20), at(1, 100, 0.8, 200), at(1, 100, 0.8, 315)]).toEqual(['', '', '']);
     expect(at(1, 100, 0.8)).toMatch(/^Parallel entry: over the fix turn left to 2\d\d°\.$/);
     expect(at(14, 100, 0.5)).toMatch(/^Parallel entry/);
     expect(at(30, 280, 0.2)).not.toMatch(/entry: over|Past/);

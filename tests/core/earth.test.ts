@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { placeAt, wayBetween } from '$core/earth/geodesic';
+import { isNearer, placeAt, wayBetween } from '$core/earth/geodesic';
 import { inSpace, northEastDown } from '$core/earth/in-space';
 import { placeOnPlane } from '$core/earth/local-plane';
 import { magneticDip } from '$core/earth/magnetic-dip';
@@ -42,6 +42,23 @@ describe('ways along the earth', () => {
     expect(ends.map(([from, to]) => ({ ...wayBetween(from, to) }))).toEqual(first);
     const again = wayBetween(...ends[3]!);
     expect(wayBetween(...ends[3]!), 'kept').toBe(again);
+  });
+
+  test('nearer than so far is what the way says, wherever it is', () => {
+    fc.assert(
+      fc.property(
+        somewhere,
+        // Along a meridian the latitudes alone tell it.
+        fc.oneof(azimuth, fc.constantFrom(0, 180)),
+        fc.double({ min: 0.01, max: 60, noNaN: true }),
+        fc.double({ min: 0.99, max: 1.01, noNaN: true }),
+        (from, azimuth_deg, away_nm, times) => {
+          const to = placeAt(from, azimuth_deg, away_nm);
+          const { distance_nm } = wayBetween(from, to);
+          expect(isNearer(from, to, away_nm * times)).toBe(distance_nm < away_nm * times);
+        }
+      )
+    );
   });
 
   test('the plane about a place follows the geodesic: 3 m at 20 NM, a tenth of a metre due north and 0.2 m due east at 5', () => {

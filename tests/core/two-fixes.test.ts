@@ -117,6 +117,7 @@ describe('an arc to the right about one fix, a hold to the left about another', 
           if (channel === 'heading_deg' || channel === 'track_deg') return onPanel;
           if (channel === 'groundspeed_kt' || channel === 'tas_kt' || channel === 'ias_kt') return 90;
           if (channel === 'altitude_ft') return plan.startAltitude_ft;
+          if (channel === 'fixRadial_deg') return 290;
           return channel === 'fixDistance_nm' ? 1.4 - k / 600 : channel === 'along_nm' ? k / 600 - 1.4 : 0;
         })
       );

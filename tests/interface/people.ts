@@ -2,6 +2,7 @@ import {
   expect,
   test as plainTest,
   type Browser,
+  type BrowserContext,
   type BrowserContextOptions,
   type Locator,
   type Page
@@ -47,6 +48,9 @@ function fewerFrames(aSecond: number): void {
   window.cancelAnimationFrame = (id) => void waiting.delete(id);
 }
 
+/** Who has signed in once is known by it in the next browser, where that still holds. */
+const known = new Map<string, Awaited<ReturnType<BrowserContext['storageState']>>>();
+
 /** A person at a browser of their own, signed in. Faults on the page fail the test that asked for it. */
 export async function signedIn(
   browser: Browser,
@@ -59,6 +63,7 @@ export async function signedIn(
     baseURL: address,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    storageState: known.get(`${address} ${name}`),
     ...screen
   });
   await context.addInitScript(fewerFrames, FRAMES_A_SECOND);
@@ -72,11 +77,13 @@ export async function signedIn(
     if (message.type() === 'error' && !/Failed to load resource|ERR_/.test(message.text()))
       faults.push(message.text());
   });
-  await page.goto('/sign-in');
+  await page.goto('/');
+  if (!new URL(page.url()).pathname.startsWith('/sign-in')) return page;
   await page.getByLabel('E-mail').fill(demoEmail(name));
   await page.getByLabel('Password').fill(DEMO_PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL((at) => !at.pathname.startsWith('/sign-in'));
+  known.set(`${address} ${name}`, await context.storageState());
   return page;
 }
 

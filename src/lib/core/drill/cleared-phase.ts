@@ -174,9 +174,12 @@ function lateralOf(
   return { kind: 'heading', heading_deg: asCourse(before.lateral.to_deg ?? shown_deg) };
 }
 
-/** How far it is turned, degrees: the short way, or the way that was said. */
+/** So close to a heading nobody goes all the way round to it. */
+const THERE_DEG = 10;
+
+/** How far it may be turned, degrees: the short way, or the way that was said. */
 const turnOf = (from_deg: number, to_deg: number, way: 'left' | 'right' | undefined) =>
-  Math.abs(way === undefined ? turnFromTo(from_deg, to_deg) : leftToTurn(way, from_deg, to_deg));
+  Math.abs(way === undefined ? turnFromTo(from_deg, to_deg) : leftToTurn(way, from_deg, to_deg, THERE_DEG));
 
 /** What can be cleared straight to: waypoints, and beacons. */
 export function directFixes({ navigation }: Pick<Lesson, 'navigation'>): string[] {

@@ -61,6 +61,15 @@ function wayAlong(from: Place, to: Place): GeodesicWay {
   };
 }
 
+/** A degree of latitude is nowhere shorter than this, NM: at the equator, 110.574 km. */
+const SHORTEST_DEGREE_NM = 59.7;
+
+/** Whether two places are nearer to each other than so many NM; told by their latitudes alone where those are farther apart. */
+export function isNearer(from: Place, to: Place, distance_nm: number): boolean {
+  if (Math.abs(to.latitude_deg - from.latitude_deg) * SHORTEST_DEGREE_NM > distance_nm) return false;
+  return wayBetween(from, to).distance_nm < distance_nm;
+}
+
 /** Place reached by going so far (NM) on a true azimuth; inverse of `wayBetween`. */
 export function placeAt(from: Place, azimuth_deg: number, distance_nm: number): Place {
   const { lat2, lon2 } = WGS84.Direct(

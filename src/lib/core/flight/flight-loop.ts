@@ -156,7 +156,8 @@ export function flightLoop(lesson: Lesson): FlightLoop {
     const place = placeOnPlane(origin, state[STATE.north]!, state[STATE.east]!);
     const shown = read();
     const at = {
-      ...place,
+      latitude_deg: place.latitude_deg,
+      longitude_deg: place.longitude_deg,
       altitude_ft: state[STATE.altitude]! / METRES_PER_FOOT,
       trueHeading_deg: truth.magneticHeading_deg + area.variation_deg,
       shownHeading_deg: shown.heading_deg,

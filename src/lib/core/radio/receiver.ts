@@ -1,4 +1,4 @@
-import { wayBetween } from '../earth/geodesic';
+import { isNearer, wayBetween } from '../earth/geodesic';
 import type { Place } from '../earth/local-plane';
 import { DEGREES_PER_RADIAN, RADIANS_PER_DEGREE, normaliseBearing, normaliseSigned } from '../measure/angle';
 import { clamp } from '../measure/clamp';
@@ -153,8 +153,5 @@ export function adfPointer(
 export function markerHeard(marker: Station, place: ReceiverPlace): boolean {
   if (marker.kind !== 'marker') return false;
   const height_nm = Math.max(0, place.altitude_ft - marker.elevation_ft) / FEET_PER_NAUTICAL_MILE;
-  return (
-    wayBetween(marker, place).distance_nm < Math.min(marker.range_nm, 0.12 + 0.6 * height_nm) &&
-    height_nm < 0.8
-  );
+  return height_nm < 0.8 && isNearer(marker, place, Math.min(marker.range_nm, 0.12 + 0.6 * height_nm));
 }

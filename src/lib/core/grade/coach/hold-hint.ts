@@ -33,6 +33,8 @@ const PAST_AFTER_S = 10;
 const PAST_NM = 0.4;
 /** Where two entries are due, the one that is flown is told by a heading so much nearer to its own. */
 const CLEARLY_DEG = 10;
+/** Who has the fix so near to the nose arrives by about the heading that is flown. */
+const TOWARD_DEG = 30;
 
 const roll = (words: string): Advice => ({ words, weight: 2 * COURSE_WEIGHT, hand: 'roll' });
 
@@ -69,6 +71,15 @@ export function holdHint(lesson: Lesson): Hint {
   /** A heading by the hold's own north as the panel shows it. */
   const shown = (heading_deg: number, { reference }: Solved) =>
     heading(onPanel(heading_deg, reference, area));
+
+  /** The nose by the hold's own north. */
+  const noseOf = (now: CoachMoment, { reference }: Solved) =>
+    valueOf(now, 'heading_deg') + panelTurn(reference, area);
+
+  /** Wings level toward the fix: in a turn to it nobody knows yet by which heading one arrives. */
+  const isOnTheWay = (now: CoachMoment, due: Solved) =>
+    Math.abs(valueOf(now, 'bank_deg')) < LEVEL_DEG &&
+    Math.abs(normaliseSigned(valueOf(now, 'fixRadial_deg') + 180 - noseOf(now, due))) < TOWARD_DEG;
 
   /** The entry due from the heading now flown, and the turn it begins with. Near a boundary what was said before stands. */
   function entryFrom(
@@ -112,7 +123,8 @@ export function holdHint(lesson: Lesson): Hint {
     if (!next || valueOf(now, 'along_nm') > 0 || !isNearFix(now)) return null;
     return atFix(memory, next);
   }
-  function atFix(memory: readonly CoachMoment[], due: Solved): Advice {
+  function atFix(memory: readonly CoachMoment[], due: Solved): Advice | null {
+    if (!isOnTheWay(memory[memory.length - 1]!, due)) return null;
     const { entry, turn } = entryFrom(memory, due);
     return {
       ...roll(`${capital(entry)} entry: over the fix ${turn}.`),
@@ -141,7 +153,7 @@ export function holdHint(lesson: Lesson): Hint {
         return entryWords(memory);
       }
       const { hold, solution } = due;
-      const heading_deg = valueOf(now, 'heading_deg') + panelTurn(due.reference, area);
+      const heading_deg = noseOf(now, due);
       if (now.phaseIndex !== lastPhase) {
         lastPhase = now.phaseIndex;
         arriving = true;
