@@ -84,6 +84,7 @@ export function clearedPhase(
     })),
     until,
     then: flownOn ? (current.then === undefined ? next : current.then) : null,
+    ...(flownOn && (lateral.kind === 'hold' || lateral.kind === 'reversal') ? { goesOnRound: true } : {}),
     expected_s: 60,
     ...(current.segment === undefined ? {} : { segment: current.segment }),
     ends_ft: altitude_ft,
@@ -146,8 +147,14 @@ export function phaseAfter(lesson: Pick<Lesson, 'plan'>, next: Phase, { goal, en
   });
 }
 
+/** A phase from its beginning: what it is flown after does not go on in it. */
+export function begunAnew({ goesOnRound: _, ...phase }: Phase): Phase {
+  return phase;
+}
+
 /** A phase while the instructor flies it: as it is, but nothing of it is the student's. */
-export function flownByInstructor(phase: Phase, number: number): Phase {
+export function flownByInstructor(flown: Phase, number: number): Phase {
+  const phase = begunAnew(flown);
   return {
     ...phase,
     id: `instructor-${number}`,

@@ -131,6 +131,8 @@ export interface Phase {
    * it is flown until something else is asked for. Left out: of the plan, and the next one comes.
    */
   then?: string | null;
+  /** Asked for in the middle of a hold or a course reversal, and no other way to fly: that goes on. */
+  goesOnRound?: true;
   /** How long it should take, s. */
   expected_s: number;
   /** The part of an approach it belongs to; left out: it is part of none. */

@@ -40,8 +40,8 @@ export interface WatchedPlace extends Place {
 
 /**
  * Follows an airplane by the courses of a lesson's phases; null where nothing is flown by radio. What it tells follows from places
- * and phases alone, so that a resumed or imported flight gets the same. Passages are counted from the beginning of each phase, over
- * its fix in the direction of its course; a hold's from where its fix has been come to: who arrives along its inbound course has not
+ * and phases alone, so that a resumed or imported flight gets the same. Passages are counted from the beginning of each phase that does
+ * not go on round the one before, over its fix in the direction of its course; a hold's from where its fix has been come to: who arrives along its inbound course has not
  * flown it by that.
  */
 export function courseFollower(lesson: Lesson): CourseFollower | null {
@@ -58,10 +58,12 @@ export function courseFollower(lesson: Lesson): CourseFollower | null {
   return (place, phaseIndex) => {
     if (phaseIndex !== phase) {
       phase = phaseIndex;
-      passages = 0;
-      armed = false;
       const begun = drill.phases[phase]!;
-      nearest_nm = begun.goal.lateral.kind === 'hold' ? Infinity : null;
+      if (!begun.goesOnRound) {
+        passages = 0;
+        armed = false;
+        nearest_nm = begun.goal.lateral.kind === 'hold' ? Infinity : null;
+      }
       course = courseLineOf(begun);
       plain = plainLine(begun.reference ?? navigation.origin);
       path = pathFrom(drill, phase);

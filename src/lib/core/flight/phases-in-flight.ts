@@ -1,7 +1,14 @@
 import { isApproach } from '../drill/approach/approach-drill';
 import { cloudsNot, fallsNot } from '../drill/approach/approach-minimum';
 import { missedFromElsewhere } from '../drill/approach/missed-phases';
-import { clearedPhase, flownByInstructor, phaseAfter, phaseFrom, saidTurn } from '../drill/cleared-phase';
+import {
+  begunAnew,
+  clearedPhase,
+  flownByInstructor,
+  phaseAfter,
+  phaseFrom,
+  saidTurn
+} from '../drill/cleared-phase';
 import { FLIGHT_OVER, nextPhase, phaseById, type Drill, type Phase } from '../drill/drill';
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
@@ -72,7 +79,7 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
     const { id } = drill.phases[index]!;
     if (index >= count && tracker.spans().some(({ phaseId }) => phaseId === id)) {
       clearances += 1;
-      index = add({ ...drill.phases[index]!, id: `cleared-${clearances}` });
+      index = add({ ...begunAnew(drill.phases[index]!), id: `cleared-${clearances}` });
     }
     changes += 1;
     if (instructorFlies) index = takeOver(index);

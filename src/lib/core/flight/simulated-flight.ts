@@ -5,6 +5,7 @@ import { phaseSettings } from '../drill/settings';
 import { turnFromTo } from '../measure/angle';
 import { Rejection } from '../measure/rejection';
 import { attitudePilot } from '../pilot/attitude-pilot';
+import type { WayRound } from '../pilot/run-procedure';
 import { ROLL_DEGPS } from '../pilot/flying';
 import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
@@ -68,13 +69,13 @@ export function simulatedHands(
   const toward = (from: number, to: number, perSecond: number) =>
     from + clamp(to - from, -perSecond * STEP_S, perSecond * STEP_S);
   /** Who is asked for something else thinks anew. */
-  function pilotNow() {
+  function pilotNow(goesOn?: WayRound) {
     const now = flown.inAir();
     const settings = phaseSettings(now);
     if (!Array.isArray(settings))
       throw new Rejection(settings.phase.id, settings.reason, settings.explanation);
     sightByPhase = lesson.drill.phases.map((_, index) => runwaySeenIn(lesson, index) !== null);
-    return attitudePilot(now, settings, habits, seed, watch.told, flown.note);
+    return attitudePilot(now, settings, habits, seed, watch.told, flown.note, goesOn);
   }
 
   /** Sets the heading indicator by the compass when that is due, and can be done. */
@@ -99,7 +100,7 @@ export function simulatedHands(
     // Where it was put is told.
     const isTold = flown.changes() !== changes;
     if (isTold || index < lastIndex) {
-      pilot = pilotNow();
+      pilot = pilotNow(pilot.wayRound() ?? undefined);
       changes = flown.changes();
       // Wherever it was put, the levers are where they are.
       Object.assign(hands, { ...loop.hands(), stick });

@@ -20,6 +20,7 @@ import type { Habits } from './habits';
 import { seePath } from './path-sense';
 import type { Pilot, PilotHands } from './pilot';
 import { recoverFrom } from './recovery';
+import type { WayRound } from './run-procedure';
 import { scanBend, scanDemand, type ScanMoment } from './scan-demand';
 import { sightOf } from './sight';
 import { talking } from './talking';
@@ -36,6 +37,7 @@ const LEVEL_FOR_S = 12;
  * between: on a level the nose holds the altitude and power the speed; on a rate the nose holds the rate and power the
  * speed; on a speed climb the nose holds the speed. Habits bend exactly that.
  * @param told hears when a habit acts: the truth findings are measured against
+ * @param wayRound how far round a hold or reversal it is that the phase to be flown goes on with
  */
 export function attitudePilot(
   lesson: Lesson,
@@ -43,7 +45,8 @@ export function attitudePilot(
   habits: Habits,
   seed: number,
   told: (habit: keyof Habits, time_s: number) => void = () => {},
-  note: (what: Happening) => void = () => {}
+  note: (what: Happening) => void = () => {},
+  wayRound?: WayRound
 ): Pilot {
   const { plan, drill } = lesson;
   const noise = seededNoise(seed);
@@ -88,7 +91,7 @@ export function attitudePilot(
     vertically.begin(sameVertical);
     laterally.begin();
     noseHigh = (sight?.known.pitch_deg ?? 0) > 0;
-    if (sight) navigator?.enter(next, time_s, sight.known);
+    if (sight) navigator?.enter(next, time_s, sight.known, wayRound);
   }
 
   function look(time_s: number, area: ScanArea, shown: Readings, phaseIndex: number): void {
@@ -292,6 +295,7 @@ export function attitudePilot(
       if (hands.radios !== set) hands = { ...hands, radios: set };
       return hands;
     },
-    looksAt: eyes.area
+    looksAt: eyes.area,
+    wayRound: () => navigator?.wayRound() ?? null
   };
 }

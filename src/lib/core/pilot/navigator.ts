@@ -8,13 +8,15 @@ import type { NavigationShown } from '../radio/navigation-shown';
 import { arcFlyer } from './fly-arc';
 import { directFlyer } from './fly-direct';
 import type { Habits } from './habits';
-import { procedureRunner } from './run-procedure';
+import { procedureRunner, type WayRound } from './run-procedure';
 import { Steering, type SteeringOrder } from './steering';
 import { courseTracker } from './track-course';
 
 /** What a simulated pilot makes of needle, pointer and distance: headings to fly. */
 export interface Navigator {
-  enter(phaseIndex: number, time_s: number, shown: Readings): void;
+  /** @param goesOn how far round the hold or reversal it is that a phase goes on with */
+  enter(phaseIndex: number, time_s: number, shown: Readings, goesOn?: WayRound): void;
+  wayRound(): WayRound;
   see(shown: NavigationShown, readings: Readings): void;
   steer(time_s: number, readings: Readings): SteeringOrder | null;
   /** By a look out of the window. */
@@ -42,7 +44,8 @@ export function navigatorFor(
   const direct = directFlyer(steering);
   const procedure = procedureRunner(steering, tracker);
   const calls = fixCalls(steering);
-  let last_s = 0;
+  /** Reckoned up to here; null: not begun. */
+  let last_s: number | null = null;
 
   function wanted(goal: NavigationGoal, time_s: number, heading_deg: number): SteeringOrder {
     switch (goal.kind) {
@@ -59,17 +62,20 @@ export function navigatorFor(
   }
 
   return {
-    enter(phaseIndex, time_s, shown) {
+    wayRound: procedure.wayRound,
+    enter(phaseIndex, time_s, shown, goesOn) {
       if (startsClock(lesson, phaseIndex)) {
         if (habits.forgetsClock > 0) told('forgetsClock', time_s);
         else note({ kind: 'timer', detail: 'start' });
       }
+      last_s ??= time_s;
       const heading = steering.enter(phaseIndex, shown.heading_deg);
       calls.begin();
       tracker.begin();
       arc.begin();
       direct.begin();
-      procedure.begin(heading, time_s);
+      const { goesOnRound } = lesson.drill.phases[phaseIndex]!;
+      procedure.begin(heading, time_s, goesOnRound && goesOn);
     },
     seePlace(place) {
       steering.looksOut = true;
@@ -81,7 +87,7 @@ export function navigatorFor(
       if (!steering.reference.bySight) sense.see(shown, readings.altitude_ft, readings.bank_deg);
     },
     steer(time_s, readings) {
-      sense.reckon(time_s - last_s, readings.heading_deg, steering.tas_kt);
+      sense.reckon(time_s - (last_s ?? time_s), readings.heading_deg, steering.tas_kt);
       last_s = time_s;
       calls.say(time_s);
       if (!steering.goal) return null;

@@ -3,6 +3,7 @@ import type { Readings } from '../instrument/readings';
 import type { ScanArea } from '../instrument/scan-area';
 import type { NavigationShown } from '../radio/navigation-shown';
 import type { RadioSettings } from '../radio/radio-settings';
+import type { WayRound } from './run-procedure';
 
 /** What a pilot's hands do. Pitch and bank are held as attitudes, as hands do it: by the attitude indicator. */
 export interface PilotHands {
@@ -34,4 +35,6 @@ export interface Pilot {
   ): PilotHands;
   /** Where the eyes are. */
   looksAt(): ScanArea;
+  /** How far round a hold or a course reversal it is; null where it has no radios. */
+  wayRound(): WayRound | null;
 }

@@ -24,9 +24,24 @@ const CLOCK_LATE_S = 15;
 /** So long before the fix it has to have been seen ahead, NM. */
 const ARMED_BEFORE_NM = 0.3;
 
+/** How far round a hold or a course reversal a pilot is. */
+export interface WayRound {
+  steps: ProcedureStep[];
+  clockFrom_s: number | null;
+  clockDue_s: number | null;
+  armed: boolean;
+  learnt: HoldLesson;
+  inboundFrom_s: number | null;
+  onCircuit: boolean;
+  arriving: boolean;
+  joined: boolean;
+}
+
 /** Goes through the steps of a hold or a course reversal, and learns from one circuit for the next. */
 export interface ProcedureRunner {
-  begin(heading_deg: number, time_s: number): void;
+  /** @param goesOn from where somebody has flown it to; left out: it is begun */
+  begin(heading_deg: number, time_s: number, goesOn?: WayRound): void;
+  wayRound(): WayRound;
   fly(time_s: number, heading_deg: number): SteeringOrder;
 }
 
@@ -174,8 +189,24 @@ export function procedureRunner(steering: Steering, tracker: CourseTracker): Pro
   }
 
   return {
-    begin(heading_deg, time_s) {
+    wayRound: () => ({
+      steps: [...steps],
+      clockFrom_s,
+      clockDue_s,
+      armed,
+      learnt: { ...learnt },
+      inboundFrom_s,
+      onCircuit,
+      arriving,
+      joined: steering.joined
+    }),
+    begin(heading_deg, time_s, goesOn) {
       const { goal } = steering;
+      if (goesOn) {
+        ({ steps, clockFrom_s, clockDue_s, armed, learnt, inboundFrom_s, onCircuit, arriving } = goesOn);
+        steering.joined = goesOn.joined;
+        return;
+      }
       steps = [];
       armed = false;
       learnt = { seconds: 0, heading_deg: 0 };

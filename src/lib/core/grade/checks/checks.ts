@@ -1,10 +1,10 @@
 import type { ChannelId } from '../../flight/channels';
-import { type Check, type Phase, ownSegment, phaseById } from '../../drill/drill';
+import { type Check, type Drill, type Phase, ownSegment, phaseById } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import type { ComparableFigure } from '../../finding/comparable-figure';
 import type { PhaseSpan } from '../../drill/phase-tracker';
 import { weatherChangesOf } from '../../flight/as-flown';
-import { lacking, type Flight } from '../../flight/flight';
+import { lacking, sampleAt, type Flight } from '../../flight/flight';
 import { planInWeather } from '../../flight/weather-in-flight';
 import type { Finding } from '../../finding/finding';
 import type { Verdict } from '../../finding/verdict';
@@ -120,6 +120,30 @@ const OF_A_FINAL: readonly Check['kind'][] = [
   'threshold'
 ];
 
+/** Measured from its fix round to it again, whatever is asked for meanwhile. */
+const isRound = ({ kind }: Check) => kind === 'hold' || kind === 'reversal';
+
+/**
+ * A hold or a reversal with what was asked for in the middle of it and left it to go on. Flights recorded before 0.36.0 counted their
+ * passages anew then: there it is what was flown up to that.
+ */
+function allTheWayRound(
+  flight: Flight,
+  drill: Drill,
+  spans: readonly PhaseSpan[],
+  begun: PhaseSpan
+): PhaseSpan {
+  const passages = flight.columns.get('passages');
+  let whole = begun;
+  for (const on of spans.slice(spans.indexOf(begun) + 1)) {
+    if (!phaseById(drill, on.phaseId).goesOnRound) break;
+    if (passages && passages[sampleAt(flight, on.end_s)]! < passages[sampleAt(flight, whole.end_s)]!) break;
+    const { cut: _, ...from } = whole;
+    whole = { ...from, end_s: on.end_s, complete: on.complete, ...(on.cut ? { cut: true } : {}) };
+  }
+  return whole;
+}
+
 /** All checks whose phase was flown and that can be measured from what was recorded, in the order of the drill's phases. */
 export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly PhaseSpan[]): CheckMeasure[] {
   const { drill } = lesson;
@@ -130,7 +154,8 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     vertical.kind === 'level' ? 0 : Math.sign(vertical.verticalSpeed_fpm ?? 1);
   const measure = (check: Check): CheckMeasure | null => {
     const phase = phaseById(drill, check.phase);
-    const span = spans.find((s) => s.phaseId === check.phase);
+    const begun = spans.find((s) => s.phaseId === check.phase);
+    const span = begun && (isRound(check) ? allTheWayRound(flight, drill, spans, begun) : begun);
     if (!span || lackingFor(flight, check).length > 0) return null;
     if (noFinal && phase.segment !== 'inbound' && OF_A_FINAL.includes(check.kind)) return null;
     // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
@@ -143,7 +168,7 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
       blows.some(({ at_s, change }) => at_s + change.over_s > span.start_s && at_s < span.end_s)
     )
       return null;
-    const next = spans.indexOf(span) + 1;
+    const next = spans.findIndex(({ end_s }) => end_s === span.end_s) + 1;
     const until_s = spans[next]?.end_s ?? span.end_s;
     const afterwards = drill.phases.find((p) => p.id === spans[next + 1]?.phaseId);
     // Going the same way again is another climb, not this one's.

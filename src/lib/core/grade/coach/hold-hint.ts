@@ -59,6 +59,8 @@ export function holdHint(lesson: Lesson): Hint {
   let lastPhase = -1;
   /** What led to the fix was over before it: it is yet to be come to. */
   let arriving = false;
+  /** Something was asked for on the way round: which leg is being flown, and since when, is known once it is inbound. */
+  let goesOn = false;
 
   /** Each phase's hold in the briefed wind; null where it has none, or none closes. */
   const solved = drill.phases.map(solve);
@@ -156,7 +158,8 @@ export function holdHint(lesson: Lesson): Hint {
       const heading_deg = noseOf(now, due);
       if (now.phaseIndex !== lastPhase) {
         lastPhase = now.phaseIndex;
-        arriving = true;
+        goesOn = drill.phases[lastPhase]!.goesOnRound === true;
+        arriving = !goesOn;
       }
       if (arriving) {
         arriving = isFixAhead({
@@ -177,12 +180,14 @@ export function holdHint(lesson: Lesson): Hint {
         const off = (entry: HoldEntry | null) => Math.abs(normaliseSigned(heading_deg - (atEntryOf(entry) ?? solution.outboundHeading_deg))); // prettier-ignore
         if (off(other) + CLEARLY_DEG < off(entering)) [entering, other] = [other, entering];
       }
+      if (goesOn && outbound) return null;
       const atEntry = atEntryOf(entering);
       const wanted_deg = atEntry ?? solution.outboundHeading_deg;
       if (!outbound) {
         if (Math.abs(outward) > 90) {
           if (turnedOutSince_s !== null) entering = other = null;
           turnedOutSince_s = null;
+          goesOn = false;
           clockFrom_s = null;
           said = 'nothing';
           return pastWords(memory, due);

@@ -1,0 +1,108 @@
+import { describe, expect, test } from 'vitest';
+import type { LessonPlan } from '$core/drill/lesson-plan';
+import { lessonOf, type Lesson } from '$core/drill/lesson';
+import type { Command } from '$core/flight/command';
+import { column, sampleAt, type Flight } from '$core/flight/flight';
+import { holdHint } from '$core/grade/coach/hold-hint';
+import { gradeFlight } from '$core/grade/grade';
+import { flownAsked } from './flown-asked';
+import { plannedDrill } from './planned-approach';
+
+const plan = (drill: string): LessonPlan =>
+  plannedDrill(drill, { seed: 3, windFrom_deg: 40, windSpeed_kt: 12, turbulence: 'smooth' });
+const flownWith = (lesson: LessonPlan, ...asked: { at_s: number; command: Command }[]) =>
+  flownAsked(lesson, 1500, asked).flight;
+const kept = new Map<string, Flight>();
+const plainly = (drill: string) => kept.get(drill) ?? kept.set(drill, flownWith(plan(drill))).get(drill)!;
+
+describe('a new speed or altitude in the middle of a hold or a reversal leaves that to go on', () => {
+  // Outbound, and inbound a little before the fix; from abeam on; on the way out, and in the turn back.
+  test.each([
+    ['rnav-hold', 260],
+    ['rnav-hold', 420],
+    ['vor-hold', 330],
+    ['reversal-80-260', 290],
+    ['procedure-turn', 450]
+  ] as const)(
+    '%s, told after %d s to be as fast as it is: measured from fix to fix as before',
+    (drill, at_s) => {
+      const lesson = plan(drill);
+      const speed_kt = Math.round(lesson.startSpeed_kt);
+      const told = gradeFlight(flownWith(lesson, { at_s, command: { does: 'clear', speed_kt } }), lesson);
+      const plain = gradeFlight(plainly(drill), lesson);
+      expect(told.phases.map(({ phaseId }) => phaseId)).toContain('cleared-1');
+      expect(told.verdict).toBe('met');
+      expect(told.findings.map(({ kind }) => kind).sort()).toEqual(
+        plain.findings.map(({ kind }) => kind).sort()
+      );
+      const round = (grade: typeof told) =>
+        grade.checks.find(({ kind }) => kind === 'hold' || kind === 'reversal')!;
+      const [now, before] = [round(told), round(plain)];
+      if (now.kind === 'hold' && before.kind === 'hold') {
+        expect([now.entry, now.outOfTime, now.circuits.length]).toEqual([before.entry, false, before.circuits.length]); // prettier-ignore
+        now.circuits.forEach(({ end_s }, i) =>
+          expect(Math.abs(end_s - before.circuits[i]!.end_s)).toBeLessThan(25)
+        );
+      } else if (now.kind === 'reversal' && before.kind === 'reversal') {
+        expect(now.outOfTime).toBe(false);
+        expect(now.farthest_nm).toBeCloseTo(before.farthest_nm, 1);
+      } else expect.unreachable();
+    }
+  );
+
+  test('a climb in it is flown round it, too', () => {
+    const lesson = plan('vor-hold');
+    const flight = flownWith(lesson, { at_s: 330, command: { does: 'clear', altitude_ft: 4600 } });
+    const { verdict, findings } = gradeFlight(flight, lesson);
+    expect(verdict).toBe('met');
+    expect(findings.map(({ kind }) => kind)).toContain('right-entry');
+    expect(column(flight, 'altitude_ft').at(-1)).toBeGreaterThan(4500);
+  });
+
+  test('put down elsewhere, or given back by the instructor, it is begun anew', () => {
+    const lesson = plan('rnav-hold');
+    const flight = flownWith(
+      lesson,
+      { at_s: 260, command: { does: 'clear', altitude_ft: 4300 } },
+      { at_s: 300, command: { does: 'control', by: 'instructor' } },
+      { at_s: 330, command: { does: 'control', by: 'student' } }
+    );
+    const grade = gradeFlight(flight, lesson);
+    expect(grade.checks.filter(({ kind }) => /hold/.test(kind))).toEqual([]);
+  });
+
+  test('who goes on outbound beyond the limit hears of it, whatever altitude was given meanwhile', () => {
+    const lesson = plan('reversal-80-260');
+    const flight = plainly('reversal-80-260');
+    const command: Command = { does: 'clear', altitude_ft: lesson.startAltitude_ft };
+    const events = [...flight.events, { time_s: 290, kind: 'command' as const, command }];
+    const farther = column(flight, 'fixDistance_nm').map((nm) => nm * 1.6);
+    const columns = new Map([...flight.columns, ['fixDistance_nm' as const, farther]]);
+    const kindsOf = (one: Flight) => gradeFlight(one, lesson).findings.map(({ kind }) => kind);
+    const sorted = events.sort((a, b) => a.time_s - b.time_s);
+    expect(kindsOf({ ...flight, columns, events: sorted })).toContain('beyond-limit');
+    expect(kindsOf({ ...flight, events: sorted })).not.toContain('beyond-limit');
+  });
+
+  test('the coach enters no hold that is being flown, and counts no leg it has not seen begin', () => {
+    const lesson = lessonOf({ ...plan('vor-hold'), corridors: 'hints' });
+    const { fly } = flownAsked(lesson.plan, 286, [
+      { at_s: 285, command: { does: 'clear', altitude_ft: 4600 } }
+    ]);
+    const flight = plainly('vor-hold');
+    const saidFrom = (asked: Lesson, phaseIndex: number, to_s: number) => {
+      const hint = holdHint(asked);
+      return Array.from({ length: to_s - 286 }, (_, k) => {
+        const time_s = 286 + k;
+        const at = sampleAt(flight, time_s);
+        const values = new Map([...flight.columns].map(([id, values]) => [id, values[at]!]));
+        return hint.look([{ time_s, inPhase_s: k, phaseIndex, values }])?.words ?? '';
+      }).join('');
+    };
+    // To the fix and round again: on the next leg out the clock is spoken of as ever.
+    expect(saidFrom(fly.lesson, fly.phase().index, 440)).toBe('');
+    expect(saidFrom(fly.lesson, fly.phase().index, 560)).toContain('start the clock');
+    const planned = fly.lesson.drill.phases.findIndex(({ goal }) => goal.lateral.kind === 'hold');
+    expect(saidFrom(fly.lesson, planned, 330)).not.toBe('');
+  });
+});
