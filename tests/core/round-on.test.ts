@@ -71,6 +71,31 @@ describe('a new speed or altitude in the middle of a hold or a reversal leaves t
     expect(grade.checks.filter(({ kind }) => /hold/.test(kind))).toEqual([]);
   });
 
+  test('whenever the word comes the same hold is measured; where passages were counted anew by it, none is', () => {
+    const lesson = plan('rnav-hold');
+    const flight = plainly('rnav-hold');
+    const command: Command = { does: 'clear', speed_kt: Math.round(lesson.startSpeed_kt) };
+    const told = (at_s: number, passages = column(flight, 'passages')) =>
+      gradeFlight(
+        {
+          ...flight,
+          columns: new Map([...flight.columns, ['passages', passages]]),
+          events: [...flight.events, { time_s: at_s, kind: 'command' as const, command }].sort(
+            (a, b) => a.time_s - b.time_s
+          )
+        },
+        lesson
+      ).checks.filter(({ kind }) => /hold/.test(kind));
+    const whole = gradeFlight(flight, lesson).checks.filter(({ kind }) => kind === 'hold');
+    expect(whole).toHaveLength(1);
+    for (const at_s of [185, 300, 420, 448, 470, 800, 1000]) expect(told(at_s), String(at_s)).toEqual(whole);
+    // As flights were recorded before: two passages, and counted from none after the word.
+    const at = sampleAt(flight, 800);
+    const anew = column(flight, 'passages').map((count, k) => (k > at ? count - 2 : count));
+    expect(column(flight, 'passages')[at]).toBe(2);
+    expect(told(800, anew)).toEqual([]);
+  });
+
   test('who goes on outbound beyond the limit hears of it, whatever altitude was given meanwhile', () => {
     const lesson = plan('reversal-80-260');
     const flight = plainly('reversal-80-260');

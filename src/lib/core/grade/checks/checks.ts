@@ -134,10 +134,11 @@ function allTheWayRound(
   begun: PhaseSpan
 ): PhaseSpan {
   const passages = flight.columns.get('passages');
+  const passedBy = (k: number) => passages?.[Math.min(k, flight.length - 1)] ?? 0;
   let whole = begun;
   for (const on of spans.slice(spans.indexOf(begun) + 1)) {
     if (!phaseById(drill, on.phaseId).goesOnRound) break;
-    if (passages && passages[sampleAt(flight, on.end_s)]! < passages[sampleAt(flight, whole.end_s)]!) break;
+    if (passedBy(sampleAt(flight, on.start_s) + 1) < passedBy(sampleAt(flight, whole.end_s))) break;
     const { cut: _, ...from } = whole;
     whole = { ...from, end_s: on.end_s, complete: on.complete, ...(on.cut ? { cut: true } : {}) };
   }
