@@ -62,11 +62,12 @@ test('an ILS with the autopilot: course and path are armed, and caught', async (
     await comes;
     await route.continue();
   });
+  // It is asked for once the page has woken: a list opened before that would open nothing.
+  const awake = page.waitForRequest(/reckoner\.worker/);
   await page.goto('/plan?approach=xvlb-ils-24', { waitUntil: 'load' });
-  await expect(async () => {
-    await choose(page.getByLabel('Way in'), 'vectors to final');
-    await expect(page.getByRole('button', { name: 'Fly this' })).toBeDisabled({ timeout: 1000 });
-  }).toPass();
+  await awake;
+  await choose(page.getByLabel('Way in'), 'vectors to final');
+  await expect(page.getByRole('button', { name: 'Fly this' })).toBeDisabled();
   await choose(page.getByLabel('Radios', { exact: true }), 'set and identified');
   await choose(page.getByLabel('Most help allowed'), 'autopilot');
   await expect(page.getByLabel('Way in')).not.toContainText('vectors to final');
