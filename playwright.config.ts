@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { launch } from './scripts/setup/browser.mjs';
 
 export default defineConfig({
   testDir: 'tests/interface',
@@ -15,17 +16,6 @@ export default defineConfig({
     baseURL: process.env['HANZA_ADDRESS'],
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync'
-      ]
-    }
+    launchOptions: launch
   }
 });

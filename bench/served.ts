@@ -2,6 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import knex from 'knex';
 import { randomUUID } from 'node:crypto';
+import { launch } from '../scripts/setup/browser.mjs';
 import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
 import { ATTEMPTS, STUDENTS, fillSchool } from './large-school';
 import { opened } from './opened';
@@ -185,10 +186,7 @@ async function planPulled(page: Page, attempt: string) {
   return { points, alone, pulled };
 }
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
-});
+const browser = await chromium.launch(launch);
 async function signedIn(name: string): Promise<Page> {
   const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

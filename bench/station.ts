@@ -6,6 +6,7 @@
 import { chromium } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { launch } from '../scripts/setup/browser.mjs';
 import { DEMO_PASSWORD, demoEmail } from '../seed/demo-people';
 import { channelIndex } from '../src/lib/core/flight/channels';
 
@@ -34,10 +35,7 @@ async function cost(): Promise<number | null> {
 const percentile = (values: number[], share: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(share * values.length) - 1)]!;
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu']
-});
+const browser = await chromium.launch(launch);
 async function enter(name: string) {
   const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();

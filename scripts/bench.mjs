@@ -6,7 +6,8 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
-import { checkNode, chromium, ensureBuild, ensurePackages, ensurePrograms, root } from './setup/machine.mjs';
+import { chromium } from './setup/browser.mjs';
+import { checkNode, ensureBuild, ensureMachine, root } from './setup/machine.mjs';
 import { startPostgres } from './setup/postgres.mjs';
 import { Trouble, endWith, say } from './setup/say.mjs';
 
@@ -103,8 +104,7 @@ ${approaches}`;
 
 try {
   checkNode();
-  ensurePrograms([chromium]);
-  await ensurePackages();
+  await ensureMachine([chromium, postgresServer]);
   await ensureBuild();
   const headless = measure('headless.ts');
   const scan = measure('scan.ts');

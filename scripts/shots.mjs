@@ -2,14 +2,14 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
-import { checkNode, chromium, ensureBuild, ensurePackages, ensurePrograms, root } from './setup/machine.mjs';
+import { chromium } from './setup/browser.mjs';
+import { checkNode, ensureBuild, ensureMachine, root } from './setup/machine.mjs';
 import { startPostgres } from './setup/postgres.mjs';
 import { Trouble, endWith } from './setup/say.mjs';
 
 try {
   checkNode();
-  ensurePrograms([chromium]);
-  await ensurePackages();
+  await ensureMachine([chromium, postgresServer]);
   await ensureBuild();
   const postgres = await startPostgres('shots', { throwaway: true });
   try {

@@ -1,7 +1,7 @@
 /** `npm start`: from a fresh checkout to a running Hanza with its demo school, with HANZA_DEMO=no without one, and down again without a trace. */
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
-import { checkNode, ensureBuild, ensurePackages } from './setup/machine.mjs';
-import { startPostgres } from './setup/postgres.mjs';
+import { checkNode, ensureBuild, ensureMachine } from './setup/machine.mjs';
+import { postgresServer, startPostgres } from './setup/postgres.mjs';
 import { Trouble, endWith, say } from './setup/say.mjs';
 
 const stops = [];
@@ -51,7 +51,7 @@ async function keepServing(url, host, first) {
 
 try {
   checkNode();
-  await ensurePackages();
+  await ensureMachine(process.env.DATABASE_URL ? [] : [postgresServer]);
   await ensureBuild();
   const host = process.env.HOST ?? '127.0.0.1';
   const port = await choosePort(host);

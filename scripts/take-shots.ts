@@ -2,6 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import { fileURLToPath } from 'node:url';
 import { DEMO_PASSWORD, demoEmail, demoId } from '../seed/demo-people';
+import { launch } from './setup/browser.mjs';
 
 const folder = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 
@@ -151,10 +152,7 @@ async function enter(page: Page, name: string) {
   await page.waitForURL(/today/);
 }
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] // prettier-ignore
-});
+const browser = await chromium.launch(launch);
 const context = await browser.newContext({
   baseURL: process.env['HANZA_ADDRESS'],
   bypassCSP: true,

@@ -3,10 +3,12 @@
  * Each check is one count; each test of the runners is one. The last line is `N passed, N failed`.
  */
 import { mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { prepareDatabase, startApplication } from './setup/application.mjs';
-import { checkNode, chromium, ensureBuild, ensurePackages, ensurePrograms, root } from './setup/machine.mjs';
-import { postgresProgram, startPostgres } from './setup/postgres.mjs';
+import { chromium } from './setup/browser.mjs';
+import { checkNode, ensureBuild, ensureMachine, root } from './setup/machine.mjs';
+import { postgresProgram, postgresServer, startPostgres } from './setup/postgres.mjs';
 import { quietly, run } from './setup/run.mjs';
 import { endWith, say } from './setup/say.mjs';
 
@@ -14,12 +16,21 @@ let passed = 0;
 let failed = 0;
 const results = join(root, 'test-results');
 
-/** How long each took is said, so that it is seen where the minutes go. */
+/** What the cores have worked and waited since they were started, ms. */
+function coreTimes() {
+  const times = cpus().map(({ times }) => times);
+  const idle = times.reduce((sum, { idle }) => sum + idle, 0);
+  return { idle, all: times.reduce((sum, each) => Object.values(each).reduce((a, b) => a + b, sum), 0) };
+}
+
+/** How long each took is said, and how busy the cores were meanwhile, so that it is seen where the minutes go. */
 async function timed(name, work) {
   say(name);
-  const start = performance.now();
+  const [start, before] = [performance.now(), coreTimes()];
   const result = await work();
-  say(`${name}: ${Math.round((performance.now() - start) / 1000)} s`);
+  const after = coreTimes();
+  const busy = 1 - (after.idle - before.idle) / (after.all - before.all);
+  say(`${name}: ${Math.round((performance.now() - start) / 1000)} s, cores ${Math.round(100 * busy)} % busy`);
   return result;
 }
 
@@ -29,6 +40,17 @@ async function check(name, command, args) {
     failed += 1;
     say(`${name}: failed`);
   }
+}
+
+/** All of them are done, or have failed, before one that failed is told. */
+async function twoAtATime(works) {
+  const waiting = [...works];
+  const lane = async () => {
+    for (let work = waiting.shift(); work; work = waiting.shift()) await work();
+  };
+  const lanes = await Promise.allSettled([lane(), lane()]);
+  const failure = lanes.find(({ status }) => status === 'rejected');
+  if (failure) throw failure.reason;
 }
 
 /** Runs a test runner that writes a report, and adds up what it counted. A run without a report is one failure. */
@@ -62,24 +84,18 @@ const ofPlaywright = ({ stats }) => ({ passed: stats.expected, failed: stats.une
 
 try {
   checkNode();
-  ensurePrograms([chromium]);
-  await ensurePackages();
+  await timed('what the machine lacks', () => ensureMachine([chromium, postgresServer]));
   mkdirSync(results, { recursive: true });
   await run('npx', ['svelte-kit', 'sync'], { cwd: root });
-  // Two at a time: each keeps one core busy.
-  const lint = check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-  await check('types', 'npx', [
-    'svelte-check',
-    '--tsconfig',
-    './tsconfig.json',
-    '--fail-on-warnings',
-    '--output',
-    'human'
+  // Two at a time, the longest first: each keeps a core busy, or more.
+  const svelteCheck = ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output'];
+  await twoAtATime([
+    () => timed('build', ensureBuild),
+    () => check('types', 'npx', [...svelteCheck, 'human']),
+    () => check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
+    () => check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+    () => check('rooms', 'npx', ['depcruise', 'src/lib', 'cli', '--config', '.dependency-cruiser.cjs'])
   ]);
-  await lint;
-  const format = check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-  await check('rooms', 'npx', ['depcruise', 'src/lib', 'cli', '--config', '.dependency-cruiser.cjs']);
-  await format;
 
   const vitest = async (project, env, ...more) => {
     const report = join(results, `${project}.json`);
@@ -94,7 +110,6 @@ try {
     await suite(`${project} tests`, 'npx', args, report, env, ofVitest);
   };
   await vitest('core', {}, 'page');
-  await ensureBuild();
   const postgres = await startPostgres('test', { throwaway: true });
   try {
     const serverUrl = postgres.url.replace(/hanza$/, 'hanza_server_tests');
@@ -102,7 +117,7 @@ try {
     // The roles of both are the same: only when they are there are the two worked on side by side.
     await prepareDatabase(postgres.url, { seed: false });
     await Promise.all([
-      prepareDatabase(postgres.url, { seed: true }),
+      timed('demo school', () => prepareDatabase(postgres.url, { seed: true })),
       vitest('server', { DATABASE_URL: serverUrl })
     ]);
     // About as many seconds in each; what is not named is in the last.
@@ -116,11 +131,13 @@ try {
     const parts = [...named, files.filter((file) => !named.flat().includes(file))];
     // Browsers side by side, each part of the jobs in a school of its own: most of their time is a flight's.
     const schools = [postgres.url];
-    for (const [i] of parts.slice(1).entries()) {
-      const another = anotherSchool(postgres.url, `hanza_${i + 2}`);
-      await prepareDatabase(another, { seed: true });
-      schools.push(another);
-    }
+    await timed('two schools more', async () => {
+      for (const [i] of parts.slice(1).entries()) {
+        const another = anotherSchool(postgres.url, `hanza_${i + 2}`);
+        await prepareDatabase(another, { seed: true });
+        schools.push(another);
+      }
+    });
     const applications = await Promise.all(
       schools.map((url) => startApplication(url, { host: '127.0.0.1', port: 0 }))
     );

@@ -44,7 +44,10 @@ export function ensurePrograms(wanted) {
   quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], command, { env });
 }
 
-export const chromium = { debian: 'chromium', present: () => existsSync('/usr/bin/chromium') };
+/** Both kinds at once: one waits for its registry while the other unpacks. */
+export async function ensureMachine(programs) {
+  await Promise.all([ensurePackages(), (async () => ensurePrograms(programs))()]);
+}
 
 /** Installs the npm packages of the lock file, unless that very lock file is installed already. */
 export async function ensurePackages() {

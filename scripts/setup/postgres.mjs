@@ -10,6 +10,9 @@ import { Trouble, say } from './say.mjs';
 
 const DEBIAN_PROGRAMS = '/usr/lib/postgresql';
 
+/** The server, of whatever version Debian has. */
+export const postgresServer = { debian: 'postgresql', present: () => programs() !== null };
+
 /** The folder of the newest PostgreSQL server's programs, or null. */
 function programs() {
   if (!existsSync(DEBIAN_PROGRAMS)) return null;
@@ -108,7 +111,7 @@ export async function freePort() {
  * @returns the owner's connection address of database `hanza`, a promise that tells when the server has died, and `stop`
  */
 export async function startPostgres(name, { throwaway = false } = {}) {
-  ensurePrograms([{ debian: 'postgresql', present: () => programs() !== null }]);
+  ensurePrograms([postgresServer]);
   const bin = programs();
   const user = serverUser();
   const folder = clusterFolder(name, user);
