@@ -4,6 +4,7 @@ import { lessonOf, type Lesson } from '$core/drill/lesson';
 import type { Command } from '$core/flight/command';
 import { column, sampleAt, type Flight } from '$core/flight/flight';
 import { holdHint } from '$core/grade/coach/hold-hint';
+import type { HoldMeasure } from '$core/grade/checks/hold-measure';
 import { gradeFlight } from '$core/grade/grade';
 import { flownAsked } from './flown-asked';
 import { plannedDrill } from './planned-approach';
@@ -59,6 +60,34 @@ describe('a new speed or altitude in the middle of a hold or a reversal leaves t
     expect(column(flight, 'altitude_ft').at(-1)).toBeGreaterThan(4500);
   });
 
+  test.each([
+    ['vor-hold', { heading_deg: 100 }],
+    ['vor-hold', { heading_deg: 350, turn: 'left', altitude_ft: 4300 }]
+  ] as const)(
+    '%s, left for what was cleared, %o: what was flown of it counts, round by round',
+    (drill, asked) => {
+      const lesson = plan(drill);
+      const whole = gradeFlight(plainly(drill), lesson).checks.find(
+        ({ kind }) => kind === 'hold'
+      ) as HoldMeasure;
+      const [, second, third] = whole.circuits;
+      // A little after the second time round, and in the third circuit's leg out.
+      for (const [at_s, rounds] of [
+        [second!.end_s + 8, 2],
+        [third!.clockDue_s! + 20, 2],
+        [whole.circuits[0]!.end_s - 20, 0]
+      ] as const) {
+        // prettier-ignore
+        const grade = gradeFlight(flownWith(lesson, { at_s, command: { does: 'clear', ...asked } }), lesson);
+        const holds = grade.checks.filter((one) => one.kind === 'hold');
+        expect(holds.map(({ circuits }) => circuits), String(at_s)).toEqual(rounds ? [whole.circuits.slice(0, rounds)] : []); // prettier-ignore
+        for (const { entry, outOfTime } of holds) expect([entry, outOfTime]).toEqual([whole.entry, false]);
+        expect(grade.findings.map(({ kind }) => kind)).not.toContain('not-back-over-fix');
+        expect(grade.verdict).toBe('met');
+      }
+    }
+  );
+
   test('put down elsewhere, or given back by the instructor, it is begun anew', () => {
     const lesson = plan('rnav-hold');
     const flight = flownWith(
@@ -71,7 +100,7 @@ describe('a new speed or altitude in the middle of a hold or a reversal leaves t
     expect(grade.checks.filter(({ kind }) => /hold/.test(kind))).toEqual([]);
   });
 
-  test('whenever the word comes the same hold is measured; where passages were counted anew by it, none is', () => {
+  test('whenever the word comes the same hold is measured; where passages were counted anew by it, what was flown up to it', () => {
     const lesson = plan('rnav-hold');
     const flight = plainly('rnav-hold');
     const command: Command = { does: 'clear', speed_kt: Math.round(lesson.startSpeed_kt) };
@@ -93,7 +122,8 @@ describe('a new speed or altitude in the middle of a hold or a reversal leaves t
     const at = sampleAt(flight, 800);
     const anew = column(flight, 'passages').map((count, k) => (k > at ? count - 2 : count));
     expect(column(flight, 'passages')[at]).toBe(2);
-    expect(told(800, anew)).toEqual([]);
+    const [hold] = told(800, anew) as HoldMeasure[];
+    expect([hold!.circuits, hold!.outOfTime]).toEqual([(whole[0] as HoldMeasure).circuits.slice(0, 2), false]); // prettier-ignore
   });
 
   test('who goes on outbound beyond the limit hears of it, whatever altitude was given meanwhile', () => {

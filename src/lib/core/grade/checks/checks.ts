@@ -120,6 +120,9 @@ const OF_A_FINAL: readonly Check['kind'][] = [
   'threshold'
 ];
 
+/** What is over before the phase is: a turn that was said, a circuit that came back to its fix. They count, also where the phase was cut off. */
+const COUNT_BEFORE_THE_END: readonly Check['kind'][] = ['said-turn', 'hold'];
+
 /** Measured from its fix round to it again, whatever is asked for meanwhile. */
 const isRound = ({ kind }: Check) => kind === 'hold' || kind === 'reversal';
 
@@ -160,8 +163,8 @@ export function measureChecks(flight: Flight, lesson: Lesson, spans: readonly Ph
     if (!span || lackingFor(flight, check).length > 0) return null;
     if (noFinal && phase.segment !== 'inbound' && OF_A_FINAL.includes(check.kind)) return null;
     // What was cut off has no end to be judged by, and what was asked for in the middle no beginning.
-    if ((span.cut && check.kind !== 'said-turn') || (span.asked && ABOUT_THE_BEGINNING.includes(check.kind)))
-      return null;
+    if (span.cut && !COUNT_BEFORE_THE_END.includes(check.kind)) return null;
+    if (span.asked && ABOUT_THE_BEGINNING.includes(check.kind)) return null;
     const blows = changes.filter(({ change }) => change.wind);
     // A circuit in a wind that changes has no answer to be held against.
     if (
