@@ -61,6 +61,7 @@ export const TESTS = {
   grade: [
     'grade',
     'parts-of-a-grade',
+    'ways-of-flying-drawn',
     'navigation-grade',
     'navigation-measure',
     'hold-measure',

@@ -253,6 +253,13 @@ describe('of the radios', () => {
     expect([said(listened, 38), said(listened, 38.1)]).toEqual([undefined, 'Turn the course until the needle is in the middle with TO.']); // prettier-ignore
     expect([said(turnedTo, 48), said(turnedTo, 48.1)]).toEqual([undefined, 'Now the source: what feeds this needle?']); // prettier-ignore
     expect(said({ ...turnedTo, source: 'nav1' }, 60)).toBeUndefined();
+    // Nobody is told to set what is set for them, what was never heard of, or what this phase does not ask for.
+    const ready = setUpHint({ ...lesson, navigation: { ...lesson.navigation!, radios: 'ready' } });
+    hears(ready, strangeRadios);
+    const elsewhere = setUpHint(lesson);
+    hears(elsewhere, strangeRadios);
+    const unasked = lesson.drill.phases.findIndex(({ id }) => lesson.drill.checks.every((check) => check.kind !== 'set-up' || check.phase !== id)); // prettier-ignore
+    expect([look(ready, phase, {}), look(setUpHint(lesson), phase, {}), look(elsewhere, unasked, {})]).toEqual([null, null, null]); // prettier-ignore
   });
 
   test('what leads the missed approach, on the way in and level, until it waits somewhere', () => {

@@ -1,11 +1,16 @@
 import { describe, expect, test } from 'vitest';
 import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import { lessonOf } from '$core/drill/lesson';
+import { placeOfWorld } from '$core/drill/lesson-place';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
 import { approachStory, type SegmentGrade } from '$core/grade/approach-story';
+import { entryClockLate_s } from '$core/grade/checks/hold-verdict';
+import { exceedanceFindings } from '$core/grade/exceedance-findings';
+import { endedBeside } from '$core/grade/needle-kept';
+import { inSameAir } from '$core/grade/next-step';
 import { everyTime } from '$core/grade/time-before';
 import { unjudgedOf } from '$core/grade/unjudged';
-import { madeFlight } from './flown';
+import { madeFlight, planOf } from './flown';
 import { planned } from './planned-approach';
 
 const lesson = lessonOf(planned('xvlb-ils-24', { transition: 'tolva' }));
@@ -84,4 +89,59 @@ describe('the story of the way in', () => {
     ])
       expect(told(other)).toContain('the altitudes were held');
   });
+
+  test('a runway that was seen and not gone on to is said as that, and leads to where it was', () => {
+    const came = { kind: 'threshold', phaseId: inbound.id, at_s: 41, aside_m: 3, height_ft: 52, came: true };
+    const sentences = (...measures: object[]) =>
+      approachStory(madeFlight(60, {}), lesson, [span(inbound.id, 0)], [part], [], measures.map((measure) => ({ measure })) as never, []); // prettier-ignore
+    const words = (...measures: object[]) =>
+      sentences(...measures).flatMap(({ words, moment_s }) => (moment_s === 41 ? [words] : []));
+    expect(words(came)).toEqual([expect.stringMatching(/^Over the threshold at 52 ft/)]);
+    expect(words({ ...came, came: false })).toEqual([
+      'The approach was not continued, although the runway could be seen at the minimum.'
+    ]);
+    expect(words({ ...came, kind: 'final-clock' })).toEqual([]);
+  });
+});
+
+test('a time outside that is still open as a phase begins that is not over is not said yet; one that had ended is', () => {
+  const descent = lessonOf(planOf());
+  const [, second] = descent.drill.phases;
+  const outside = (start_s: number, end_s: number, open: boolean) => ({ start_s, end_s, peak_s: start_s + 2, peak: 8, asked: 90, side: 'above', correctedAfter_s: 2, open, prompt: !open }); // prettier-ignore
+  const measure = { phaseId: second!.id, channel: 'ias_kt', corridor: { channel: 'ias_kt', target: 90, above: 5, below: 5 }, from_s: 0, to_s: 60 }; // prettier-ignore
+  const said = (under_s: number, ...exceedances: object[]) =>
+    exceedanceFindings(descent, [{ ...measure, exceedances }] as never, [], under_s).map(({ start_s }) => start_s); // prettier-ignore
+  expect(said(60, outside(10, 20, false), outside(40, 60, true))).toEqual([10]);
+  expect(said(Infinity, outside(10, 20, false), outside(40, 60, true))).toEqual([10, 40]);
+  // Ended well before what is flown now began, whatever it ended by.
+  expect([said(61.1, outside(40, 60, true)), said(60.9, outside(40, 60, true))]).toEqual([[40], []]);
+});
+
+test('the clock of a hold’s entry is late only where it was due and started, beyond six seconds', () => {
+  const late = (clockDue_s: number | null, clockStarted_s: number | null, more: object = {}) =>
+    entryClockLate_s({ leg_s: 60, firstCircuit: 1, askedTimes: 4, circuits: [{ clockDue_s, clockStarted_s }], ...more } as never); // prettier-ignore
+  expect([late(100, 107), late(100, 106), late(100, 90)]).toEqual([7, null, null]);
+  expect([late(null, 107), late(100, null), late(100, 107, { leg_s: null })]).toEqual([null, null, null]);
+  // A direct entry's first circuit is one like the others, unless nothing else was asked for.
+  expect(late(100, 107, { firstCircuit: 0 })).toBeNull();
+  expect(late(100, 107, { firstCircuit: 0, askedTimes: 1 })).toBe(7);
+});
+
+test('small things are said as they are: on the course at the end, or by whole metres', () => {
+  expect([endedBeside(0.4), endedBeside(0.5), endedBeside(15.4)]).toEqual([
+    ', on it at the end',
+    ', 1 m beside it at the end',
+    ', 15 m beside it at the end'
+  ]);
+});
+
+test('what comes next is flown in the same place and air, by the same panel and help', () => {
+  const ownPlace = placeOfWorld(lesson.navigation!.world, new Date('2026-06-01'));
+  const plan = { ...planOf(), windFrom_deg: 310, windSpeed_kt: 17, turbulence: 'light', panel: 'tapes', corridors: 'test', assist: 'autopilot', startAltitude_ft: 6700, area: ownPlace.area.id, ownPlace } as const; // prettier-ignore
+  const next = inSameAir(plan, 'standard-rate-turns');
+  const kept = ['windFrom_deg', 'windSpeed_kt', 'turbulence', 'panel', 'corridors', 'assist', 'startAltitude_ft', 'ownPlace', 'aircraft'] as const; // prettier-ignore
+  for (const field of kept) expect(next[field], field).toEqual(plan[field]);
+  expect(next.drill).toBe('standard-rate-turns');
+  // Not below where the drill needs to begin.
+  expect(inSameAir({ ...plan, startAltitude_ft: 500 }, 'standard-rate-turns').startAltitude_ft).toBeGreaterThan(500); // prettier-ignore
 });
