@@ -36,6 +36,7 @@ export const TESTS = {
   flight: [
     'flight',
     'begun-anew',
+    'course-followed',
     'flight-facts',
     'commands',
     'command-schema',
