@@ -124,8 +124,28 @@ describe('outside', () => {
   });
 });
 
+const course: Corridor = { channel: 'courseShare', target: 0, above: 0.75, below: 0.75 };
+
+test('a turn toward the course that is held as it goes out is the correction; level wings, or a turn away, are none', () => {
+  /** Out of three quarters of the scale from 20 s to 50 s, the bank as it is drawn. */
+  const after_s = (side: 1 | -1, bank: (t: number) => number) =>
+    exceedancesOf(madeFlight(60, { courseShare: (t) => side * (t < 20 || t > 50 ? 0.5 : 1), bank_deg: bank }), course, 0, 600)[0]!.correctedAfter_s; // prettier-ignore
+  for (const side of [1, -1] as const) {
+    expect(after_s(side, () => -side * 10)).toBe(0);
+    expect(after_s(side, () => -side * 3)).toBeNull();
+    expect(after_s(side, () => side * 10)).toBeNull();
+    // Held two seconds before, or begun only then.
+    expect(after_s(side, (t) => (t < 18 ? 0 : -side * 10))).toBe(0);
+    expect(after_s(side, (t) => (t < 27 ? 0 : -side * 10))).toBe(7);
+    // Rolled out of it a moment before is not held.
+    expect(after_s(side, (t) => (t < 19.5 ? -side * 10 : 0))).toBeNull();
+  }
+  // An altitude is not flown by the bank.
+  const level: Corridor = { channel: 'altitude_ft', target: 4000, above: 100, below: 100 };
+  expect(exceedancesOf(madeFlight(60, { altitude_ft: (t) => (t > 20 && t < 40 ? 4200 : 4000), bank_deg: () => -10 }), level, 0, 600)[0]!.correctedAfter_s).toBeNull(); // prettier-ignore
+});
+
 describe('a needle that is outside as it begins to be judged', () => {
-  const course: Corridor = { channel: 'courseShare', target: 0, above: 0.75, below: 0.75 };
   const corrected = (channels: Record<string, (t: number) => number>) => exceedancesOf(madeFlight(60, { bank_deg: () => 0, crossTrack_nm: (t) => channels['courseShare']!(t) / 2, ...channels }), course, 0, 600)[0]!.correctedAfter_s; // prettier-ignore
 
   test('on its way back by a heading taken before it has been corrected; standing there it has not', () => {

@@ -90,6 +90,17 @@ describe('the story of the way in', () => {
       expect(told(other)).toContain('the altitudes were held');
   });
 
+  test('a final is missed where the way in was flown, and not of a missed approach that was begun anew by itself', () => {
+    const parts = (...segments: SegmentGrade['segment'][]) =>
+      approachStory(madeFlight(60, {}), lesson, [span(inbound.id, 0)], segments.map((segment) => ({ ...part, segment })), [], [], []) // prettier-ignore
+        .map(({ words }) => words);
+    const missing = 'The final was not flown.';
+    expect(parts('inbound', 'missed')).toContain(missing);
+    expect(parts('inbound')).toContain(missing);
+    expect(parts('missed')).not.toContain(missing);
+    expect(parts('inbound', 'final', 'missed')).not.toContain(missing);
+  });
+
   test('a runway that was seen and not gone on to is said as that, and leads to where it was', () => {
     const came = { kind: 'threshold', phaseId: inbound.id, at_s: 41, aside_m: 3, height_ft: 52, came: true };
     const sentences = (...measures: object[]) =>

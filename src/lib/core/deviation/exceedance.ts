@@ -94,7 +94,8 @@ export function exceedancesOf(
     const start = outsideSince!;
     if (counts) {
       const correctedAfter_s =
-        start === from && isComingBack(flight, corridor, deviationOf, start, end)
+        isTurningBack(flight, corridor, start, Math.sign(peak)) ||
+        (start === from && isComingBack(flight, corridor, deviationOf, start, end))
           ? 0
           : firstCorrection(flight, inputs, start, end, Math.sign(peak));
       found.push({
@@ -178,6 +179,19 @@ function isComingBack(
   const miles = channel === 'courseShare' ? flight.columns.get('crossTrack_nm') : undefined;
   const off = (k: number) => Math.abs(miles ? miles[k]! : deviationOf(k));
   return off(Math.min(end, start + NEARER_IN_S * flight.rate_hz)) < (1 - NEARER_BY) * off(start);
+}
+
+/** A turn is on where the bank has been held for so long. */
+const TURNS_FOR_S = 2;
+
+/** Whether the airplane was in a turn toward its course as it went out: what is held already is not begun again. */
+function isTurningBack(flight: Flight, { channel }: Corridor, start: number, sign: number): boolean {
+  const bank = flight.columns.get('bank_deg');
+  if (channel !== 'courseShare' || !bank) return false;
+  const [{ direction, least }] = INPUTS.courseShare as [Input];
+  for (let k = Math.max(0, start - TURNS_FOR_S * flight.rate_hz); k <= start; k++)
+    if (bank[k]! * direction * sign < least) return false;
+  return true;
 }
 
 /** Seconds from `start` to the first input that works against an error of this sign, or null. */

@@ -162,7 +162,9 @@ export function approachStory(
       null
     );
   }
-  const cameTo = missed ?? parts.find(({ segment, unfinished }) => segment === 'inbound' && !unfinished);
+  // Of a missed approach that was begun anew by itself, the final before it is told where that counts.
+  const wayIn = parts.find(({ segment }) => segment === 'inbound');
+  const cameTo = wayIn && (missed ?? (wayIn.unfinished ? null : wayIn));
   const finalByInstructor = spans.some(({ phaseId, complete }) => {
     const { segment, byInstructor } = phaseById(lesson.drill, phaseId);
     return complete && segment === 'final' && byInstructor !== undefined;
