@@ -23,5 +23,7 @@ export default ts.config(
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } }
   },
+  // No compiler reads these.
+  { files: ['**/*.{js,mjs}'], rules: { 'no-undef': 'error' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }
 );

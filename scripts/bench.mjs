@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
 import { chromium } from './setup/browser.mjs';
 import { checkNode, ensureBuild, ensureMachine, root } from './setup/machine.mjs';
-import { startPostgres } from './setup/postgres.mjs';
+import { postgresServer, startPostgres } from './setup/postgres.mjs';
 import { Trouble, endWith, say } from './setup/say.mjs';
 
 /** The grader's flights, half on each core; the seeds are none that a threshold was chosen on. */

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { choosePort, prepareDatabase, startApplication } from './setup/application.mjs';
 import { chromium } from './setup/browser.mjs';
 import { checkNode, ensureBuild, ensureMachine, root } from './setup/machine.mjs';
-import { startPostgres } from './setup/postgres.mjs';
+import { postgresServer, startPostgres } from './setup/postgres.mjs';
 import { Trouble, endWith } from './setup/say.mjs';
 
 try {
