@@ -34,8 +34,11 @@ async function timed(name, work) {
   return result;
 }
 
+/** Compilers throw away much, soon: with more room for what is young they take a third less of the cores' time. Flights do not. */
+const roomy = { ...process.env, NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64` };
+
 async function check(name, command, args) {
-  if ((await timed(name, () => run(command, args, { cwd: root }))) === 0) passed += 1;
+  if ((await timed(name, () => run(command, args, { cwd: root, env: roomy }))) === 0) passed += 1;
   else {
     failed += 1;
     say(`${name}: failed`);
@@ -122,8 +125,8 @@ try {
     ]);
     // About as many seconds in each; what is not named is in the last.
     const named = [
-      ['every-view', 'guided', 'road'],
-      ['approach', 'attitude-drills', 'desk', 'four-approaches', 'scan', 'school']
+      ['every-view', 'guided', 'scan'],
+      ['approach', 'attitude-drills', 'desk', 'four-approaches', 'navigation']
     ];
     const files = readdirSync(join(root, 'tests/interface'))
       .filter((file) => file.endsWith('.test.ts'))
