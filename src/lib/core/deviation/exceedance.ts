@@ -94,10 +94,9 @@ export function exceedancesOf(
     const start = outsideSince!;
     if (counts) {
       const correctedAfter_s =
-        isTurningBack(flight, corridor, start, Math.sign(peak)) ||
-        (start === from && isComingBack(flight, corridor, deviationOf, start, end))
+        start === from && isComingBack(flight, corridor, deviationOf, start, end)
           ? 0
-          : firstCorrection(flight, inputs, start, end, Math.sign(peak));
+          : firstCorrection(flight, corridor, inputs, start, end, Math.sign(peak));
       found.push({
         start_s: start / rate,
         end_s: end / rate,
@@ -181,34 +180,29 @@ function isComingBack(
   return off(Math.min(end, start + NEARER_IN_S * flight.rate_hz)) < (1 - NEARER_BY) * off(start);
 }
 
-/** A turn is on where the bank has been held for so long. */
-const TURNS_FOR_S = 2;
+/** An input may have begun as the edge came near: what was moved just before leaving counts, too. */
+const BEFORE_LEAVING_S = 2;
 
-/** Whether the airplane was in a turn toward its course as it went out: what is held already is not begun again. */
-function isTurningBack(flight: Flight, { channel }: Corridor, start: number, sign: number): boolean {
-  const bank = flight.columns.get('bank_deg');
-  if (channel !== 'courseShare' || !bank) return false;
-  const [{ direction, least }] = INPUTS.courseShare as [Input];
-  for (let k = Math.max(0, start - TURNS_FOR_S * flight.rate_hz); k <= start; k++)
-    if (bank[k]! * direction * sign < least) return false;
-  return true;
-}
-
-/** Seconds from `start` to the first input that works against an error of this sign, or null. */
+/**
+ * Seconds from `start` to the first input that works against an error of this sign, or null. Bank held toward a course all the while
+ * is a turn back to it that is on already, and is not begun again.
+ */
 function firstCorrection(
   flight: Flight,
+  { channel }: Corridor,
   inputs: readonly Input[],
   start: number,
   end: number,
   sign: number
 ): number | null {
   let first: number | null = null;
-  // An input may have begun as the edge came near: what was moved just before leaving counts too.
-  const from = Math.max(0, start - 2 * flight.rate_hz);
+  const from = Math.max(0, start - BEFORE_LEAVING_S * flight.rate_hz);
   for (const input of inputs) {
     const values = flight.columns.get(input.channel);
     if (!values) continue;
     const wanted = input.direction * sign;
+    const before = values.subarray(from, start + 1);
+    if (channel === 'courseShare' && before.every((value) => value * wanted >= input.least)) return 0;
     let extreme = values[from]! * wanted;
     for (let k = from; k <= end; k++) {
       const value = values[k]! * wanted;
