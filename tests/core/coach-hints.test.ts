@@ -161,6 +161,22 @@ describe('of a moment', () => {
     expect(said(levels, 'Level high', { altitude_ft: climb - 20, verticalSpeed_fpm: 300 })).toBeNull();
   });
 
+  test('who has held the altitude and leaves it again is not told that it is come through; in the next level one is', () => {
+    const high = indexOf(levels, 'Level high');
+    const hint = momentHint(levels);
+    const memory: CoachMoment[] = [];
+    const flown = (above_ft: number, verticalSpeed_fpm: number) => {
+      memory.push(moment(high, 100 + memory.length, { altitude_ft: 5000 + above_ft, verticalSpeed_fpm }));
+      return hint.look(memory)?.words;
+    };
+    expect(flown(-61, 700)).toBeUndefined();
+    // It goes by at its rate, and has not been held.
+    expect([flown(10, 300), flown(61, 300)]).toEqual([undefined, 'Through 5000 feet: level off.']);
+    expect([flown(59, 200), flown(61, 300), flown(200, 600)]).toEqual([undefined, undefined, undefined]);
+    memory.length = 0;
+    expect(flown(61, 300)).toBe('Through 5000 feet: level off.');
+  });
+
   test('flaps and gear once they have had twelve seconds, the gear only where there is one to move', () => {
     expect(flaps(lesson, 'Descent')).toBe(10);
     expect(said(lesson, 'Descent', { altitude_ft: 3500, flaps_deg: 6.9 }, 12.1)!.words).toBe('Flaps 10.');

@@ -17,9 +17,12 @@ const CONFIGURATION_WEIGHT = 2;
 
 /** What a moment asks for: the level-off, the climb at the decision altitude, flaps and gear. */
 export function momentHint({ drill, aircraft }: Lesson): Hint {
+  /** In this phase the altitude has been held: who leaves it again is high or low. */
+  let hasLevelled = false;
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
+      if (memory.length === 1) hasLevelled = false;
       const phase = drill.phases[now.phaseIndex]!;
       const { vertical } = phase.goal;
       const altitude = valueOf(now, 'altitude_ft');
@@ -49,7 +52,9 @@ export function momentHint({ drill, aircraft }: Lesson): Hint {
         const way = Math.sign(going.verticalSpeed_fpm ?? 1);
         const toGo = (going.to_ft - altitude) * way;
         const closing = rate * way;
-        if (closing > STILL_GOING_FPM && toGo < -THROUGH_FT && toGo > -1000)
+        if (vertical.kind === 'level' && closing < STILL_GOING_FPM && Math.abs(toGo) < THROUGH_FT)
+          hasLevelled = true;
+        if (!hasLevelled && closing > STILL_GOING_FPM && toGo < -THROUGH_FT && toGo > -1000)
           return { words: `Through ${figure(going.to_ft)} feet: level off.`, weight: URGENT, hand: 'pitch' };
         if (
           vertical.kind !== 'level' &&
