@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Lesson } from '$core/drill/lesson';
 import { lessonOf } from '$core/drill/lesson';
 import type { ChannelId } from '$core/flight/channels';
+import { coach } from '$core/grade/coach';
 import type { Advice, CoachMoment, Hint } from '$core/grade/coach/coach-moment';
 import { corridorHint } from '$core/grade/coach/corridor-hint';
 import { directHint } from '$core/grade/coach/direct-hint';
@@ -39,6 +40,25 @@ describe('of full scale on a final', () => {
     expect(look({ courseShare: 1, verticalSpeed_fpm: 310 })).toBeUndefined();
     expect(look({ pathShare: -1 })).toBe('Full scale off the path: go around.');
     expect(fullScaleHint(ils).look([moment(final, 100, { pathShare: 1 }, 60)])).toBeNull();
+  });
+
+  test('who flies on all the same hears it again after ten seconds, then each time after twice as long; once back, as at first', () => {
+    const values = { courseShare: 1, pathShare: 0 };
+    const heard: number[] = [];
+    const said = coach(ils);
+    // Ten samples a second, of a final that begins on the course.
+    const watch = (from_s: number, to_s: number, of: Values) => {
+      for (let k = from_s * 10; k <= to_s * 10; k++)
+        if (said.watch(k / 10, final, (channel) => of[channel] ?? 0)?.endsWith('course: go around.')) heard.push(k / 10); // prettier-ignore
+    };
+    watch(0, 20, { ...values, courseShare: 0 });
+    watch(21, 200, values);
+    // To the nearest ten seconds: three of it are seen before a word, and two looks a second are taken.
+    expect(heard.map((at, i) => Math.round((at - (heard[i - 1] ?? 21)) / 10) * 10)).toEqual([0, 10, 20, 40, 80]); // prettier-ignore
+    watch(201, 210, { ...values, courseShare: 0 });
+    heard.length = 0;
+    watch(211, 226, values);
+    expect(heard).toHaveLength(2);
   });
 
   test('who comes onto it beside has three quarters of a minute, and on the way in there is time', () => {

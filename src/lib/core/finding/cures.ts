@@ -41,16 +41,16 @@ const EXCURSION: Record<string, { above: string; below: string }> = {
 
 const LEAN: Record<string, string> = {
   pathShare:
-    'The rate is off for this groundspeed: change it by fifty feet a minute, once, and the power with it.',
+    'Back to the path first, by a hundred feet a minute; then the rate that keeps it there, and the power with it.',
   altitude_ft:
     'Fly the altitude itself, not a hundred feet beside it: one small change, trimmed, and it stays.',
   ias_kt:
     'The power setting is off for this speed: change it once, by a known amount, and write the new one down.',
   verticalSpeed_fpm:
     'The attitude is off for this rate: half a degree, held, and the power with it for the speed.',
-  heading_deg: 'Check the bank: a wing is a little low. Level it, then take the heading back.',
+  heading_deg: 'Take the heading back, then look at the bank: a wing a little low takes it away again.',
   courseShare:
-    'The heading is right for the wind, the course is not regained: turn toward it, come back, and keep this correction.'
+    'Turn toward the course by a known amount and come back to it first; only then look for the heading that keeps it.'
 };
 
 /** Where the power stays set, in a climb or descent at a speed, the nose holds the speed. */

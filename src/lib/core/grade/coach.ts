@@ -91,7 +91,8 @@ export function coach(lesson: Lesson): Coach {
     if (!urgent && last?.hand === advice.hand && advice.hand !== 'other' && since_s < SAME_HAND_PAUSE_S)
       return false;
     const before = said.get(kindOf(advice.words));
-    const again_s = advice.alone ? ALONE_AGAIN_S : urgent ? SAME_HINT_PAUSE_S : before?.pause_s;
+    const again_s =
+      advice.again_s ?? (advice.alone ? ALONE_AGAIN_S : urgent ? SAME_HINT_PAUSE_S : before?.pause_s);
     return before === undefined || time_s - before.at_s >= again_s!;
   }
   return {

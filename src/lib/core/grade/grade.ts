@@ -24,7 +24,7 @@ import type { Finding } from '../finding/finding';
 import type { GradeElement } from '../finding/grade-element';
 
 /** Grows whenever a rule of grading changes, so that old grades can be told from new ones. */
-export const GRADER_VERSION = 35;
+export const GRADER_VERSION = 36;
 
 export const learningSteps = ['introduced', 'practised', 'with prompting', 'unaided to standard'] as const;
 export type LearningStep = (typeof learningSteps)[number];

@@ -22,6 +22,8 @@ export interface Advice {
   hand: Hand;
   /** Beside it nothing lesser is said, also where it has just been said. */
   alone?: true;
+  /** Said again no sooner than after so long; left out: as soon as others like it. */
+  again_s?: number;
   /** Called when it is really said: until then it may have to wait, and is offered again. */
   onsaid?: () => void;
 }

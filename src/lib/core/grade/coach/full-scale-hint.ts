@@ -9,18 +9,23 @@ import { lately, URGENT, valueOf, type Hint } from './coach-moment';
 const LASTS_S = 3;
 /** Who came onto a final beside its course has so long to come to it. */
 const COMES_WITHIN_S = 45;
+/** Who goes on all the same hears it again after so long, and each time after twice as long, up to this. */
+const AGAIN_S = 10;
+const LONGEST_AGAIN_S = 80;
 /** Up already at this rate one has begun to go around. */
 const CLIMBING_FPM = 300;
 
 /** At full scale on a final nobody knows how far off it is: that is not flown on, whatever would bring it back. */
 export function fullScaleHint({ drill }: Lesson): Hint {
   const been = new Set<'courseShare' | 'pathShare'>();
+  let timesSaid = 0;
   return {
     look(memory) {
       const now = memory[memory.length - 1]!;
       const phase = drill.phases[now.phaseIndex]!;
       if (phase.segment !== 'final') {
         been.clear();
+        timesSaid = 0;
         return null;
       }
       // Over the station the needle says nothing of the flying.
@@ -41,9 +46,12 @@ export function fullScaleHint({ drill }: Lesson): Hint {
             words: `Full scale off the ${quantityWords[channel].name}: go around.`,
             weight: 2 * URGENT,
             hand: 'other',
-            alone: true
+            alone: true,
+            again_s: Math.min(LONGEST_AGAIN_S, AGAIN_S * 2 ** Math.max(0, timesSaid - 1)),
+            onsaid: () => (timesSaid += 1)
           };
       }
+      timesSaid = 0;
       return null;
     }
   };
