@@ -3,6 +3,7 @@ import type { CorridorMeasure } from '$core/deviation/corridor-measure';
 import { lessonOf } from '$core/drill/lesson';
 import { placeOfWorld } from '$core/drill/lesson-place';
 import type { PhaseSpan } from '$core/drill/phase-tracker';
+import { goneAroundFrom_ft } from '$core/grade/lowest-altitude';
 import { approachStory, type SegmentGrade } from '$core/grade/approach-story';
 import { entryClockLate_s } from '$core/grade/checks/hold-verdict';
 import { exceedanceFindings } from '$core/grade/exceedance-findings';
@@ -99,6 +100,26 @@ describe('the story of the way in', () => {
     expect(parts('inbound')).toContain(missing);
     expect(parts('missed')).not.toContain(missing);
     expect(parts('inbound', 'final', 'missed')).not.toContain(missing);
+    // Broken off to be begun anew: the final was still to come, unless a missed approach was flown without it.
+    const before = (...segments: SegmentGrade['segment'][]) =>
+      approachStory(madeFlight(60, {}), lesson, [span(inbound.id, 0)], segments.map((segment) => ({ ...part, segment })), [], [], [], true) // prettier-ignore
+        .map(({ words }) => words);
+    expect(before('inbound')).not.toContain(missing);
+    expect(before('inbound', 'missed')).toContain(missing);
+  });
+
+  test('gone around is from where the climb began: not the lowest before a clearance up, nor where the missed approach point was', () => {
+    const from = (altitude_ft: (t: number) => number) =>
+      goneAroundFrom_ft(madeFlight(300, { altitude_ft }), 200);
+    const down = (t: number) => 3000 - 10 * t;
+    // Down to 1,000 and up at its point, a little lower after it.
+    expect(from((t) => (t <= 203 ? down(t) : down(203) + 10 * (t - 203)))).toBeCloseTo(970, 0);
+    // Cleared up from 1,500 to 2,000, level there for a while.
+    expect(from((t) => (t < 150 ? down(t) : t < 200 ? Math.min(2000, 1500 + 15 * (t - 150)) : 2000 + 10 * (t - 200)))).toBeCloseTo(2000, 0); // prettier-ignore
+    // Up a minute before the point.
+    expect(from((t) => (t < 140 ? down(t) : 1600 + 8 * (t - 140)))).toBeCloseTo(1600, 0);
+    // Flown on level, in gusts: nobody went around.
+    expect(from((t) => 1200 + 60 * Math.sin(t / 4))).toBeNull();
   });
 
   test('a runway that was seen and not gone on to is said as that, and leads to where it was', () => {

@@ -7,7 +7,7 @@ import type { Lesson } from '../drill/lesson';
 import { isFlown, type PhaseSpan } from '../drill/phase-tracker';
 import type { Finding } from '../finding/finding';
 import { worse, type Verdict } from '../finding/verdict';
-import { column, sampleAt, type Flight } from '../flight/flight';
+import { sampleAt, type Flight } from '../flight/flight';
 import { lowered } from '../measure/capital';
 import { figure } from '../measure/figure';
 import { METRES_PER_NAUTICAL_MILE } from '../measure/units';
@@ -18,6 +18,7 @@ import { decisionStory } from './checks/decision';
 import { cameDownOnPath } from './checks/step-down';
 import { asideWords, besideWords, COME_TO_MINIMUM_FT, isBesideRunway } from './checks/threshold';
 import { testTold } from './examiner';
+import { goneAroundFrom_ft, lowestAltitude } from './lowest-altitude';
 import { endedBeside, heldWords } from './needle-kept';
 
 /** One part of an approach, with the worst of what was required in it. */
@@ -88,13 +89,13 @@ function isWithin({ moment_s, start_s }: Finding, from_s: number, to_s: number):
   return start_s < moment_s ? moment_s > from_s && moment_s <= to_s : moment_s >= from_s && moment_s < to_s;
 }
 
-/** So long after a missed approach was begun, so much has been climbed. */
-const CLIMBED_AFTER_S = 30;
-const CLIMBED_FT = 150;
 /** Farther aside than this nobody is over the threshold. */
 const ABEAM_M = 100;
 
-/** What an instructor would read out of an approach before anything else; nothing where there was none. */
+/**
+ * What an instructor would read out of an approach before anything else; nothing where there was none.
+ * @param begunAnew it was broken off to be begun anew: what would have come next was not left out
+ */
 export function approachStory(
   flight: Flight,
   lesson: Lesson,
@@ -102,7 +103,8 @@ export function approachStory(
   parts: readonly SegmentGrade[],
   measures: readonly CorridorMeasure[],
   judged: readonly JudgedCheck[],
-  findings: readonly Finding[]
+  findings: readonly Finding[],
+  begunAnew = false
 ): StorySentence[] {
   if (parts.length === 0) return [];
   const sentences: StorySentence[] = [];
@@ -164,7 +166,7 @@ export function approachStory(
   }
   // Of a missed approach that was begun anew by itself, the final before it is told where that counts.
   const wayIn = parts.find(({ segment }) => segment === 'inbound');
-  const cameTo = wayIn && (missed ?? (wayIn.unfinished ? null : wayIn));
+  const cameTo = wayIn && (missed ?? (wayIn.unfinished || begunAnew ? null : wayIn));
   const finalByInstructor = spans.some(({ phaseId, complete }) => {
     const { segment, byInstructor } = phaseById(lesson.drill, phaseId);
     return complete && segment === 'final' && byInstructor !== undefined;
@@ -188,24 +190,21 @@ export function approachStory(
   }
   const minimum = isApproach(lesson.plan) ? minimumOf(lesson.plan, lesson.aircraft) : null;
   const seen = minimum && isApproach(lesson.plan) ? seenOf(lesson.plan, minimum) : null;
-  const came_ft = final ? lowest(flight, final)?.altitude_ft : undefined;
+  const low = final && lowestAltitude(flight, final.from_s, final.to_s);
+  const came_ft = low?.altitude_ft;
   if (seen && final && came_ft !== undefined && came_ft < minimum!.set_ft + COME_TO_MINIMUM_FT)
     say(seen.words, final.to_s);
   const gone = judged.find(({ measure }) => measure.kind === 'missed')?.measure;
-  // In level flight a gust climbs, too: who is no higher a while later did not go around.
-  const climbed_ft =
-    gone?.kind === 'missed' && came_ft !== undefined
-      ? column(flight, 'altitude_ft')[sampleAt(flight, gone.begun_s + CLIMBED_AFTER_S)]! - came_ft
-      : 0;
+  const around_ft = gone?.kind === 'missed' ? goneAroundFrom_ft(flight, gone.begun_s) : null;
   if (
     minimum &&
     gone?.kind === 'missed' &&
-    climbed_ft > CLIMBED_FT &&
+    around_ft !== null &&
     came_ft !== undefined &&
     came_ft >= minimum.set_ft + COME_TO_MINIMUM_FT
   )
     say(
-      `Gone around from ${figure(came_ft)} ft, ${figure(came_ft - minimum.set_ft)} ft above the minimum.`,
+      `Gone around from ${figure(around_ft)} ft, ${figure(around_ft - minimum.set_ft)} ft above the minimum.`,
       gone.begun_s
     );
   else if (
@@ -241,7 +240,6 @@ export function approachStory(
       );
   }
   const level_ft = minimumHeld(lesson);
-  const low = final && level_ft !== null ? lowest(flight, final) : null;
   const came =
     low && level_ft !== null && (!final?.unfinished || low.altitude_ft < level_ft + COME_TO_MINIMUM_FT);
   if (came && !judged.some(({ measure }) => measure.kind === 'decision'))
@@ -274,17 +272,6 @@ function minimumHeld({ drill }: Lesson): number | null {
   const last = drill.phases.findLast((phase) => phase.segment === 'final' && isOfPlan(phase));
   const ft = last?.goal.vertical.kind === 'level' ? last.goal.floor?.ft : undefined;
   return typeof ft === 'number' ? ft : null;
-}
-
-function lowest(
-  flight: Flight,
-  { from_s, to_s }: SegmentGrade
-): { altitude_ft: number; at_s: number } | null {
-  const altitude = flight.columns.get('altitude_ft');
-  if (!altitude) return null;
-  let at = sampleAt(flight, from_s);
-  for (let k = at; k <= sampleAt(flight, to_s); k++) if (altitude[k]! < altitude[at]!) at = k;
-  return { altitude_ft: altitude[at]!, at_s: at / flight.rate_hz };
 }
 
 const SET_UP: readonly Finding['kind'][] = [

@@ -36,7 +36,10 @@ export function timeBefore(recorded: Flight, flight: Flight, { lesson, spans }: 
       phases: spans,
       measures,
       ...(parts.length > 0
-        ? { segments: parts, story: approachStory(flight, lesson, spans, parts, measures, judged, findings) }
+        ? {
+            segments: parts,
+            story: approachStory(flight, lesson, spans, parts, measures, judged, findings, true)
+          }
         : {})
     }
   ];
