@@ -203,6 +203,10 @@ describe('of a moment', () => {
     expect(said(lesson, 'Descent', { altitude_ft: 3500, flaps_deg: 6.9 }, 12)).toBeNull();
     expect(said(lesson, 'Descent', { altitude_ft: 3500, flaps_deg: 7 })).toBeNull();
     expect(said(lesson, 'Level-off', { altitude_ft: 3600, flaps_deg: 10 })!.words).toBe('Flaps up.');
+    // Out ahead for the next phase, as far as it asks for and no farther.
+    const level = { altitude_ft: 4000, verticalSpeed_fpm: 0 };
+    expect(said(lesson, 'Level', { ...level, flaps_deg: 10 })).toBeNull();
+    expect(said(lesson, 'Level', { ...level, flaps_deg: 20 })!.words).toBe('Flaps up.');
     const retractable = lessonOf(planned('xvlb-ils-24', {}, {}, 1));
     expect(retractable.aircraft.gear.retractable).toBe(true);
     const index = retractable.drill.phases.findIndex(({ goal }) => goal.gear === 1);
@@ -210,6 +214,7 @@ describe('of a moment', () => {
     const geared = (gear: number, at = index) => look(momentHint(retractable), at, { altitude_ft: 9000, gear, flaps_deg: retractable.drill.phases[at]!.goal.flaps_deg })?.words; // prettier-ignore
     expect(asked.gear).toBe(1);
     expect([geared(0.4), geared(0.6), geared(0.6, 0), geared(0.4, 0)]).toEqual(['Gear down.', undefined, 'Gear up.', undefined]); // prettier-ignore
+    expect(geared(0.6, index - 1)).toBeUndefined();
   });
 });
 

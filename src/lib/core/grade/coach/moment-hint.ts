@@ -71,13 +71,21 @@ export function momentHint({ drill, aircraft }: Lesson): Hint {
 
       if (now.inPhase_s > CONFIGURED_WITHIN_S && !phase.recovery) {
         const { flaps_deg, gear } = phase.goal;
-        if (Math.abs(valueOf(now, 'flaps_deg') - flaps_deg) > FLAPS_OFF_DEG)
+        // What comes out ahead for the next phase is ready, and not wrong.
+        const ahead = nextPhase(drill, now.phaseIndex)?.goal;
+        const flaps = valueOf(now, 'flaps_deg');
+        const isAhead = ahead !== undefined && flaps > flaps_deg && flaps < ahead.flaps_deg + FLAPS_OFF_DEG;
+        if (Math.abs(flaps - flaps_deg) > FLAPS_OFF_DEG && !isAhead)
           return {
             words: flaps_deg > 0 ? `Flaps ${figure(flaps_deg)}.` : 'Flaps up.',
             weight: CONFIGURATION_WEIGHT,
             hand: 'other'
           };
-        if (aircraft.gear.retractable && Math.abs(valueOf(now, 'gear') - gear) > 0.5)
+        if (
+          aircraft.gear.retractable &&
+          Math.abs(valueOf(now, 'gear') - gear) > 0.5 &&
+          !(gear < 0.5 && (ahead?.gear ?? 0) > 0.5)
+        )
           return {
             words: gear > 0.5 ? 'Gear down.' : 'Gear up.',
             weight: CONFIGURATION_WEIGHT,
