@@ -119,6 +119,9 @@ describe('the coach on a course', () => {
     expect(first(overVor, 'inbound', near)).toBe('Close to the station: hold the heading.');
     expect(first(overVor, 'inbound', { ...near, bank_deg: 0 })).toBeNull();
     expect(first(overVor, 'outbound', near)).toBeNull();
+    // Nor of a nose that swings in rough air.
+    const rolls = hear(overVor, 'inbound', { ...near, bank_deg: (t: number) => (t % 6 < 3 ? 10 : -10) }, 30);
+    expect(rolls.filter(({ words }) => words.startsWith('Close'))).toEqual([]);
   });
 
   test('what it says on one side it says mirrored on the other', () => {

@@ -87,6 +87,29 @@ describe('a course drawn by hand', () => {
     );
   });
 
+  test('near the station is turned after the needle by as much as the heading was changed for good, not by what the nose swings', () => {
+    const lesson = lessonFor('vor-tracking', { windSpeed_kt: 0, figures: { course_deg: 40 } });
+    const goal = goalOf(lesson, 'inbound', 'course');
+    /** Straight to the station, then something in the last seven tenths of a mile. */
+    const near = (what: (drawing: Drawing) => void) => {
+      const drawing = pen(lesson, 'inbound', { along_nm: -6, right_nm: 0, course_deg: 40, heading_deg: 40 });
+      drawing.until(() => drawing.by().along_nm > -0.7);
+      what(drawing);
+      drawing.until(() => drawing.by().along_nm > 0);
+      return measureTracking(drawing.flight(), lesson, goal, drawing.span(), 0)!;
+    };
+    const swings = near((drawing) => {
+      for (let i = 0; i < 4; i++) drawing.turn(47).turn(33);
+    });
+    expect(swings.nearStation_deg!).toBeLessThan(7);
+    const chased = near((drawing) => drawing.straight(3).turn(60));
+    expect(chased.nearStation_deg!).toBeCloseTo(20, 0);
+    const held = near(() => undefined);
+    expect(held.nearStation_deg!).toBeCloseTo(0, 9);
+    const said = (m: typeof held) => findingsOf(lesson, m).map(({ kind }) => kind).filter((kind) => kind === 'chased-near-station'); // prettier-ignore
+    expect([said(swings), said(chased), said(held)]).toEqual([[], ['chased-near-station'], []]);
+  });
+
   /** Drawn on a waypoint's course, a mile to full scale, with 20 kt square from the left. */
   const course_deg = 40;
   const crosswind = () => {

@@ -6,6 +6,7 @@ import { isOverStation } from '../../drill/reference';
 import type { Flight } from '../../flight/flight';
 import { normaliseSigned } from '../../measure/angle';
 import { median } from '../../measure/median';
+import { mean } from '../../measure/statistics';
 import { type CourseReading, readByCourse, WINGS_LEVEL_DEG } from './course-reading';
 
 export type CourseGoal = Extract<NavigationGoal, { kind: 'course' }>;
@@ -255,7 +256,13 @@ function driftingOf(reading: CourseReading, from: number, to: number) {
     : { at_s: times[side], side, held_deg: held.length > 0 ? median(held) : null };
 }
 
-/** How far the heading was turned from where it stood within `NEAR_STATION_NM` of the station; null when that was not flown. */
+/** A nose that swings in the air is back in less. */
+const SWINGS_S = 6;
+
+/**
+ * How far the heading was turned from where it stood within `NEAR_STATION_NM` of the station, the swings of the nose taken out; null when
+ * that was not flown.
+ */
 function nearStationOf(reading: CourseReading, span: PhaseSpan): number | null {
   let to = reading.sample(span.end_s);
   const start = reading.sample(span.start_s);
@@ -263,12 +270,15 @@ function nearStationOf(reading: CourseReading, span: PhaseSpan): number | null {
   while (to > start && reading.along(to) > 0) to -= 1;
   let from = to;
   while (from > start && reading.fixDistance(from) < NEAR_STATION_NM) from -= 1;
-  if (to - from < 3 * reading.rate_hz) return null;
-  let turned = 0;
+  const half = Math.round((SWINGS_S / 2) * reading.rate_hz);
+  if (to - from < 2 * half) return null;
+  const first = Math.max(start, from - half);
+  const turned = [0];
+  for (let k = first + 1; k <= to; k++)
+    turned.push(turned.at(-1)! + normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1)));
+  const about = (k: number) => mean(turned.slice(Math.max(0, k - first - half), k - first + half + 1))!;
+  const entered = about(from);
   let largest = 0;
-  for (let k = from + 1; k <= to; k++) {
-    turned += normaliseSigned(reading.headingOff(k) - reading.headingOff(k - 1));
-    largest = Math.max(largest, Math.abs(turned));
-  }
+  for (let k = from; k <= to - half; k++) largest = Math.max(largest, Math.abs(about(k) - entered));
   return largest;
 }

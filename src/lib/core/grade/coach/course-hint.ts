@@ -33,6 +33,8 @@ const CHASED_IN_S = 24;
 const SMOOTHED_MOMENTS = 5;
 /** A correction is in by then: who still turns has forgotten to stop. */
 const TURNED_FOR_S = 20;
+/** Over a station a turn is one that has gone on for so long, which no swing of the nose does. */
+const TURNED_NEAR_S = 4;
 const CHASED_TURNS = 3;
 const TURNING_DEG = 5;
 /** A correction this many times what the error needs is too much. */
@@ -148,7 +150,7 @@ function tracking(
   const off = valueOf(now, 'courseShare');
   const bank = valueOf(now, 'bank_deg');
   if (overStation && valueOf(now, 'fixDistance_nm') < NEAR_STATION_NM)
-    return way === 'to' && Math.abs(bank) > TURNING_DEG
+    return way === 'to' && turnedFor(memory, TURNED_NEAR_S)
       ? roll('Close to the station: hold the heading.')
       : null;
   const recent = memory.filter((moment) => moment.time_s > now.time_s - CHASED_IN_S);
