@@ -86,6 +86,19 @@ describe('of a corridor', () => {
   const usual: Values = { ias_kt: ias, verticalSpeed_fpm: rate, heading_deg: 210 };
   const said = (now: Values, was: Values = now, inPhase_s = 60) => look(corridorHint(lesson), climb, { ...usual, ...now }, { ...usual, ...was }, 3, inPhase_s); // prettier-ignore
 
+  test('who has slowed down and goes down by himself is in the descent, and not low; too fast, or sagging, he is low', () => {
+    const descent = lessonFor('rate-and-speed-descent', {});
+    const slowing = indexOf(descent, 'Slowing');
+    const slow_kt = descent.drill.phases[slowing]!.goal.ias_kt;
+    const low = (of: Values, phase = slowing) => look(corridorHint(descent), phase, { altitude_ft: 3900, heading_deg: 210, ias_kt: slow_kt, ...of }, { altitude_ft: 3930, heading_deg: 210, ias_kt: slow_kt }, 3)?.words; // prettier-ignore
+    expect(low({ verticalSpeed_fpm: -500, ias_kt: slow_kt + 4 })).toBeUndefined();
+    expect(low({ verticalSpeed_fpm: -500, ias_kt: slow_kt + 6 })).toBe('Low: a touch of nose up.');
+    expect(low({ verticalSpeed_fpm: -150 })).toBe('Low: a touch of nose up.');
+    // Where it is told when to go down, going down is early.
+    const called = lessonFor('constant-rate-climb', {});
+    expect(look(corridorHint(called), indexOf(called, 'Steady'), { altitude_ft: 3880, heading_deg: 210, ias_kt: 90, verticalSpeed_fpm: -500 }, { altitude_ft: 3910, heading_deg: 210, ias_kt: 90 }, 3)?.words).toMatch(/^Low/); // prettier-ignore
+  });
+
   test('near an edge and going there, or beyond it and not coming back; the worst of several', () => {
     expect(said({ ias_kt: ias + 7.6 }, { ias_kt: ias + 7 })).toEqual({ words: 'Fast: a little power off.', hand: 'power', weight: expect.closeTo(0.76, 6) }); // prettier-ignore
     expect(said({ ias_kt: ias - 7.6 }, { ias_kt: ias - 7 })!.words).toBe('Slow: a little power.');

@@ -1,12 +1,12 @@
 import { stallWarningAt } from '../../aircraft/stall-warning';
 import type { Corridor, CorridorChannel } from '../../drill/corridor';
-import type { Goal } from '../../drill/drill';
+import type { Condition, Goal, Phase } from '../../drill/drill';
 import type { Lesson } from '../../drill/lesson';
 import { leftToTurn, turnFromTo } from '../../measure/angle';
 import { figure, heading } from '../../measure/figure';
 import { deviationAt, fractionOfTolerance, targetAt } from '../../deviation/deviation';
 import { holdsTurn, isRollingOut } from '../../deviation/roll-out';
-import { before, valueOf, type Advice, type Hint } from './coach-moment';
+import { before, valueOf, type Advice, type CoachMoment, type Hint } from './coach-moment';
 
 /** Said when the edge is this near and coming nearer … */
 const NEAR_EDGE = 0.75;
@@ -19,6 +19,9 @@ const HEARD_S = 8;
 /** So much turned in that time is a turn; and a heading farther away than this is turned to, and not corrected. */
 const TURNING_DEG = 3;
 const STILL_TO_TURN_DEG = 30;
+/** Sinking at this rate, and as slow as was asked for within so much, one has gone down to the next phase by oneself. */
+const GONE_DOWN_FPM = -200;
+const SLOWED_KT = 5;
 
 /** Altitude, speed, rate, heading and bank about to leave their corridors: what the hands should do, not what is wrong. */
 export function corridorHint({ drill, aircraft }: Lesson): Hint {
@@ -62,6 +65,7 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
           continue;
         }
         const deviation = deviationAt(corridor, (id) => valueOf(now, id));
+        if (corridor.channel === 'altitude_ft' && deviation < 0 && hasGoneDown(phase, now)) continue;
         const share = fractionOfTolerance(corridor, deviation);
         const was = fractionOfTolerance(
           corridor,
@@ -92,6 +96,21 @@ export function corridorHint({ drill, aircraft }: Lesson): Hint {
       return isLow && isWarned ? byPower('Low: power first.') : worst;
     }
   };
+}
+
+/** Whether the descent that ends a level phase, begun by oneself, is on: it is not low, but in the next phase. */
+function hasGoneDown({ goal, pace, until }: Phase, now: CoachMoment): boolean {
+  const isEndedBelow = (condition: Condition): boolean =>
+    condition.is === 'any' || condition.is === 'all'
+      ? condition.of.some(isEndedBelow)
+      : condition.is === 'below' && condition.channel === 'altitude_ft';
+  return (
+    goal.vertical.kind === 'level' &&
+    pace === 'own' &&
+    valueOf(now, 'verticalSpeed_fpm') < GONE_DOWN_FPM &&
+    valueOf(now, 'ias_kt') < goal.ias_kt + SLOWED_KT &&
+    isEndedBelow(until)
+  );
 }
 
 /** A heading that is still to be turned to the way that was said, the long way perhaps; null: it is near, or no way was said. */
