@@ -130,18 +130,23 @@ describe('each slip is found', () => {
     ['turnsFromRunway', 'xvna-vor-a', ['turned-from-runway'], circling('downwind')],
     ['circlesWide', 'xvna-vor-a', ['circled-beyond'], circling()],
     ['turnsBeforeClimb', 'xvlb-ils-24', ['turn-before-climb']],
-    ['configuresLate', 'xvlb-ils-24', ['not-stabilised']],
+    ['configuresLate', 'xvlb-ils-24', ['not-stabilised'], { ends: 'landing' }],
     // Going down while the briefing is said, and on, it is below the minimum of the next leg, and low on average.
-    ['descendsEarly', 'xvlb-ils-24', ['below-minimum', 'bias-to-one-side']],
+    ['descendsEarly', 'xvlb-ils-24', ['below-minimum', 'bias-to-one-side'], { ends: 'landing' }],
     ['forgetsClock', 'xvna-ndb-13', ['no-final-clock']],
-    ['laysOffTwice', 'xvlb-ils-24', ['entry-heading'], { transition: 'hesti' }],
-    ['startsClockLate', 'xvlb-ils-24', ['hold-timing'], { transition: 'hesti' }],
+    ['laysOffTwice', 'xvlb-ils-24', ['entry-heading'], { transition: 'hesti', ends: 'landing' }],
+    ['startsClockLate', 'xvlb-ils-24', ['hold-timing'], { transition: 'hesti', ends: 'landing' }],
     ['tunesMissedLate', 'xvlb-ils-24', ['missed-station-late']],
-    ['losesAltitudeTalking', 'xvna-rnav-31', ['lost-while-busy'], { transition: 'balte' }],
+    ['losesAltitudeTalking', 'xvna-rnav-31', ['lost-while-busy'], { transition: 'balte', ends: 'landing' }],
     ['turnsByBank', 'xvna-vor-a', ['turned-by-bank'], { transition: 'tolva' }],
-    ['leansRight', 'xvko-rnav-35', ['bias-to-one-side']],
-    ['fliesOutOfTrim', 'xvko-rnav-35', ['not-trimmed']],
-    ['forgetsAltimeter', 'xvko-ils-17', ['altimeter-not-set'], { planted: 'old altimeter setting' }]
+    ['leansRight', 'xvko-rnav-35', ['bias-to-one-side'], { ends: 'landing' }],
+    ['fliesOutOfTrim', 'xvko-rnav-35', ['not-trimmed'], { ends: 'landing' }],
+    [
+      'forgetsAltimeter',
+      'xvko-ils-17',
+      ['altimeter-not-set'],
+      { planted: 'old altimeter setting', ends: 'landing' }
+    ]
   ];
   test.each(slips)('%s on %s', (habit, id, kinds, asked) => {
     const plan = planned(id, { transition: null, ...asked });
