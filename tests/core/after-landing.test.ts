@@ -89,6 +89,14 @@ describe('what is said first', () => {
     expect(HEADLINES).toBe(5);
   });
 
+  test('what is left in one part and still left in the next is said once; back for more than a second, or on the other side, twice', () => {
+    const first = finding('lost-while-busy', 'fault', 'low while briefing', { moment_s: 15, start_s: 10, end_s: 20 }, '', { channel: 'altitude_ft', side: 'below', worth: 30 }); // prettier-ignore
+    const high = { ...excursion('altitude_ft', 20.5, 40, 60), side: 'above' as const };
+    const said = (next: Finding) => titles(orderFindings([first, next])).length;
+    expect([20.5, 21, 21.1].map((from_s) => said(excursion('altitude_ft', from_s, 40, 60)))).toEqual([1, 1, 2]); // prettier-ignore
+    expect([said(high), said(excursion('ias_kt', 20.5, 40, 60))]).toEqual([2, 2]);
+  });
+
   test('one act once: power that came late and the climb that came late of it, not those of another go-around', () => {
     const power = (at_s: number) =>
       finding('late-power', 'fault', 'power late', { moment_s: at_s }, '', { failed: true, worth: 20 });

@@ -325,6 +325,16 @@ test('a roll-out is where the wings come level, short or past, every whole turn 
   const ended = rollOut.measure(place(turns, id, fast, [10, 32]), { kind: 'roll-out', phase: id, heading_deg: to_deg! }); // prettier-ignore
   expect(ended!.at_s).toBeCloseTo(30, 0);
   expect(ended!.error_deg).toBeCloseTo(0, 0);
+
+  // Once round to the heading it began on, at 45° of bank: none turned is a whole circle short, and thirty degrees more are thirty.
+  const steep = lessonFor('steep-turns', {});
+  const right = steep.drill.phases.find(({ goal: { lateral } }) => lateral.kind === 'turn')!;
+  const { to_deg: again_deg, direction: way } = right.goal.lateral as Extract<typeof right.goal.lateral, { kind: 'turn' }>; // prettier-ignore
+  const round = (degrees: number) => {
+    const flight = madeFlight(200, { bank_deg: (t) => (t > 10 && t < 10 + degrees / 9 ? 45 * way : 0), heading_deg: (t) => (again_deg! + way * Math.min(degrees, Math.max(0, 9 * (t - 10))) + 720) % 360 }); // prettier-ignore
+    return rollOut.measure(place(steep, right.id, flight, [10, 12 + degrees / 9]), { kind: 'roll-out', phase: right.id, heading_deg: again_deg! })?.error_deg; // prettier-ignore
+  };
+  for (const off of [0, -20, 30]) expect(round(360 + off)!, String(off)).toBeCloseTo(off, 0);
 });
 
 test('a fix called and a time worked out: the call nearest to it, the first answer', () => {
@@ -332,6 +342,8 @@ test('a fix called and a time worked out: the call nearest to it, the first answ
   const called = (...at: number[]) => measurePassage(withEvents(madeFlight(1, {}), at.map((time_s) => ({ time_s, kind: 'mark' }) as FlightEvent)), span, 15)!.called_s; // prettier-ignore
   expect([called(), called(40), called(41), called(80, 103), called(144), called(145)]).toEqual([null, null, -59, 3, 44, null]); // prettier-ignore
   expect(measurePassage(madeFlight(1, {}), { ...span, complete: false }, 15)).toBeNull();
+  // The clock is no call.
+  expect(measurePassage(withEvents(madeFlight(1, {}), [{ time_s: 103, kind: 'timer', detail: 'started' }]), span, 15)!.called_s).toBeNull(); // prettier-ignore
   const flight = madeFlight(300, { fixRadial_deg: (t) => (355 + t / 12) % 360, tas_kt: () => 120 });
   const answer = (time_s: number, minutes: number) => ({ time_s, kind: 'answer', answer: { to: 'station-time', minutes } }) as FlightEvent; // prettier-ignore
   const time = (...events: FlightEvent[]) => measureStationTime(withEvents(flight, events), { ...span, end_s: 240 }); // prettier-ignore

@@ -7,6 +7,7 @@ import { measureRecovery } from '$core/grade/checks/recovery-measure';
 import { fixationOf } from '$core/grade/habits/fixation';
 import { swingingOf } from '$core/grade/habits/vertical-swing';
 import { leansOfFlight, measureLean } from '$core/grade/lean';
+import { stallFindings } from '$core/grade/stalled';
 import { madeFlight, planOf } from './flown';
 
 /** What stands for a corridor's measure here: where and when, and what each test asks about. */
@@ -178,4 +179,21 @@ describe('an unusual attitude, drawn', () => {
     expect([off.power_s, off.rightOrder]).toEqual([null, true]);
     expect(off.firstInput_s).toBeCloseTo(3.1, 1);
   });
+});
+
+test('a stall is told with the speed and the bank as it began, by the gyro where only that was recorded', () => {
+  const aircraft = aircraftById('sandling-160');
+  const flight = madeFlight(60, {
+    angleOfAttack_deg: (t) => (t >= 20 && t < 23 ? aircraft.lift.stallAngle_deg + 2 : 6),
+    ias_kt: (t) => 60 - Math.max(0, t - 20),
+    trueBank_deg: () => -24,
+    bank_deg: () => -11,
+    trueAltitude_ft: (t) => 4000 - 20 * Math.max(0, t - 20)
+  });
+  const told = (of: typeof flight) => stallFindings(of, aircraft, [{ from: 0, to: 599 }]).map(({ evidence }) => evidence); // prettier-ignore
+  expect(told(flight)).toEqual(['The wing stalled at 60 kt, banked 24°, 800 ft lost.']);
+  const without = new Map([...flight.columns].filter(([id]) => id !== 'trueBank_deg'));
+  expect(told({ ...flight, columns: without })).toEqual([
+    'The wing stalled at 60 kt, banked 11°, 800 ft lost.'
+  ]);
 });
