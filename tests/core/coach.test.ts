@@ -405,8 +405,8 @@ describe('the coach elsewhere', () => {
     const out = (arriving_deg: number, outbound_deg: number) => {
       const hint = holdHint(lesson);
       const at = (time_s: number, heading_deg: number, along_nm: number, radial_deg = 240) =>
-        hint.look([
-          {
+        hint.look(
+          [time_s - 5, time_s].map((time_s) => ({
             time_s,
             inPhase_s: time_s,
             phaseIndex,
@@ -417,8 +417,8 @@ describe('the coach elsewhere', () => {
               ['fixDistance_nm', Math.abs(along_nm)],
               ['along_nm', along_nm]
             ])
-          }
-        ])?.words;
+          }))
+        )?.words;
       // Come to it along the radial opposite to the heading, and over it.
       const before = at(0, arriving_deg, -0.5, normaliseBearing(arriving_deg + 180));
       at(20, arriving_deg, -0.01, arriving_deg);
@@ -447,26 +447,35 @@ describe('the coach elsewhere', () => {
     const north = lesson.area.variation_deg - lesson.navigation!.origin.north_deg;
     const hint = holdHint(lesson);
     // On 070 over the fix and on; the course inbound is 060.
-    const at = (time_s: number, radial_deg: number, nm: number, heading_deg = 280, bank_deg = 0) =>
-      hint.look([
-        {
-          time_s,
-          inPhase_s: time_s,
+    const at = (
+      time_s: number,
+      radial_deg: number,
+      nm: number,
+      heading_deg = 280,
+      bank_deg = 0,
+      turned_degps = 0
+    ) =>
+      hint.look(
+        Array.from({ length: 20 }, (_, k) => k / 2 - 9.5).map((ago_s) => ({
+          time_s: time_s + ago_s,
+          inPhase_s: time_s + ago_s,
           phaseIndex,
           values: new Map<ChannelId, number>([
-            ['heading_deg', normaliseBearing(heading_deg - north)],
+            ['heading_deg', normaliseBearing(heading_deg + turned_degps * ago_s - north)],
             ['groundspeed_kt', 95],
             ['bank_deg', bank_deg],
             ['fixRadial_deg', radial_deg],
             ['fixDistance_nm', nm],
             ['along_nm', nm * Math.cos(((radial_deg - 60) * Math.PI) / 180)]
           ])
-        }
-      ])?.words ?? '';
+        }))
+      )?.words ?? '';
     // Three miles off it is too soon to say.
     expect(at(0, 100, 3)).toBe('');
     // In a turn to it, or with it off to one side, nobody knows by which heading one arrives.
     expect([at(1, 100, 0.8, 280, 20), at(1, 100, 0.8, 200), at(1, 100, 0.8, 315)]).toEqual(['', '', '']);
+    // Nor as the wings come level out of a turn at three degrees a second.
+    expect([at(1, 100, 0.8, 280, 0, 3), at(1, 100, 0.8, 280, 0, -3)]).toEqual(['', '']);
     expect(at(1, 100, 0.8)).toMatch(/^Parallel entry: over the fix turn left to 2\d\d°\.$/);
     expect(at(14, 100, 0.5)).toMatch(/^Parallel entry/);
     expect(at(30, 280, 0.2)).not.toMatch(/entry: over|Past/);

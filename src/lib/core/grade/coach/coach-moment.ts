@@ -57,9 +57,9 @@ export function lately(memory: readonly CoachMoment[], seconds: number): readonl
 /** A heading is what was flown for so long: the nose swings in the air. */
 const HELD_FOR_S = 8;
 
-/** The heading flown lately, 0…360, swings of the nose taken out. */
-export function heldHeading(memory: readonly CoachMoment[]): number {
+/** The heading flown in the last seconds, 0…360, swings of the nose taken out. */
+export function heldHeading(memory: readonly CoachMoment[], seconds = HELD_FOR_S): number {
   const now_deg = valueOf(memory[memory.length - 1]!, 'heading_deg');
-  const off = lately(memory, HELD_FOR_S).map((one) => normaliseSigned(valueOf(one, 'heading_deg') - now_deg));
+  const off = lately(memory, seconds).map((one) => normaliseSigned(valueOf(one, 'heading_deg') - now_deg));
   return normaliseBearing(now_deg + mean(off)!);
 }

@@ -14,6 +14,7 @@ import {
   COURSE_WEIGHT,
   URGENT,
   heldHeading,
+  before,
   valueOf,
   type Advice,
   type CoachMoment,
@@ -33,6 +34,9 @@ const PAST_AFTER_S = 10;
 const PAST_NM = 0.4;
 /** Where two entries are due, the one that is flown is told by a heading so much nearer to its own. */
 const CLEARLY_DEG = 10;
+/** Out of a turn the heading one arrives by is known once it was no farther off so shortly before; the nose swings by less. */
+const STEADY_S = 4;
+const STEADY_DEG = 8;
 /** Who has the fix so near to the nose arrives by about the heading that is flown. */
 const TOWARD_DEG = 30;
 
@@ -91,7 +95,7 @@ export function holdHint(lesson: Lesson): Hint {
     const { hold, solution, reference } = due;
     const now = memory[memory.length - 1]!;
     const turns = Math.abs(valueOf(now, 'bank_deg')) >= LEVEL_DEG;
-    const flown_deg = turns ? valueOf(now, 'heading_deg') : heldHeading(memory);
+    const flown_deg = turns ? valueOf(now, 'heading_deg') : heldHeading(memory, STEADY_S);
     const arrival = normaliseBearing(flown_deg + panelTurn(reference, area));
     const choice = holdEntry(hold, arrival);
     const entry = told?.due === due && told.entry === choice.alternative ? choice.alternative : choice.entry;
@@ -125,8 +129,16 @@ export function holdHint(lesson: Lesson): Hint {
     if (!next || valueOf(now, 'along_nm') > 0 || !isNearFix(now)) return null;
     return atFix(memory, next);
   }
+  /** How far the nose has come round in the last seconds, its swings taken out; null while too little is remembered. */
+  function turnedLately(memory: readonly CoachMoment[]): number | null {
+    const earlier = before(memory, STEADY_S);
+    if (!earlier) return null;
+    const then = memory.slice(0, memory.indexOf(earlier) + 1);
+    return Math.abs(normaliseSigned(heldHeading(memory, STEADY_S) - heldHeading(then, STEADY_S)));
+  }
   function atFix(memory: readonly CoachMoment[], due: Solved): Advice | null {
-    if (!isOnTheWay(memory[memory.length - 1]!, due)) return null;
+    const turning = turnedLately(memory);
+    if (!isOnTheWay(memory[memory.length - 1]!, due) || turning === null || turning > STEADY_DEG) return null;
     const { entry, turn } = entryFrom(memory, due);
     return {
       ...roll(`${capital(entry)} entry: over the fix ${turn}.`),
