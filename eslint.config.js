@@ -23,6 +23,8 @@ export default ts.config(
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } }
   },
+  // What is printed while looking for a fault does not stay.
+  { files: ['src/**', 'tests/**'], ignores: ['tests/core/flights/*.ts'], rules: { 'no-console': 'error' } },
   // No compiler reads these.
   { files: ['**/*.{js,mjs}'], rules: { 'no-undef': 'error' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }

@@ -303,6 +303,12 @@ test('mile by mile the needles are the share of scale times the scale there; of 
   const miles = needleMiles(flight, lesson, spans);
   expect(miles.map(({ to_nm }) => to_nm)).toEqual([4, 3, 2, 1, 0].slice(5 - miles.length));
   expect(miles.map(({ aim }) => aim).slice(-2)).toEqual([1 / 2, 1 / 3]);
+  // Farther out no more than what the profile allows, or three quarters where it says nothing.
+  const farOut = (courseNeedle?: number) => {
+    const { courseNeedle: _, ...tolerance } = lesson.tolerance;
+    return needleMiles(flight, { ...lesson, tolerance: courseNeedle === undefined ? tolerance : { ...tolerance, courseNeedle } }, spans)[0]!.aim; // prettier-ignore
+  };
+  expect([farOut(), farOut(0.6)]).toEqual([0.75, 0.6]);
   // A localizer of 350 ft at the threshold, its antenna a runway’s length behind: the nearer, the fewer metres a share is.
   const metres = miles.map(({ aside_m, course }) => aside_m / course);
   for (const [i, now] of metres.entries()) if (i > 0) expect(now).toBeLessThan(metres[i - 1]!);

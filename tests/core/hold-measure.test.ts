@@ -257,7 +257,6 @@ describe('a hold drawn by hand', () => {
       const { lesson, goal, drawing, solution, toFix } = holding(shape, 'vor-hold', arrival);
       enter(drawing, solution, 90, 'teardrop', 1, { clock_s });
       toFix();
-      console.log(JSON.stringify(measured(lesson, goal, drawing)));
       return findingsOf(lesson, measured(lesson, goal, drawing)).flatMap(({ title, evidence }) =>
         title.startsWith('Clock') ? [evidence] : []
       );
