@@ -13,6 +13,7 @@ import { FLIGHT_OVER, nextPhase, phaseById, type Drill, type Phase } from '../dr
 import { lessonOf, type Lesson } from '../drill/lesson';
 import { trackPhases, type PhaseSpan, type PhaseTracker } from '../drill/phase-tracker';
 import { Rejection } from '../measure/rejection';
+import { follows, inOneGo } from './stretches-of-spans';
 import type { Command, WeatherChange } from './command';
 import { lessonInWeather, planInWeather, type TimedChange } from './weather-in-flight';
 
@@ -292,19 +293,3 @@ export function phasesInFlight(planned: Lesson): PhasesInFlight {
 }
 
 const idThen = (time: number, id: string): string => `time-${time}-${id}`;
-
-/** One phase begins with the sample after the last of the one before. */
-const TOGETHER_S = 0.25;
-const follows = (one: PhaseSpan, next: PhaseSpan): boolean =>
-  Math.abs(next.start_s - one.end_s) <= TOGETHER_S;
-
-/** Spans that follow on each other, apart from those that do not. */
-function inOneGo(spans: readonly PhaseSpan[]): PhaseSpan[][] {
-  const stretches: PhaseSpan[][] = [];
-  for (const span of spans) {
-    const last = stretches.at(-1)?.at(-1);
-    if (last && follows(last, span)) stretches.at(-1)!.push(span);
-    else stretches.push([span]);
-  }
-  return stretches;
-}
